@@ -1,0 +1,41 @@
+import { randomSource, type ClipOrder, type ViewId } from '@stride-chalk/fieldcam';
+import { CAMP, CAMPERS, type DemoCamper } from './camp.ts';
+
+export interface DemoClip {
+  readonly bib: number;
+  readonly delivery: number;
+  readonly view: ViewId;
+  readonly fileName: string;
+  readonly order: ClipOrder;
+}
+
+const yearsOn = (born: string, day: string): number => {
+  const years = Number(day.slice(0, 4)) - Number(born.slice(0, 4));
+  return day.slice(5) < born.slice(5) ? years - 1 : years;
+};
+
+function clipsOf(camper: DemoCamper, look: number): DemoClip[] {
+  const film = camper.film;
+  if (!film) return [];
+  return film.faults.flatMap((faults, delivery) =>
+    (['openSide', 'front'] as const).map((view): DemoClip => {
+      const webm = camper.bib === 9 && delivery === 1 && view === 'front';
+      const start = randomSource(film.seed * 31 + delivery * 7 + (view === 'front' ? 3 : 0)).uniform();
+      return {
+        bib: camper.bib, delivery, view,
+        fileName: `${camper.bib}-${delivery + 1}-${view === 'front' ? 'front' : 'open-side'}.${webm ? 'webm' : 'mp4'}`,
+        order: {
+          pitcher: {
+            ageYears: yearsOn(camper.born, CAMP.firstDay), hand: camper.hand, heightMetres: camper.heightCentimetres / 100,
+            tempo: film.tempo, faults, seed: film.seed, delivery,
+          },
+          view, bib: camper.bib, look, framesPerSecond: 120, startSeconds: 0.02 + 0.19 * start,
+          codec: webm ? 'vp9' : 'h264',
+        },
+      };
+    }),
+  );
+}
+
+/** All clips of the demo camp, as orders to the simulated camera. Their truth is recomputed from the same orders. */
+export const DEMO_CLIPS: readonly DemoClip[] = CAMPERS.flatMap((camper, i) => clipsOf(camper, i));

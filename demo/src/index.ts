@@ -1,0 +1,2 @@
+export { CAMP, CAMPERS, STAFF, type DemoCamper } from './camp.ts';
+export { DEMO_CLIPS, type DemoClip } from './clips.ts';

@@ -1,0 +1,11 @@
+export { medianHeightMetres, SEGMENT_SHARE } from './body/anthropometry.ts';
+export { pinholeCamera, type ImagePoint, type PinholeCamera } from './camera/pinhole.ts';
+export { towardsTarget, tripod, type ViewId } from './camera/tripod.ts';
+export { deliveryMotion, type DeliveryMotion } from './motion/delivery-motion.ts';
+export type { EventId, EventTimes } from './motion/events.ts';
+export { FAULT_PARAMETERS, type FaultCode, type Faults } from './motion/faults.ts';
+export type { Hand, PitcherOptions } from './motion/pitcher.ts';
+export { JOINT_IDS, type JointId, type Pose } from './motion/pose.ts';
+export { randomSource, type RandomSource } from './random.ts';
+export { trueFigures, type TrueFigures } from './true-figures.ts';
+export { filmClip, frameMoments, type ClipOrder } from './film-clip.ts';

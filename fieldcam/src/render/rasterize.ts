@@ -1,0 +1,147 @@
+import type { PinholeCamera } from '../camera/pinhole.ts';
+import { vec, cross, unit, type Vec3 } from '../vector.ts';
+import type { Mesh } from './mesh.ts';
+
+/** What is nearest at each sample of a rectangle of the picture. */
+export interface Samples {
+  readonly left: number;
+  readonly top: number;
+  readonly columns: number;
+  readonly rows: number;
+  readonly inverseDepth: Float32Array;
+  readonly material: Int16Array;
+  readonly normal: Float32Array;
+  readonly decal: Float32Array;
+}
+
+/** Samples per pixel along each axis. */
+export const OVERSAMPLING = 2;
+
+interface ScreenMesh {
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly inverseDepth: Float32Array;
+}
+
+function toScreen(mesh: Mesh, camera: PinholeCamera): ScreenMesh {
+  const n = mesh.positions.length / 3;
+  const [x, y, inverseDepth] = [new Float32Array(n), new Float32Array(n), new Float32Array(n)];
+  for (let i = 0; i < n; i++) {
+    const p = camera.project(vec(mesh.positions[3 * i]!, mesh.positions[3 * i + 1]!, mesh.positions[3 * i + 2]!));
+    x[i] = p.x * OVERSAMPLING;
+    y[i] = p.y * OVERSAMPLING;
+    inverseDepth[i] = 1 / p.depth;
+  }
+  return { x, y, inverseDepth };
+}
+
+/** Draws the triangles of `mesh` into a depth buffer that just encloses them. */
+export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
+  const s = toScreen(mesh, camera);
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < s.x.length; i++) {
+    x0 = Math.min(x0, s.x[i]!);
+    x1 = Math.max(x1, s.x[i]!);
+    y0 = Math.min(y0, s.y[i]!);
+    y1 = Math.max(y1, s.y[i]!);
+  }
+  const left = Math.max(0, Math.floor(x0 / OVERSAMPLING) - 1);
+  const top = Math.max(0, Math.floor(y0 / OVERSAMPLING) - 1);
+  const columns = Math.max(0, Math.min(camera.width, Math.ceil(x1 / OVERSAMPLING) + 1) - left) * OVERSAMPLING;
+  const rows = Math.max(0, Math.min(camera.height, Math.ceil(y1 / OVERSAMPLING) + 1) - top) * OVERSAMPLING;
+  const size = columns * rows;
+  const samples: Samples = {
+    left, top, columns, rows,
+    inverseDepth: new Float32Array(size),
+    material: new Int16Array(size).fill(-1),
+    normal: new Float32Array(size * 3),
+    decal: new Float32Array(size * 2),
+  };
+  const [ox, oy] = [left * OVERSAMPLING, top * OVERSAMPLING];
+  for (let k = 0; k < mesh.materials.length; k++) {
+    const [a, b, c] = [mesh.triangles[3 * k]!, mesh.triangles[3 * k + 1]!, mesh.triangles[3 * k + 2]!];
+    const [ax, ay, bx, by, cx, cy] = [s.x[a]! - ox, s.y[a]! - oy, s.x[b]! - ox, s.y[b]! - oy, s.x[c]! - ox, s.y[c]! - oy];
+    const area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
+    if (Math.abs(area) < 1e-9) continue;
+    const fromX = Math.max(0, Math.ceil(Math.min(ax, bx, cx) - 0.5));
+    const toX = Math.min(columns - 1, Math.floor(Math.max(ax, bx, cx) - 0.5));
+    const fromY = Math.max(0, Math.ceil(Math.min(ay, by, cy) - 0.5));
+    const toY = Math.min(rows - 1, Math.floor(Math.max(ay, by, cy) - 0.5));
+    for (let y = fromY; y <= toY; y++)
+      for (let x = fromX; x <= toX; x++) {
+        const [px, py] = [x + 0.5, y + 0.5];
+        const wb = ((px - ax) * (cy - ay) - (cx - ax) * (py - ay)) / area;
+        const wc = ((bx - ax) * (py - ay) - (px - ax) * (by - ay)) / area;
+        const wa = 1 - wb - wc;
+        if (wa < 0 || wb < 0 || wc < 0) continue;
+        const q = wa * s.inverseDepth[a]! + wb * s.inverseDepth[b]! + wc * s.inverseDepth[c]!;
+        const i = y * columns + x;
+        if (q <= samples.inverseDepth[i]!) continue;
+        samples.inverseDepth[i] = q;
+        samples.material[i] = mesh.materials[k]!;
+        for (let m = 0; m < 3; m++)
+          samples.normal[3 * i + m] = wa * mesh.normals[3 * a + m]! + wb * mesh.normals[3 * b + m]! + wc * mesh.normals[3 * c + m]!;
+        for (let m = 0; m < 2; m++)
+          samples.decal[2 * i + m] = wa * mesh.decals[2 * a + m]! + wb * mesh.decals[2 * b + m]! + wc * mesh.decals[2 * c + m]!;
+      }
+  }
+  return samples;
+}
+
+/** How far the figure reaches towards the sun, over a plane at right angles to the light. */
+export interface ShadowMap {
+  /** Share of light, 0 to 1, that reaches a point; `soft` widens the edge, in metres. */
+  lightAt(x: number, y: number, z: number, soft: number): number;
+}
+
+export function shadowMap(mesh: Mesh, sun: Vec3, centre: Vec3): ShadowMap {
+  const right = unit(cross(vec(0, 1, 0), sun));
+  const up = cross(sun, right);
+  const size = 560;
+  const cell = 3.4 / size;
+  const nearest = new Float32Array(size * size).fill(-Infinity);
+  const along = (x: number, y: number, z: number, axis: Vec3): number =>
+    (x - centre.x) * axis.x + (y - centre.y) * axis.y + (z - centre.z) * axis.z;
+  const n = mesh.positions.length / 3;
+  const [u, v, d] = [new Float32Array(n), new Float32Array(n), new Float32Array(n)];
+  for (let i = 0; i < n; i++) {
+    const [x, y, z] = [mesh.positions[3 * i]!, mesh.positions[3 * i + 1]!, mesh.positions[3 * i + 2]!];
+    u[i] = along(x, y, z, right) / cell + size / 2;
+    v[i] = along(x, y, z, up) / cell + size / 2;
+    d[i] = along(x, y, z, sun);
+  }
+  for (let k = 0; k < mesh.materials.length; k++) {
+    const [a, b, c] = [mesh.triangles[3 * k]!, mesh.triangles[3 * k + 1]!, mesh.triangles[3 * k + 2]!];
+    const area = (u[b]! - u[a]!) * (v[c]! - v[a]!) - (u[c]! - u[a]!) * (v[b]! - v[a]!);
+    if (Math.abs(area) < 1e-9) continue;
+    const x0 = Math.max(0, Math.ceil(Math.min(u[a]!, u[b]!, u[c]!) - 0.5));
+    const x1 = Math.min(size - 1, Math.floor(Math.max(u[a]!, u[b]!, u[c]!) + 0.5));
+    const y0 = Math.max(0, Math.ceil(Math.min(v[a]!, v[b]!, v[c]!) - 0.5));
+    const y1 = Math.min(size - 1, Math.floor(Math.max(v[a]!, v[b]!, v[c]!) + 0.5));
+    for (let y = y0; y <= y1; y++)
+      for (let x = x0; x <= x1; x++) {
+        const wb = ((x - u[a]!) * (v[c]! - v[a]!) - (u[c]! - u[a]!) * (y - v[a]!)) / area;
+        const wc = ((u[b]! - u[a]!) * (y - v[a]!) - (x - u[a]!) * (v[b]! - v[a]!)) / area;
+        const wa = 1 - wb - wc;
+        if (wa < -0.02 || wb < -0.02 || wc < -0.02) continue;
+        const depth = wa * d[a]! + wb * d[b]! + wc * d[c]!;
+        if (depth > nearest[y * size + x]!) nearest[y * size + x] = depth;
+      }
+  }
+  return {
+    lightAt(x, y, z, soft) {
+      const cx = along(x, y, z, right) / cell + size / 2;
+      const cy = along(x, y, z, up) / cell + size / 2;
+      const depth = along(x, y, z, sun) + 0.02;
+      const r = soft / cell;
+      let lit = 0;
+      for (let dy = -1; dy <= 1; dy++)
+        for (let dx = -1; dx <= 1; dx++) {
+          const sx = Math.round(cx + dx * r);
+          const sy = Math.round(cy + dy * r);
+          lit += sx < 0 || sy < 0 || sx >= size || sy >= size || nearest[sy * size + sx]! <= depth ? 1 : 0;
+        }
+      return lit / 9;
+    },
+  };
+}
