@@ -2,11 +2,11 @@
  * Films the demo clips: `npm run film -w demo`. Clips that are there already, made from the same order, are left alone, so
  * the command can be stopped and called again. Two films at a time.
  */
+import { fork } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import { Worker, isMainThread, parentPort } from 'node:worker_threads';
 import { filmClip } from '@stride-chalk/fieldcam';
 import { DEMO_CLIPS, type DemoClip } from './clips.ts';
 
@@ -14,7 +14,7 @@ const folder = fileURLToPath(new URL('../clips/', import.meta.url));
 const ledgerPath = `${folder}made-from.json`;
 const orderHash = (clip: DemoClip): string => createHash('sha256').update(JSON.stringify(clip.order)).digest('hex').slice(0, 16);
 
-if (isMainThread) {
+if (!process.send) {
   mkdirSync(folder, { recursive: true });
   const made: Record<string, string> = existsSync(ledgerPath) ? JSON.parse(readFileSync(ledgerPath, 'utf8')) : {};
   const waiting = DEMO_CLIPS.filter((c) => made[c.fileName] !== orderHash(c) || !existsSync(folder + c.fileName));
@@ -24,14 +24,19 @@ if (isMainThread) {
   const total = waiting.length;
   const run = (): Promise<void> =>
     new Promise((resolve, reject) => {
-      const worker = new Worker(new URL(import.meta.url), { execArgv: ['--import', 'tsx'] });
+      const cameraman = fork(fileURLToPath(import.meta.url));
       const next = (): void => {
         const clip = waiting.shift();
-        if (clip) worker.postMessage(clip.fileName);
-        else void worker.terminate().then(() => resolve());
+        if (clip) cameraman.send(clip.fileName);
+        else {
+          cameraman.disconnect();
+          resolve();
+        }
       };
-      worker.on('error', reject);
-      worker.on('message', (fileName: string) => {
+      cameraman.on('error', reject);
+      cameraman.on('exit', (code) => code && reject(new Error(`a filming process ended with ${code}`)));
+      cameraman.on('message', (message) => {
+        const fileName = String(message);
         const clip = DEMO_CLIPS.find((c) => c.fileName === fileName)!;
         made[fileName] = orderHash(clip);
         writeFileSync(ledgerPath, `${JSON.stringify(made, null, 2)}\n`);
@@ -43,11 +48,8 @@ if (isMainThread) {
     });
   await Promise.all(Array.from({ length: Math.min(2, availableParallelism(), total) }, run));
 } else {
-  parentPort!.on('message', (fileName: string) => {
-    const clip = DEMO_CLIPS.find((c) => c.fileName === fileName)!;
-    filmClip(clip.order, folder + fileName).then(
-      () => parentPort!.postMessage(fileName),
-      (error: unknown) => { throw error; },
-    );
+  process.on('message', (message) => {
+    const clip = DEMO_CLIPS.find((c) => c.fileName === message)!;
+    void filmClip(clip.order, folder + clip.fileName).then(() => process.send!(clip.fileName));
   });
 }

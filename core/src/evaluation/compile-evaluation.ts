@@ -1,0 +1,168 @@
+import { formatEstimate, type Estimate } from '../estimate/estimate.ts';
+import type { FigureId } from '../figures/figure-ids.ts';
+import { FIGURE_RECIPES, recipeOf } from '../figures/recipes.ts';
+import { chooseDrills } from '../focus/choose-drills.ts';
+import { chooseFocus, type FocusChoice } from '../focus/choose-focus.ts';
+import { habitsOf, type CheckpointHabit } from '../habits/habits-of.ts';
+import type { Level, Score } from '../levels/level.ts';
+import type { AgeGroup } from '../roster/age-group.ts';
+import { schoolOption, type SchoolChoices } from '../sheet/resolve-sheet.ts';
+import type { Sheet } from '../sheet/schema.ts';
+import cautions from './data/cautions.json' with { type: 'json' };
+import type { EvaluationDocument, FocusItem } from './document.ts';
+
+/** A figure that was measured in one delivery. */
+export interface MeasuredFigure {
+  readonly delivery: string;
+  readonly figure: FigureId;
+  readonly estimate: Estimate;
+}
+
+export interface EvaluationInput {
+  readonly sheet: Sheet;
+  readonly ageGroup: AgeGroup;
+  readonly schools?: SchoolChoices;
+  /** Ids of the deliveries of the set in the order in which they were thrown. */
+  readonly deliveries: readonly string[];
+  readonly scores: readonly Score[];
+  readonly figures: readonly MeasuredFigure[];
+  /** The day of the re-film as YYYY-MM-DD; null when none is set yet. */
+  readonly reFilmOn: string | null;
+}
+
+/**
+ * The draft of an evaluation from the scores of one set: at most three strengths, the focus areas with their reasons, cue,
+ * drills and what to look for next time, and what was seen only once. The coach edits it; nothing here promises anything.
+ *
+ * @example compileEvaluation({ sheet: defaultSheet, ageGroup: '13-14', deliveries, scores, figures: [], reFilmOn: null })
+ */
+export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
+  const { sheet, ageGroup, deliveries } = input;
+  const habits = habitsOf(input.scores.filter((s) => scoredAt(sheet, s.checkpoint, ageGroup)));
+  const choices = chooseFocus(habits, sheet, ageGroup);
+  const taken = new Set<string>();
+  const focus = choices.map((choice) => {
+    const item = focusItem(input, choice, taken);
+    for (const d of item.drills) taken.add(d.id);
+    return item;
+  });
+  const inFocus = new Set(choices.map((c) => c.checkpoint));
+  return {
+    phases: sheet.phases.filter((p) => p.id !== 'all').map((p) => {
+      const own = sheet.checkpoints.filter((c) => c.phase === p.id).map((c) => c.id);
+      return {
+        id: p.id, name: p.name,
+        middle: lowerMiddle(habits.filter((h) => own.includes(h.checkpoint)).flatMap((h) => h.levels)),
+        focus: own.some((id) => inFocus.has(id)),
+      };
+    }),
+    strengths: strengths(input, habits, inFocus),
+    focus,
+    oneOffs: habits.flatMap((h) => h.seenOnce ? [] : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`)),
+    seenOnce: habits.filter((h) => h.seenOnce).map((h) => checkpointOf(sheet, h.checkpoint).name),
+    schools: sheet.schools
+      .filter((s) => ['B3', 'B4', 'F3', 'G1'].includes(s.id))
+      .map((s) => s.options.find((o) => o.id === schoolOption(sheet, s.id, ageGroup, input.schools))!.name),
+    armCare: cautions.armCare,
+    cautions: [...cautions.cautions],
+    drillDays: [...cautions.drillDays],
+    deliveries: deliveries.length,
+    reFilmOn: input.reFilmOn,
+  };
+}
+
+/** Focus areas that a coach could add: every habit that the draft did not choose. */
+export function furtherFocus(input: EvaluationInput, chosen: readonly string[]): FocusItem[] {
+  const habits = habitsOf(input.scores.filter((s) => scoredAt(input.sheet, s.checkpoint, input.ageGroup)));
+  return habits
+    .filter((h) => h.habits.length > 0 && !chosen.includes(h.checkpoint))
+    .map((h) => focusItem(input, {
+      checkpoint: h.checkpoint, faults: h.habits, explains: [], explainedBy: null,
+      severity: h.habits[0]!.severity, share: h.habits[0]!.seen / h.habits[0]!.visible,
+      reasons: [`seen in ${h.habits[0]!.seen} of ${h.habits[0]!.visible} deliveries`, 'added by the coach'],
+    }, new Set()));
+}
+
+const scoredAt = (sheet: Sheet, checkpoint: string, ageGroup: AgeGroup): boolean =>
+  sheet.checkpoints.find((c) => c.id === checkpoint)?.scoredFor.includes(ageGroup) ?? false;
+
+function checkpointOf(sheet: Sheet, id: string): Sheet['checkpoints'][number] {
+  const found = sheet.checkpoints.find((c) => c.id === id);
+  if (!found) throw new RangeError(`the sheet has no checkpoint ${id}`);
+  return found;
+}
+
+const faultText = (sheet: Sheet, code: string): string =>
+  checkpointOf(sheet, code.split('.')[0]!).faults.find((f) => f.code === code)?.seen ?? code;
+
+function lowerMiddle(levels: readonly Level[]): Level | null {
+  return [...levels].sort((a, b) => a - b)[(levels.length - 1) >> 1] ?? null;
+}
+
+/** At most three, from different phases while there are enough, those with a figure first. */
+function strengths(input: EvaluationInput, habits: readonly CheckpointHabit[], inFocus: ReadonlySet<string>): EvaluationDocument['strengths'] {
+  const { sheet } = input;
+  const found = habits
+    .filter((h) => h.strength && h.habits.length === 0 && !inFocus.has(h.checkpoint))
+    .map((h) => ({ habit: h, checkpoint: checkpointOf(sheet, h.checkpoint), figures: figuresOf(input, h.checkpoint, null) }))
+    .sort((a, b) => Number(b.figures.length > 0) - Number(a.figures.length > 0) || b.habit.visible - a.habit.visible);
+  const picked: typeof found = [];
+  for (const sameAllowed of [false, true])
+    for (const f of found)
+      if (picked.length < 3 && !picked.includes(f) && (sameAllowed || picked.every((p) => p.checkpoint.phase !== f.checkpoint.phase)))
+        picked.push(f);
+  return picked.map(({ habit, checkpoint, figures }) => {
+    const threes = habit.levels.filter((l) => l === 3).length;
+    const measured = figures[0] ? ` ${sentence(figures[0])}` : '';
+    return { checkpoint: checkpoint.id, title: checkpoint.strength, text: `There in ${threes} of ${habit.visible} deliveries.${measured}` };
+  });
+}
+
+const sentence = (f: MeasuredFigure): string => {
+  const name = recipeOf(f.figure)?.name ?? f.figure;
+  return `${name[0]!.toUpperCase()}${name.slice(1)}: ${formatEstimate(f.estimate)}.`;
+};
+
+/** Measured figures of a checkpoint, those of `first` deliveries before the others. */
+function figuresOf(input: EvaluationInput, checkpoint: string, first: readonly string[] | null): MeasuredFigure[] {
+  const ids = checkpointOf(input.sheet, checkpoint).figures;
+  return input.figures
+    .filter((f) => ids.includes(f.figure))
+    .sort((a, b) => Number(first?.includes(b.delivery) ?? 0) - Number(first?.includes(a.delivery) ?? 0) || ids.indexOf(a.figure) - ids.indexOf(b.figure));
+}
+
+function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlySet<string>): FocusItem {
+  const { sheet } = input;
+  const checkpoint = checkpointOf(sheet, choice.checkpoint);
+  const main = choice.faults[0]!;
+  const showing = main.deliveries;
+  const figures = figuresOf(input, choice.checkpoint, showing);
+  const measured = figures.filter((f) => f.delivery === figures[0]?.delivery).slice(0, 2);
+  const numbers = measured.map((f) => `${recipeOf(f.figure)?.name ?? f.figure} ${formatEstimate(f.estimate)}`);
+  const also = choice.faults.slice(1, 2).map((f) => `; in ${f.seen} ${faultText(sheet, f.code)}`).join('');
+  const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
+  const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
+  const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;
+  const recipe = shown ? FIGURE_RECIPES.find((r) => r.id === shown.figure) : undefined;
+  const figureEvent = recipe?.needs[recipe.needs.length - 1]?.split('.')[0];
+  return {
+    checkpoint: checkpoint.id,
+    title: checkpoint.focus.title,
+    cue: checkpoint.focus.cue,
+    seen: `In ${main.seen} of ${main.visible} ${faultText(sheet, main.code)}${numbers.length > 0 ? `: ${numbers.join(', ')}` : ''}${also}.`,
+    why: checkpoint.focus.why +
+      (names.length > 0 ? ` It also explains what we saw later: ${names.join(', ')}.` : '') +
+      (upstream ? ` It may clear up with “${upstream}”; if not, it is the next thing.` : ''),
+    drills: chooseDrills(sheet, choice.faults.map((f) => f.code), taken).map((d) => ({
+      id: d.id, name: d.name, how: d.how,
+      amount: d.ball ? `${d.throws} throws, ${d.distance}` : `${d.repetitions} times, no ball`,
+    })),
+    lookAgain: checkpoint.focus.lookAgain,
+    freeze: {
+      delivery: shown?.delivery ?? showing[0]!,
+      event: (figureEvent ?? checkpoint.event) as FocusItem['freeze']['event'],
+      figure: shown?.figure ?? null,
+    },
+    reasons: [...choice.reasons],
+  };
+}

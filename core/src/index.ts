@@ -1,0 +1,36 @@
+/**
+ * The computing of Stride Chalk. In: roster, film times, marks, points, scores. Out: figures with their error, suggested
+ * levels, habits, focus areas, evaluations. No I/O, no clock, no random source of its own.
+ */
+export { decimalsFor, formatEstimate, type Estimate, type Unit } from './estimate/estimate.ts';
+export { normalCdf } from './estimate/normal-cdf.ts';
+export { propagate } from './estimate/propagate.ts';
+export { compileEvaluation, furtherFocus, type EvaluationInput, type MeasuredFigure } from './evaluation/compile-evaluation.ts';
+export { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from './evaluation/document.ts';
+export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
+export { guessPoint, type PlacedPoint, type PoseView } from './figures/guess-point.ts';
+export { jointAngle } from './figures/joint-angle.ts';
+export { phaseTimes } from './figures/phase-times.ts';
+export type { Point } from './figures/point.ts';
+export { POINTS, POINT_IDS, type PointId } from './figures/point-ids.ts';
+export { bodyHeightPixels, FIGURE_RECIPES, recipeOf, type FigureRecipe, type PointAt, type PointsAt } from './figures/recipes.ts';
+export { segmentTilt } from './figures/segment-tilt.ts';
+export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
+export { joinViews, type EventSeconds } from './film/join-views.ts';
+export { explainedBy } from './focus/cause-graph.ts';
+export { chooseDrills } from './focus/choose-drills.ts';
+export { chooseFocus, FOCUS_LIMIT, type FocusChoice } from './focus/choose-focus.ts';
+export { habitsOf, type CheckpointHabit, type FaultCount } from './habits/habits-of.ts';
+export { ALWAYS_ASKED, EVENT_IDS, EVENTS, eventName, type EventId } from './keyframes/events.ts';
+export { guessKeyFrame } from './keyframes/guess-key-frames.ts';
+export { markTime, type FrameSpan } from './keyframes/mark-time.ts';
+export { orderProblems, type KeyFrameMark, type OrderProblem } from './keyframes/order-problems.ts';
+export type { Level, Score, Seen } from './levels/level.ts';
+export { suggestLevel, type LevelBand, type LevelSuggestion } from './levels/suggest-level.ts';
+export { AGE_GROUPS, ageGroupOf, ageOn, type AgeGroup } from './roster/age-group.ts';
+export { defaultSheet } from './sheet/default-sheet.ts';
+export { bandsFor, resolveSheet, schoolOption, type ResolvedCheckpoint, type SchoolChoices } from './sheet/resolve-sheet.ts';
+export {
+  DELIVERY_KINDS, PHASE_IDS, sheetSchema, VIEW_IDS,
+  type Band, type Checkpoint, type DeliveryKind, type Drill, type Sheet, type ViewId,
+} from './sheet/schema.ts';

@@ -1,0 +1,24 @@
+import type { Estimate } from '../estimate/estimate.ts';
+import type { FrameTimebase } from '../film/frame-timebase.ts';
+
+/** A key frame as the coach marked it: one frame, or the two frames between which the moment lies. */
+export interface FrameSpan {
+  readonly frame: number;
+  /** The later frame of an interval; null when one frame was marked. */
+  readonly frameTo: number | null;
+}
+
+/**
+ * When the event happened, in real seconds. The moment is taken as evenly likely over the marked interval, and over half
+ * a frame interval on each side of a single frame: sd = width / sqrt(12) (JCGM 100:2008, 4.3.7), and never less than half
+ * a frame interval.
+ *
+ * @example markTime({ frame: 3, frameTo: null }, film).sd // half a frame interval
+ */
+export function markTime(mark: FrameSpan, film: FrameTimebase): Estimate {
+  const from = film.timeOf(mark.frame);
+  const to = mark.frameTo === null ? from : film.timeOf(mark.frameTo);
+  if (to < from) throw new RangeError('markTime: the interval ends before it begins');
+  const half = film.frameInterval / 2;
+  return { value: (from + to) / 2, sd: Math.max(half, (to - from) / Math.sqrt(12)), unit: 'seconds' };
+}
