@@ -34,3 +34,4 @@ export {
   DELIVERY_KINDS, PHASE_IDS, sheetSchema, VIEW_IDS,
   type Band, type Checkpoint, type DeliveryKind, type Drill, type Sheet, type ViewId,
 } from './sheet/schema.ts';
+export { entrySchema, entryTarget, type Entry } from './record/entry.ts';

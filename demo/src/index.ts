@@ -1,2 +1,3 @@
 export { CAMP, CAMPERS, STAFF, type DemoCamper } from './camp.ts';
 export { DEMO_CLIPS, type DemoClip } from './clips.ts';
+export { clipsOfBib, marksOf, pointsOf, scoresOf } from './work.ts';

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { POINT_IDS } from '../figures/point-ids.ts';
+import { EVENT_IDS } from '../keyframes/events.ts';
+
+const id = z.uuid();
+const event = z.enum(EVENT_IDS as unknown as [string, ...string[]]).transform((e) => e as (typeof EVENT_IDS)[number]);
+const point = z.enum(POINT_IDS as unknown as [string, ...string[]]).transform((p) => p as (typeof POINT_IDS)[number]);
+const frame = z.number().int().nonnegative();
+
+/**
+ * One thing entered at the bench. It is sent as often as needed until it has arrived; its id (UUIDv7, made where it was
+ * entered) makes that the same entry each time, and tells which of two entries about the same thing is the newer one.
+ */
+export const entrySchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('mark'), clipId: id, event, frame, frameTo: frame.nullable() }),
+  z.object({ kind: z.literal('unmark'), clipId: id, event }),
+  z.object({ kind: z.literal('point'), clipId: id, event, point, x: z.number(), y: z.number(), pointSd: z.number().nonnegative() }),
+  z.object({
+    kind: z.literal('score'), deliveryId: id, checkpoint: z.string().regex(/^[A-HX]\d$/),
+    level: z.enum(['0', '1', '2', '3', 'NV']), faults: z.array(z.string()).max(8), note: z.string().max(500).nullable(),
+  }),
+  z.object({ kind: z.literal('unscore'), deliveryId: id, checkpoint: z.string().regex(/^[A-HX]\d$/) }),
+]);
+
+export type Entry = z.infer<typeof entrySchema>;
+
+/** What an entry is about: two entries with the same target replace each other. */
+export function entryTarget(entry: Entry, staffId: string): string {
+  switch (entry.kind) {
+    case 'mark':
+    case 'unmark':
+      return `mark ${entry.clipId} ${entry.event}`;
+    case 'point':
+      return `point ${entry.clipId} ${entry.event} ${entry.point}`;
+    case 'score':
+    case 'unscore':
+      return `score ${entry.deliveryId} ${entry.checkpoint} ${staffId}`;
+  }
+}

@@ -1,0 +1,78 @@
+import { deliveryMotion, frameMoments, randomSource, tripod, type EventId, type JointId } from '@stride-chalk/fieldcam';
+import { CAMPERS } from './camp.ts';
+import { DEMO_CLIPS, type DemoClip } from './clips.ts';
+
+export interface DemoMark { readonly event: EventId; readonly frame: number; readonly frameTo: number | null }
+export interface DemoPoint { readonly event: EventId; readonly point: JointId; readonly x: number; readonly y: number }
+export interface DemoScore { readonly delivery: number; readonly checkpoint: string; readonly level: '0' | '1' | '2' | '3' | 'NV'; readonly faults: readonly string[]; readonly note: string | null }
+
+const MARKED: readonly EventId[] = ['set', 'liftTop', 'handsApart', 'driveStart', 'contact', 'layback', 'release', 'finish'];
+
+/** The key frames that a careful coach would mark on a demo clip: the first frame at or after the true moment. */
+export function marksOf(clip: DemoClip): DemoMark[] {
+  const motion = deliveryMotion(clip.order.pitcher);
+  const moments = frameMoments(clip.order);
+  return MARKED.flatMap((event) => {
+    const frame = moments.findIndex((m) => m >= motion.events[event] - 1e-9);
+    if (frame < 0) return [];
+    return [{ event, frame, frameTo: event === 'contact' && frame % 2 === 0 ? frame + 1 : null }];
+  });
+}
+
+const PLACED: ReadonlyArray<readonly [EventId, readonly JointId[]]> = [
+  ['set', ['head', 'backAnkle', 'frontAnkle', 'throwingShoulder', 'gloveShoulder']],
+  ['liftTop', ['backHip', 'frontHip', 'backKnee', 'backAnkle']],
+  ['driveStart', ['backHip', 'backKnee', 'backAnkle']],
+  ['contact', ['head', 'frontHip', 'backHip', 'frontKnee', 'backKnee', 'frontAnkle', 'throwingShoulder', 'gloveShoulder', 'throwingElbow', 'throwingWrist', 'glove']],
+  ['release', ['frontHip', 'backHip', 'frontKnee', 'frontAnkle', 'throwingShoulder', 'gloveShoulder', 'ball']],
+];
+
+/** Points placed by hand on a demo clip: the true places with a pixel or two of a hand's error. */
+export function pointsOf(clip: DemoClip): DemoPoint[] {
+  const motion = deliveryMotion(clip.order.pitcher);
+  const camera = tripod(clip.view, { hand: clip.order.pitcher.hand, heightMetres: motion.plan.height });
+  const moments = frameMoments(clip.order);
+  const noise = randomSource(clip.bib * 1009 + clip.delivery);
+  const marks = marksOf(clip);
+  return PLACED.flatMap(([event, joints]) => {
+    const mark = marks.find((m) => m.event === event);
+    if (!mark) return [];
+    const { joints: at } = motion.poseAt(moments[mark.frame]!);
+    return joints.map((point) => {
+      const p = camera.project(at[point]);
+      return { event, point, x: Math.round((p.x + 1.2 * noise.normal()) * 4) / 4, y: Math.round((p.y + 1.2 * noise.normal()) * 4) / 4 };
+    });
+  });
+}
+
+/** What a coach wrote besides the faults that were filmed. */
+const ASIDES: Readonly<Record<number, readonly DemoScore[]>> = {
+  4: [
+    { delivery: 1, checkpoint: 'H2', level: '2', faults: ['H2.falls-off'], note: null },
+    { delivery: 2, checkpoint: 'B1', level: '2', faults: ['B1.low'], note: null },
+    { delivery: 0, checkpoint: 'A3', level: 'NV', faults: [], note: null },
+  ],
+  27: [
+    { delivery: 0, checkpoint: 'G1', level: '1', faults: ['G1.soft'], note: null },
+    { delivery: 1, checkpoint: 'G1', level: '1', faults: ['G1.soft'], note: null },
+    { delivery: 2, checkpoint: 'G1', level: '1', faults: ['G1.soft'], note: null },
+    { delivery: 1, checkpoint: 'A4', level: '2', faults: ['A4.stiff'], note: null },
+    { delivery: 0, checkpoint: 'H2', level: '2', faults: ['H2.falls-off'], note: 'wind at her back' },
+    { delivery: 2, checkpoint: 'G5', level: 'NV', faults: [], note: null },
+  ],
+  19: [{ delivery: 0, checkpoint: 'H3', level: '2', faults: ['H3.glove-down'], note: null }],
+};
+
+/** A coach's levels for one demo delivery: what was filmed wrong, his asides, and 3 for the rest. */
+export function scoresOf(bib: number, delivery: number, checkpoints: readonly string[]): DemoScore[] {
+  const faults = CAMPERS.find((c) => c.bib === bib)?.film?.faults[delivery] ?? {};
+  return checkpoints.map((checkpoint) => {
+    const aside = ASIDES[bib]?.find((s) => s.delivery === delivery && s.checkpoint === checkpoint);
+    if (aside) return aside;
+    const filmed = Object.entries(faults).find(([code]) => code.startsWith(`${checkpoint}.`));
+    if (filmed) return { delivery, checkpoint, level: (filmed[1] ?? 0) > 0.92 ? '0' : '1', faults: [filmed[0]], note: null };
+    return { delivery, checkpoint, level: '3', faults: [], note: null };
+  });
+}
+
+export const clipsOfBib = (bib: number): DemoClip[] => DEMO_CLIPS.filter((c) => c.bib === bib);

@@ -1,0 +1,55 @@
+import { inArray } from 'drizzle-orm';
+import type { EventId, PointId, Seen, ViewId } from '@stride-chalk/core';
+import { clipsOf } from './clips.ts';
+import { db } from './db/connect.ts';
+import { marks, points, scores } from './db/schema.ts';
+import { deliveriesOf } from './deliveries.ts';
+
+/** Everything that the bench shows of one camper. */
+export interface BenchSet {
+  readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: 'stretch' | 'windUp' | 'quick' | 'drill' }>;
+  readonly clips: readonly BenchClip[];
+  readonly marks: ReadonlyArray<{ readonly clipId: string; readonly event: EventId; readonly frame: number; readonly frameTo: number | null }>;
+  readonly points: ReadonlyArray<{ readonly clipId: string; readonly event: EventId; readonly point: PointId; readonly x: number; readonly y: number; readonly pointSd: number }>;
+  readonly scores: ReadonlyArray<{
+    readonly deliveryId: string; readonly checkpoint: string; readonly coachId: string; readonly level: Seen;
+    readonly faults: readonly string[]; readonly note: string | null;
+  }>;
+}
+
+export interface BenchClip {
+  readonly id: string;
+  readonly deliveryId: string;
+  readonly view: ViewId;
+  readonly width: number;
+  readonly height: number;
+  readonly towardsTarget: 1 | -1 | null;
+  readonly captureScale: number;
+  readonly frameTimes: readonly number[] | null;
+  readonly state: 'checking' | 'copying' | 'ready';
+}
+
+export const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
+
+export async function benchSet(camperId: string): Promise<BenchSet> {
+  const set = await deliveriesOf(camperId);
+  const deliveryIds = set.map((d) => d.id);
+  const films = await clipsOf(deliveryIds);
+  const clipIds = films.map((c) => c.id);
+  const none = clipIds.length === 0;
+  const [marked, placed, scored] = await Promise.all([
+    none ? [] : db().select().from(marks).where(inArray(marks.clipId, clipIds)),
+    none ? [] : db().select().from(points).where(inArray(points.clipId, clipIds)),
+    deliveryIds.length === 0 ? [] : db().select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
+  ]);
+  return {
+    deliveries: set.map(({ id, number, kind }) => ({ id, number, kind })),
+    clips: films.map((c) => ({
+      id: c.id, deliveryId: c.deliveryId, view: c.view, width: c.width, height: c.height,
+      towardsTarget: c.towardsTarget as 1 | -1 | null, captureScale: c.captureScale, frameTimes: c.frameTimes, state: c.state,
+    })),
+    marks: marked.map((m) => ({ clipId: m.clipId, event: m.event as EventId, frame: m.frame, frameTo: m.frameTo })),
+    points: placed.map((p) => ({ clipId: p.clipId, event: p.event as EventId, point: p.point as PointId, x: p.x, y: p.y, pointSd: p.pointSd })),
+    scores: scored.map((s) => ({ deliveryId: s.deliveryId, checkpoint: s.checkpoint, coachId: s.coachId, level: seenOf(s.level), faults: s.faults, note: s.note })),
+  };
+}

@@ -1,0 +1,45 @@
+import { asc, eq, inArray, max } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import type { DeliveryKind } from '@stride-chalk/core';
+import { camperById, currentCamp } from './campers.ts';
+import { db } from './db/connect.ts';
+import { campers, deliveries } from './db/schema.ts';
+import { notFound, Refusal } from './refusal.ts';
+
+export type DeliveryRow = typeof deliveries.$inferSelect;
+
+export const deliveriesOf = (camperId: string): Promise<DeliveryRow[]> =>
+  db().select().from(deliveries).where(eq(deliveries.camperId, camperId)).orderBy(asc(deliveries.number));
+
+export const deliveriesOfAll = (camperIds: readonly string[]): Promise<DeliveryRow[]> =>
+  camperIds.length === 0 ? Promise.resolve([]) : db().select().from(deliveries).where(inArray(deliveries.camperId, [...camperIds])).orderBy(asc(deliveries.number));
+
+export async function deliveryWithCamper(id: string): Promise<{ delivery: DeliveryRow; camper: typeof campers.$inferSelect }> {
+  const [row] = await db().select().from(deliveries).innerJoin(campers, eq(campers.id, deliveries.camperId)).where(eq(deliveries.id, id));
+  if (!row) throw notFound('The delivery');
+  return { delivery: row.deliveries, camper: row.campers };
+}
+
+/** Adds the next delivery of a camper. A sore arm or missing consent stops it. */
+export async function addDelivery(input: {
+  readonly id?: string;
+  readonly camperId: string;
+  readonly kind: DeliveryKind;
+  readonly thrownOn: string;
+  readonly staffId: string;
+}): Promise<DeliveryRow> {
+  const camper = await camperById(await currentCamp(), input.camperId);
+  if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
+  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
+  return db().transaction(async (tx) => {
+    await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
+    const [last] = await tx.select({ number: max(deliveries.number) }).from(deliveries).where(eq(deliveries.camperId, camper.id));
+    const row = {
+      id: input.id ?? v7(), camperId: camper.id, number: (last?.number ?? 0) + 1, kind: input.kind, thrownOn: input.thrownOn, enteredBy: input.staffId,
+    };
+    const [made] = await tx.insert(deliveries).values(row).onConflictDoNothing({ target: deliveries.id }).returning();
+    if (made) return made;
+    const [known] = await tx.select().from(deliveries).where(eq(deliveries.id, row.id));
+    return known!;
+  });
+}

@@ -1,0 +1,171 @@
+import { createHash } from 'node:crypto';
+import { rename, writeFile } from 'node:fs/promises';
+import { and, desc, eq, isNull, max } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import {
+  compileEvaluation, furtherFocus, recipeOf, type EvaluationDocument, type EvaluationInput, type FocusItem, type Point, type Score,
+} from '@stride-chalk/core';
+import { benchSet, type BenchSet } from './bench.ts';
+import { camperById, currentCamp, type Camp, type Camper } from './campers.ts';
+import { framePicture } from './clips.ts';
+import { db } from './db/connect.ts';
+import { evaluations } from './db/schema.ts';
+import { deliveriesOf } from './deliveries.ts';
+import { measuredFigures } from './figures.ts';
+import { picturePath } from './media.ts';
+import { notFound, Refusal } from './refusal.ts';
+import { listStaff } from './staff.ts';
+
+export type EvaluationRow = typeof evaluations.$inferSelect;
+
+/** A freeze frame as the page shows it: the frame of the clip, and the points of its figure drawn on it. */
+export interface FreezeFrame {
+  readonly clipId: string;
+  readonly frame: number;
+  readonly width: number;
+  readonly height: number;
+  readonly line: readonly Point[];
+  /** SHA-256 of the kept picture of a released evaluation; null while it is a draft. */
+  readonly picture: string | null;
+}
+
+/** What a hand-out shows beside its document; kept with a released evaluation. */
+export interface HandOutFrame {
+  readonly camper: { readonly bib: number; readonly name: string; readonly age: number; readonly hand: 'R' | 'L'; readonly heightCentimetres: number };
+  readonly camp: { readonly name: string; readonly place: string; readonly units: 'metric' | 'imperial' };
+  readonly sheet: { readonly name: string; readonly version: number };
+  readonly coaches: readonly string[];
+  readonly thrownOn: string | null;
+  /** One per focus area, in order; null where the film does not show it. */
+  readonly freezes: ReadonlyArray<FreezeFrame | null>;
+}
+
+/** One score per delivery and checkpoint: the author's own, else that of the coach who comes first. */
+function scoresFor(set: BenchSet, authorId: string): Score[] {
+  const chosen = new Map<string, BenchSet['scores'][number]>();
+  for (const s of [...set.scores].sort((a, b) => (a.coachId < b.coachId ? -1 : 1))) {
+    const key = `${s.deliveryId} ${s.checkpoint}`;
+    if (!chosen.has(key) || s.coachId === authorId) chosen.set(key, s);
+  }
+  return [...chosen.values()].map((s) => ({ delivery: s.deliveryId, checkpoint: s.checkpoint, level: s.level, faults: s.faults }));
+}
+
+const REFILM_DAYS = 28;
+const daysAfter = (day: string, days: number): string => new Date(Date.parse(`${day}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+
+function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): EvaluationInput {
+  return {
+    sheet: camp.sheet, ageGroup: camper.ageGroup, schools: camp.schools,
+    deliveries: set.deliveries.map((d) => d.id),
+    scores: scoresFor(set, authorId),
+    figures: measuredFigures(set),
+    reFilmOn: daysAfter(camp.lastDay, REFILM_DAYS),
+  };
+}
+
+/** Starts a draft from the scores as they stand; the one open draft of a camper is replaced. */
+export async function compileDraft(camperId: string, staffId: string): Promise<EvaluationRow> {
+  const camp = await currentCamp();
+  const camper = await camperById(camp, camperId);
+  const set = await benchSet(camperId);
+  const input = inputFor(camp, camper, set, staffId);
+  if (input.scores.length === 0) throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
+  const document = compileEvaluation(input);
+  return db().transaction(async (tx) => {
+    await tx.delete(evaluations).where(and(eq(evaluations.camperId, camperId), isNull(evaluations.releasedAt)));
+    const [last] = await tx.select({ version: max(evaluations.version) }).from(evaluations).where(eq(evaluations.camperId, camperId));
+    const [row] = await tx.insert(evaluations).values({
+      id: v7(), camperId, version: (last?.version ?? 0) + 1, sheetId: camp.sheetId, document, enteredBy: staffId,
+    }).returning();
+    return row!;
+  });
+}
+
+export async function saveDraft(id: string, document: EvaluationDocument, staffId: string): Promise<EvaluationRow> {
+  const [row] = await db().update(evaluations).set({ document, enteredBy: staffId, enteredAt: new Date() })
+    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt))).returning();
+  if (row) return row;
+  await evaluationById(id);
+  throw new Refusal('released', 'This evaluation is released and never changes. Write a new version.', 409);
+}
+
+export async function evaluationById(id: string): Promise<EvaluationRow> {
+  const [row] = await db().select().from(evaluations).where(eq(evaluations.id, id));
+  if (!row) throw notFound('The evaluation');
+  return row;
+}
+
+/** The newest evaluation of a camper, draft or released. */
+export async function latestEvaluation(camperId: string): Promise<EvaluationRow | null> {
+  const [row] = await db().select().from(evaluations).where(eq(evaluations.camperId, camperId)).orderBy(desc(evaluations.version)).limit(1);
+  return row ?? null;
+}
+
+/** Habits that the coach could add to a draft as a focus. */
+export async function furtherFocusFor(row: EvaluationRow, staffId: string): Promise<FocusItem[]> {
+  const camp = await currentCamp();
+  const camper = await camperById(camp, row.camperId);
+  const input = inputFor(camp, camper, await benchSet(row.camperId), staffId);
+  return furtherFocus(input, row.document.focus.map((f) => f.checkpoint));
+}
+
+/** What the page shows: for a released evaluation what was kept, for a draft as things stand. */
+export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
+  if (row.snapshot) return row.snapshot as HandOutFrame;
+  const camp = await currentCamp();
+  const camper = await camperById(camp, row.camperId);
+  const set = await benchSet(row.camperId);
+  const coachIds = new Set(set.scores.map((s) => s.coachId));
+  const [first] = await deliveriesOf(row.camperId);
+  return {
+    camper: { bib: camper.bib, name: camper.name, age: camper.age, hand: camper.hand, heightCentimetres: camper.heightCentimetres },
+    camp: { name: camp.name, place: camp.place, units: camp.units },
+    sheet: { name: camp.sheet.name, version: camp.sheet.version },
+    coaches: (await listStaff()).filter((s) => coachIds.has(s.id)).map((s) => s.name),
+    thrownOn: first?.thrownOn ?? null,
+    freezes: row.document.focus.map((f) => freezeFrame(set, f)),
+  };
+}
+
+function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
+  const views = ['openSide', 'closedSide', 'front', 'rear'];
+  const films = set.clips
+    .filter((c) => c.state === 'ready')
+    .sort((a, b) => Number(b.deliveryId === focus.freeze.delivery) - Number(a.deliveryId === focus.freeze.delivery) || views.indexOf(a.view) - views.indexOf(b.view));
+  const wantsFront = ['G4', 'D3', 'A3', 'H2', 'H3'].includes(focus.checkpoint);
+  const sorted = wantsFront ? [...films].sort((a, b) => Number(b.view === 'front') - Number(a.view === 'front')) : films;
+  for (const clip of sorted) {
+    const mark = set.marks.find((m) => m.clipId === clip.id && m.event === focus.freeze.event);
+    if (!mark) continue;
+    const recipe = focus.freeze.figure ? recipeOf(focus.freeze.figure) : null;
+    const placed = recipe?.needs
+      .filter((need) => need.startsWith(`${focus.freeze.event}.`))
+      .map((need) => set.points.find((p) => p.clipId === clip.id && `${p.event}.${p.point}` === need)) ?? [];
+    const line = placed.every((p) => p !== undefined) ? placed.map((p) => ({ x: p!.x, y: p!.y })) : [];
+    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line: line.length <= 3 ? line : [], picture: null };
+  }
+  return null;
+}
+
+/** Releases a draft: keeps its pictures under their SHA-256 and everything the page shows; it never changes again. */
+export async function releaseEvaluation(id: string, staffId: string): Promise<EvaluationRow> {
+  const row = await evaluationById(id);
+  if (row.releasedAt) return row;
+  const camper = await camperById(await currentCamp(), row.camperId);
+  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: nothing is handed out.`);
+  const frame = await handOutFrame(row);
+  const pictures: Record<string, string> = {};
+  const freezes = await Promise.all(frame.freezes.map(async (freeze, i) => {
+    if (!freeze) return null;
+    const picture = await framePicture(freeze.clipId, freeze.frame);
+    const sha256 = createHash('sha256').update(picture).digest('hex');
+    await writeFile(`${picturePath(sha256)}.partial`, picture, { mode: 0o600 });
+    await rename(`${picturePath(sha256)}.partial`, picturePath(sha256));
+    pictures[String(i)] = sha256;
+    return { ...freeze, picture: sha256 };
+  }));
+  const [released] = await db().update(evaluations)
+    .set({ snapshot: { ...frame, freezes }, pictures, releasedAt: new Date(), releasedBy: staffId })
+    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt))).returning();
+  return released ?? evaluationById(id);
+}

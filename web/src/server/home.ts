@@ -1,0 +1,75 @@
+import { inArray } from 'drizzle-orm';
+import { ALWAYS_ASKED, resolveSheet } from '@stride-chalk/core';
+import { listCampers, type Camp, type Camper } from './campers.ts';
+import { clipsOf } from './clips.ts';
+import { db } from './db/connect.ts';
+import { evaluations, marks, scores } from './db/schema.ts';
+import { deliveriesOfAll } from './deliveries.ts';
+
+export type Waiting = 'consent' | 'rest' | 'film' | 'copies' | 'keyFrames' | 'scores' | 'writeUp' | 'release' | 'released';
+
+/** Where one camper stands in the order of the work. */
+export interface CamperAtAGlance {
+  readonly id: string;
+  readonly bib: number;
+  readonly name: string;
+  readonly age: number;
+  readonly hand: 'R' | 'L';
+  readonly waiting: Waiting;
+  readonly deliveries: number;
+  readonly films: number;
+  readonly filmsReady: number;
+  readonly keyFrames: { readonly done: number; readonly of: number };
+  readonly levels: { readonly done: number; readonly of: number };
+  readonly version: number | null;
+}
+
+/** The camp at a glance: every camper with what he waits for. Five queries whatever the size of the camp. */
+export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
+  const all = await listCampers(camp);
+  const ids = all.map((c) => c.id);
+  const thrown = await deliveriesOfAll(ids);
+  const deliveryIds = thrown.map((d) => d.id);
+  const films = await clipsOf(deliveryIds);
+  const [marked, scored, written] = await Promise.all([
+    films.length === 0 ? [] : db().select({ clipId: marks.clipId, event: marks.event }).from(marks).where(inArray(marks.clipId, films.map((f) => f.id))),
+    deliveryIds.length === 0 ? [] : db().selectDistinct({ deliveryId: scores.deliveryId, checkpoint: scores.checkpoint }).from(scores).where(inArray(scores.deliveryId, deliveryIds)),
+    ids.length === 0 ? [] : db().select({ camperId: evaluations.camperId, version: evaluations.version, releasedAt: evaluations.releasedAt }).from(evaluations).where(inArray(evaluations.camperId, ids)),
+  ]);
+  return all.map((camper) => {
+    const own = thrown.filter((d) => d.camperId === camper.id);
+    const ownFilms = films.filter((f) => own.some((d) => d.id === f.deliveryId));
+    const always = new Set<string>(ALWAYS_ASKED);
+    const keyFrames = {
+      done: marked.filter((m) => always.has(m.event) && ownFilms.some((f) => f.id === m.clipId)).length,
+      of: ownFilms.length * ALWAYS_ASKED.length,
+    };
+    const asked = resolveSheet(camp.sheet, camper.ageGroup, 'stretch', camp.schools).filter((c) => c.scored);
+    const askedIds = new Set(asked.map((c) => c.id));
+    const levels = {
+      done: scored.filter((s) => askedIds.has(s.checkpoint) && own.some((d) => d.id === s.deliveryId)).length,
+      of: own.length * asked.length,
+    };
+    const versions = written.filter((e) => e.camperId === camper.id).sort((a, b) => b.version - a.version);
+    return {
+      id: camper.id, bib: camper.bib, name: camper.name, age: camper.age, hand: camper.hand,
+      deliveries: own.length, films: ownFilms.length, filmsReady: ownFilms.filter((f) => f.state === 'ready').length,
+      keyFrames, levels, version: versions[0]?.version ?? null,
+      waiting: waitingFor(camper, ownFilms, keyFrames, levels, versions[0]),
+    };
+  });
+}
+
+function waitingFor(
+  camper: Camper, films: ReadonlyArray<{ readonly state: string }>, keyFrames: { done: number; of: number }, levels: { done: number; of: number },
+  newest: { readonly releasedAt: Date | null } | undefined,
+): Waiting {
+  if (!camper.consentToFilm) return 'consent';
+  if (newest?.releasedAt) return 'released';
+  if (newest) return 'release';
+  if (films.length === 0) return camper.sore ? 'rest' : 'film';
+  if (films.some((f) => f.state !== 'ready')) return 'copies';
+  if (keyFrames.done < keyFrames.of) return 'keyFrames';
+  if (levels.done < levels.of) return 'scores';
+  return 'writeUp';
+}

@@ -1,0 +1,92 @@
+import { createHash } from 'node:crypto';
+import { copyFile, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { count } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { ageGroupOf, defaultSheet, resolveSheet, type Entry } from '@stride-chalk/core';
+import { CAMP, CAMPERS, clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, STAFF, type DemoCamper } from '@stride-chalk/demo';
+import { prepareClip, towardsTargetOf } from './clips.ts';
+import { db } from './db/connect.ts';
+import { campers, camps, clips, deliveries, sheets, staff } from './db/schema.ts';
+import { recordEntry } from './entries.ts';
+import { compileDraft, releaseEvaluation } from './evaluations.ts';
+import { inspectClip } from './intake/inspect.ts';
+import { withWorkFolder } from './intake/work-folder.ts';
+import { originalPath } from './media.ts';
+
+/** How far the staff have come with each filmed camper when the demo begins. */
+const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'marked' | 'filmed'>> = {
+  27: 'released', 4: 'draft', 19: 'partScored', 31: 'marked',
+};
+
+/** Loads the made-up camp into an empty database. Returns the clips that still have to be prepared. */
+export async function loadDemo(): Promise<string[]> {
+  const [{ camps: known } = { camps: 0 }] = await db().select({ camps: count() }).from(camps);
+  if (known > 0) return [];
+  const sheetId = v7();
+  const campId = v7();
+  const people = STAFF.map((s) => ({ id: v7(), campId, ...s }));
+  const coach = people.find((p) => p.role === 'coach')!;
+  const roster = CAMPERS.map((c) => ({ ...c, id: v7() }));
+  await db().transaction(async (tx) => {
+    await tx.insert(sheets).values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
+    await tx.insert(camps).values({ id: campId, ...CAMP, sheetId });
+    await tx.insert(staff).values(people);
+    await tx.insert(campers).values(roster.map((c) => ({
+      id: c.id, campId, bib: c.bib, name: c.name, born: c.born, hand: c.hand, heightCentimetres: c.heightCentimetres,
+      guardian: c.guardian, consentToFilm: c.consent, sore: c.sore, enteredBy: people[0]!.id,
+    })));
+  });
+  const waiting: string[] = [];
+  for (const camper of roster.filter((c) => c.film)) waiting.push(...(await loadFilmed(camper, coach.id)));
+  return waiting;
+}
+
+async function loadFilmed(camper: DemoCamper & { id: string }, coachId: string): Promise<string[]> {
+  const films = clipsOfBib(camper.bib);
+  const deliveryIds = camper.film!.faults.map(() => v7());
+  await db().insert(deliveries).values(deliveryIds.map((id, i) => ({
+    id, camperId: camper.id, number: i + 1, kind: 'stretch' as const, thrownOn: CAMP.firstDay, enteredBy: coachId,
+  })));
+  const clipIds = new Map<string, string>();
+  for (const film of films) {
+    const id = v7();
+    clipIds.set(film.fileName, id);
+    const path = join(demoClipFolder(), film.fileName);
+    const bytes = await readFile(path);
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    await copyFile(path, originalPath(sha256));
+    const facts = await withWorkFolder(path, inspectClip);
+    await db().insert(clips).values({
+      id, deliveryId: deliveryIds[film.delivery]!, view: film.view, fileName: film.fileName, sha256, bytes: bytes.length, ...facts,
+      towardsTarget: towardsTargetOf(film.view, camper.hand), state: 'checking', enteredBy: coachId,
+    });
+  }
+  const progress = PROGRESS[camper.bib] ?? 'filmed';
+  if (progress === 'filmed') return [...clipIds.values()];
+  for (const id of clipIds.values()) await prepareClip(id);
+  const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, coachId);
+  for (const film of films) {
+    const clipId = clipIds.get(film.fileName)!;
+    for (const mark of marksOf(film)) await enter({ kind: 'mark', clipId, ...mark });
+    if (film.view === 'openSide' && film.delivery === 0)
+      for (const p of pointsOf(film)) await enter({ kind: 'point', clipId, ...p, pointSd: 2 });
+  }
+  if (progress === 'marked') return [];
+  const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, CAMP.firstDay)).filter((c) => c.scored).map((c) => c.id);
+  for (const [i, deliveryId] of deliveryIds.entries()) {
+    if (progress === 'partScored' && i > 0) break;
+    for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
+      await enter({ kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note });
+  }
+  if (progress === 'partScored') return [];
+  const draft = await compileDraft(camper.id, coachId);
+  if (progress === 'released') await releaseEvaluation(draft.id, coachId);
+  return [];
+}
+
+function demoClipFolder(): string {
+  const folder = process.env.STRIDE_DEMO_CLIPS;
+  if (!folder) throw new Error(`STRIDE_DEMO_CLIPS is not set; it names the folder of the ${DEMO_CLIPS.length} demo clips`);
+  return folder;
+}
