@@ -10,6 +10,7 @@ export { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } fro
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export { guessPoint, type PlacedPoint, type PoseView } from './figures/guess-point.ts';
 export { jointAngle } from './figures/joint-angle.ts';
+export { measureClip, type ClipWork } from './figures/measure-clip.ts';
 export { phaseTimes } from './figures/phase-times.ts';
 export type { Point } from './figures/point.ts';
 export { POINTS, POINT_IDS, type PointId } from './figures/point-ids.ts';
@@ -25,6 +26,7 @@ export { ALWAYS_ASKED, EVENT_IDS, EVENTS, eventName, type EventId } from './keyf
 export { guessKeyFrame } from './keyframes/guess-key-frames.ts';
 export { markTime, type FrameSpan } from './keyframes/mark-time.ts';
 export { orderProblems, type KeyFrameMark, type OrderProblem } from './keyframes/order-problems.ts';
+export { inBandUnits } from './levels/in-band-units.ts';
 export type { Level, Score, Seen } from './levels/level.ts';
 export { suggestLevel, type LevelBand, type LevelSuggestion } from './levels/suggest-level.ts';
 export { AGE_GROUPS, ageGroupOf, ageOn, type AgeGroup } from './roster/age-group.ts';

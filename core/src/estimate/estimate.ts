@@ -29,9 +29,10 @@ export function formatEstimate(estimate: Estimate): string {
   const { value, sd, unit } = estimate;
   const [scale, suffix] = unit === 'degrees' ? [1, '°']
     : unit === 'heightShare' ? [100, ' % of height']
+    : unit === 'ratio' ? [100, ' %']
     : unit === 'centimetres' ? [1, ' cm']
     : unit === 'seconds' && Math.abs(value) < 1 ? [1000, ' ms']
-    : unit === 'seconds' ? [1, ' s'] : [1, ''];
+    : [1, ' s'];
   const spread = sd * scale;
   const step = spread > 0 ? 10 ** Math.max(0, Math.floor(Math.log10(spread))) : 1;
   const round = (x: number): string => {

@@ -121,7 +121,7 @@ const RELEASE_LEG: readonly PointAt[] = ['release.frontHip', 'release.frontKnee'
 export const FIGURE_RECIPES: readonly FigureRecipe[] = [
   composed('baseWidth', 'base', 'ratio', ['set.frontAnkle', 'set.backAnkle', 'set.throwingShoulder', 'set.gloveShoulder'], (p) =>
     // Breadth across the shoulders is 0.259 of height, the joint centres 0.226 apart (our own reduction).
-    (100 * Math.abs(take(p, 'set.frontAnkle').x - take(p, 'set.backAnkle').x) * 0.226) /
+    (Math.abs(take(p, 'set.frontAnkle').x - take(p, 'set.backAnkle').x) * 0.226) /
       (0.259 * distance(take(p, 'set.throwingShoulder'), take(p, 'set.gloveShoulder')))),
   angle('backKneeTop', 'back knee at the top', 'liftTop', 'backHip', 'backKnee', 'backAnkle'),
   share('pelvisAhead', 'hips ahead of the back ankle at the top', ['liftTop.frontHip', 'liftTop.backHip', 'liftTop.backAnkle'], (p, t) =>
@@ -131,7 +131,7 @@ export const FIGURE_RECIPES: readonly FigureRecipe[] = [
   share('stride', 'stride', ['set.backAnkle', 'contact.frontAnkle'], (p, t) =>
     t * (take(p, 'contact.frontAnkle').x - take(p, 'set.backAnkle').x)),
   composed('footOpensShare', 'stride done when the foot opens', 'ratio', ['set.backAnkle', 'footOpens.frontAnkle', 'contact.frontAnkle'], (p) =>
-    (100 * (take(p, 'footOpens.frontAnkle').x - take(p, 'set.backAnkle').x)) /
+    ((take(p, 'footOpens.frontAnkle').x - take(p, 'set.backAnkle').x)) /
       (take(p, 'contact.frontAnkle').x - take(p, 'set.backAnkle').x)),
   composed('legSpread', 'leg spread', 'degrees', ['contact.frontHip', 'contact.frontKnee', 'contact.backHip', 'contact.backKnee'], (p) => {
     const [hip, knee] = [take(p, 'contact.backHip'), take(p, 'contact.backKnee')];

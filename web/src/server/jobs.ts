@@ -4,6 +4,7 @@ import { log } from './log.ts';
 
 const PREPARE = 'prepare-clip';
 let boss: PgBoss | null = null;
+let sendOnly: Promise<PgBoss> | null = null;
 
 /** Starts the queue and the worker that prepares clips, one at a time. A job that a killed server left is taken up again. */
 export async function startJobs(prepare: (clipId: string) => Promise<void>): Promise<void> {
@@ -17,9 +18,21 @@ export async function startJobs(prepare: (clipId: string) => Promise<void>): Pro
   });
 }
 
+/** Asks for a clip to be prepared. Asking twice for the same clip makes one job. */
 export async function enqueueClip(clipId: string): Promise<void> {
-  if (!boss) throw new Error('the job queue is not running');
-  await boss.send(PREPARE, { clipId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 900 });
+  const queue = await sender();
+  await queue.send(PREPARE, { clipId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 900, singletonKey: clipId });
+}
+
+/** The running queue, or one that only sends: pages run in a bundle of their own, apart from the worker. */
+async function sender(): Promise<PgBoss> {
+  if (boss) return boss;
+  sendOnly ??= (async () => {
+    const queue = new PgBoss({ connectionString: databaseUrl(), max: 2, supervise: false, schedule: false, migrate: false });
+    queue.on('error', (error) => log.error({ error }, 'job queue'));
+    return queue.start();
+  })();
+  return sendOnly;
 }
 
 export async function stopJobs(): Promise<void> {

@@ -1,0 +1,57 @@
+# What a machine must have. Sourced by ./start and ./test.
+
+say() { printf '%s\n' "$*" >&2; }
+stop_with() { say "$*"; exit 1; }
+
+need_node() {
+  command -v node >/dev/null 2>&1 || stop_with "Node.js 20 is needed and was not found."
+  local major
+  major=$(node -p 'process.versions.node.split(".")[0]')
+  [ "$major" -ge 20 ] || stop_with "Node.js 20 or newer is needed; this is $(node --version)."
+}
+
+pg_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1; }
+
+# need_debian PACKAGE... : installs what is missing, or says the exact line and ends.
+need_debian() {
+  local missing=()
+  local package
+  for package in "$@"; do
+    case "$package" in
+      postgresql) [ -n "$(pg_bin)" ] || missing+=("$package") ;;
+      *) command -v "$package" >/dev/null 2>&1 || missing+=("$package") ;;
+    esac
+  done
+  [ "${#missing[@]}" -gt 0 ] || return 0
+  if [ "$(id -u)" != 0 ]; then
+    stop_with "Missing: ${missing[*]}. Install with: sudo apt-get update && sudo apt-get install -y --no-install-recommends ${missing[*]}"
+  fi
+  say "Installing ${missing[*]} ..."
+  apt-get update -qq >/dev/null || stop_with "apt-get update failed: is there a network?"
+  DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null ||
+    stop_with "apt-get install -y --no-install-recommends ${missing[*]} failed."
+}
+
+# need_packages : npm ci when the lock file is not the one that was installed last.
+need_packages() {
+  local stamp=node_modules/.stride-chalk-lock
+  local now
+  now=$(cat package-lock.json package.json ./*/package.json | sha256sum | cut -d' ' -f1)
+  [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
+  say "Installing packages ..."
+  npm ci --no-audit --no-fund --loglevel=error >&2 || stop_with "npm ci failed: see the lines above."
+  printf '%s' "$now" > "$stamp"
+}
+
+# need_build : builds the web application when a source has changed since the last build.
+need_build() {
+  local stamp=web/dist/.sources
+  local now
+  now=$({ find core/src fieldcam/src demo/src web/src web/public web/astro.config.ts package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
+  [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
+  say "Building ..."
+  (cd web && ASTRO_TELEMETRY_DISABLED=1 npx astro build >/tmp/stride-chalk-build.$$ 2>&1) ||
+    { cat "/tmp/stride-chalk-build.$$" >&2; stop_with "The build failed: see the lines above."; }
+  rm -f "/tmp/stride-chalk-build.$$"
+  printf '%s' "$now" > "$stamp"
+}

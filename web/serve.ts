@@ -1,0 +1,57 @@
+import { createServer } from 'node:http';
+import { fileURLToPath } from 'node:url';
+import { ne } from 'drizzle-orm';
+import sirv from 'sirv';
+import { prepareClip } from './src/server/clips.ts';
+import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
+import { clips } from './src/server/db/schema.ts';
+import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
+import { loadDemo } from './src/server/load-demo.ts';
+import { makeMediaFolders } from './src/server/media.ts';
+
+type Handler = (request: unknown, response: unknown, next: () => void) => void;
+
+const port = Number(process.env.PORT ?? 4830);
+const host = '127.0.0.1';
+const here = fileURLToPath(new URL('.', import.meta.url));
+
+await makeMediaFolders();
+await migrateDatabase();
+if (process.env.STRIDE_DEMO === '1') await loadDemo();
+await startJobs(prepareClip);
+// Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.
+const waiting = await db().select({ id: clips.id }).from(clips).where(ne(clips.state, 'ready')).orderBy(clips.enteredAt);
+for (const clip of waiting) await enqueueClip(clip.id);
+
+const built = new URL('./dist/server/entry.mjs', import.meta.url).href;
+const { handler } = (await import(built)) as { handler: Handler };
+const files = sirv(`${here}dist/client`, {
+  etag: true,
+  setHeaders: (response, path) => {
+    if (path.startsWith('/_astro/')) response.setHeader('cache-control', 'public, max-age=31536000, immutable');
+  },
+});
+const server = createServer((request, response) => files(request, response, () => handler(request, response, () => {
+  response.statusCode = 404;
+  response.end('Not found');
+})));
+server.once('error', (error: NodeJS.ErrnoException) => {
+  process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program.\n` : `${error.message}\n`);
+  process.exit(1);
+});
+server.listen(port, host, () => process.stdout.write(`Stride Chalk: http://${host}:${port}\n`));
+
+let stopping = false;
+/** Takes no new request, lets those under way end, then closes the queue and the database. */
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+  server.closeIdleConnections();
+  await Promise.race([closed, new Promise<void>((resolve) => setTimeout(resolve, 5000).unref())]);
+  await stopJobs();
+  await closeDatabase();
+  process.exit(0);
+}
+process.on('SIGTERM', () => void stop());
+process.on('SIGINT', () => void stop());

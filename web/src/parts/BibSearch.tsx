@@ -1,0 +1,71 @@
+import { useEffect, useRef, useState } from 'react';
+
+export interface BibEntry {
+  readonly bib: number;
+  readonly name: string;
+  /** Where this camper's work goes on. */
+  readonly href: string;
+  readonly waits: string;
+}
+
+const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+/** Any camper by his bib number: type it. Where digits mean levels (`digits` false), press b first. */
+export function BibSearch({ campers, digits = true }: { campers: readonly BibEntry[]; digits?: boolean }) {
+  const dialog = useRef<HTMLDialogElement>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState('');
+  const found = campers.filter((c) => (/^\d+$/.test(text) ? String(c.bib).startsWith(text) : c.name.toLowerCase().includes(text.toLowerCase())));
+  const exact = found.find((c) => String(c.bib) === text) ?? found[0];
+
+  useEffect(() => {
+    const open = (first: string): void => {
+      setText(first);
+      dialog.current?.showModal();
+      input.current?.focus();
+    };
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || dialog.current?.open) return;
+      if (digits && /^\d$/.test(event.key)) {
+        event.preventDefault();
+        open(event.key);
+      } else if (event.key === 'b') {
+        event.preventDefault();
+        open('');
+      }
+    };
+    const onAsk = (): void => open('');
+    window.addEventListener('keydown', onKey);
+    window.addEventListener('bib-search', onAsk);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('bib-search', onAsk);
+    };
+  }, [digits]);
+
+  return (
+    <dialog ref={dialog} aria-label="Find a camper" className="m-auto w-[min(520px,92vw)] border-2 border-ink bg-paper p-0 text-ink backdrop:bg-ink/40">
+      <form method="dialog" onSubmit={(event) => {
+        event.preventDefault();
+        if (exact) window.location.href = exact.href;
+      }}>
+        <label className="sign block px-4 pt-3 text-[18px] text-soft" htmlFor="bib-search">Bib number or name</label>
+        <input id="bib-search" ref={input} value={text} onChange={(event) => setText(event.target.value)} autoComplete="off" inputMode="numeric"
+          className="sign tabular w-full bg-transparent px-4 pb-2 text-[44px] font-semibold outline-none" />
+      </form>
+      <ul className="m-0 max-h-[50vh] list-none overflow-auto border-t border-rule p-0" aria-label="Campers found">
+        {found.slice(0, 12).map((c) => (
+          <li key={c.bib} className={c === exact ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}>
+            <a className="grid grid-cols-[56px_1fr_auto] items-center gap-3 px-4 py-2 no-underline" href={c.href}>
+              <b className="sign tabular text-[24px]">{c.bib}</b>
+              <span>{c.name}</span>
+              <span className="text-[14px] text-soft">{c.waits}</span>
+            </a>
+          </li>
+        ))}
+        {found.length === 0 && <li className="px-4 py-3 text-soft">Nobody wears that bib. Check the number on the slate.</li>}
+      </ul>
+    </dialog>
+  );
+}

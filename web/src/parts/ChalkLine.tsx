@@ -1,0 +1,89 @@
+import type { Level } from '@stride-chalk/core';
+
+export interface LineTick {
+  readonly id: string;
+  readonly name: string;
+  /** Place on the line, 0 at the rubber to 1 at the plate. */
+  readonly at: number;
+  readonly state: 'marked' | 'guessed' | 'missing';
+  readonly current: boolean;
+}
+export interface LinePhase {
+  readonly id: string;
+  readonly name: string;
+  readonly from: number;
+  readonly to: number;
+  readonly current: boolean;
+  readonly level?: Level | null;
+}
+
+/**
+ * The chalk line: a delivery from the rubber on one end to the plate on the other, always rubber first, with a tick at
+ * each key frame. Gaps between ticks are true time. `other` draws further deliveries as thin lines beneath.
+ */
+export function ChalkLine({ ticks, phases, playhead, gaps = [], other = [], onPick, width = 860 }: {
+  ticks: readonly LineTick[];
+  phases: readonly LinePhase[];
+  playhead: number | null;
+  gaps?: ReadonlyArray<{ readonly from: number; readonly to: number; readonly text: string }>;
+  other?: ReadonlyArray<{ readonly name: string; readonly at: readonly number[] }>;
+  onPick?: (id: string) => void;
+  width?: number;
+}) {
+  const inset = 30;
+  const x = (at: number): number => inset + at * (width - 2 * inset);
+  const labels = layLabels(ticks.map((t) => ({ x: x(t.at), w: t.name.length * 6.1 + 10 })));
+  const height = 118 + other.length * 12;
+  const y = 46;
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label="Chalk line of the delivery" className="sign block select-none">
+      {phases.map((p) => (
+        <text key={p.id} x={(x(p.from) + x(p.to)) / 2} y="15" textAnchor="middle" fontSize={p.to - p.from < 0.05 ? 0 : 15} fontWeight={p.current ? 600 : 500} fill={p.current ? 'var(--clay)' : 'var(--soft)'}>{p.name}</text>
+      ))}
+      <path d={`M${inset - 4} ${y}H${width - inset + 4}`} stroke="var(--track)" strokeWidth="9" strokeLinecap="round" />
+      <rect x={inset - 24} y={y - 12} width="14" height="24" fill="var(--ink)" />
+      <path d={`M${width - inset + 10} ${y - 10}h12v12l-6 8-6-8z`} fill="var(--ink)" />
+      {playhead !== null && <path d={`M${inset} ${y}H${x(Math.max(0, Math.min(1, playhead)))}`} stroke="var(--ink)" strokeWidth="3" strokeLinecap="round" strokeDasharray="26 1.5 12 1" />}
+      {gaps.map((g) => x(g.to) - x(g.from) < 44 ? null : (
+        <text key={g.text + g.from} x={(x(g.from) + x(g.to)) / 2} y={y - 9} textAnchor="middle" fontSize="13" fill="var(--soft)" className="tabular">{g.text}</text>
+      ))}
+      {ticks.map((t, i) => {
+        const tall = t.current ? 18 : 13;
+        const colour = t.current ? 'var(--clay)' : t.state === 'marked' ? 'var(--ink)' : 'var(--soft)';
+        const row = labels[i]!;
+        return (
+          <g key={t.id} onClick={onPick ? () => onPick(t.id) : undefined} className={onPick ? 'cursor-pointer' : ''}>
+            <rect x={x(t.at) - 9} y={y - 20} width="18" height="44" fill="transparent" />
+            <path d={`M${x(t.at)} ${y - tall}v${2 * tall}`} stroke={colour} strokeWidth={t.state === 'marked' ? 3.2 : 2} strokeLinecap="round" strokeDasharray={t.state === 'marked' ? undefined : '3 4'} />
+            {row > 0 && <path d={`M${x(t.at)} ${y + tall + 2}V${y + 22 + row * 17}`} stroke="var(--rule)" strokeWidth="1" />}
+            <text x={Math.max(34, Math.min(width - 34, x(t.at)))} y={y + 34 + row * 17} textAnchor="middle" fontSize="14" fontWeight={t.current ? 600 : 500} fill={colour}>
+              {t.name}{t.state === 'marked' ? '' : '?'}
+            </text>
+          </g>
+        );
+      })}
+      {other.map((line, i) => (
+        <g key={line.name} transform={`translate(0 ${112 + i * 12})`}>
+          <path d={`M${inset} 0H${width - inset}`} stroke="var(--rule)" strokeWidth="1.5" />
+          <text x={inset - 8} y="4" textAnchor="end" fontSize="11" fill="var(--soft)">{line.name}</text>
+          {line.at.map((at) => <path key={at} d={`M${x(at)} -4v8`} stroke="var(--soft)" strokeWidth="2" />)}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+/** A row for each label so that no two of the same row overlap: 0 is nearest to the line. */
+function layLabels(labels: ReadonlyArray<{ readonly x: number; readonly w: number }>): number[] {
+  const ends: number[] = [];
+  const order = labels.map((_, i) => i).sort((a, b) => labels[a]!.x - labels[b]!.x);
+  const rows = new Array<number>(labels.length).fill(0);
+  for (const i of order) {
+    const { x, w } = labels[i]!;
+    let row = 0;
+    while (row < 2 && (ends[row] ?? -Infinity) > x - w / 2) row++;
+    rows[i] = row;
+    ends[row] = x + w / 2;
+  }
+  return rows;
+}

@@ -1,0 +1,121 @@
+import { v7 } from 'uuid';
+import type { Entry } from '@stride-chalk/core';
+
+interface Waiting {
+  readonly id: string;
+  readonly staffId: string;
+  readonly entry: Entry;
+}
+
+export interface OutboxNews {
+  /** Entries that the server has not confirmed yet. */
+  readonly waiting: number;
+  /** True while the server cannot be reached. */
+  readonly offline: boolean;
+  /** The last refusal in words, with the entry it was about; null when none. */
+  readonly refused: { readonly message: string; readonly entry: Entry } | null;
+}
+
+const PREFIX = 'stride-chalk.entry.';
+
+/**
+ * Keeps what was entered until the server has confirmed it. Each entry is written to the browser's storage before it is
+ * sent, is sent in the order of entering, as often as needed, under one id, and leaves the storage when it is confirmed.
+ */
+export class Outbox {
+  readonly #staffId: string;
+  readonly #listen: (news: OutboxNews) => void;
+  #sending = false;
+  #stopped = false;
+  #failures = 0;
+  #refused: OutboxNews['refused'] = null;
+  #wake: (() => void) | null = null;
+
+  constructor(staffId: string, listen: (news: OutboxNews) => void) {
+    this.#staffId = staffId;
+    this.#listen = listen;
+    window.addEventListener('online', this.#hurry);
+    void this.#send();
+  }
+
+  /** Entries of this person that wait in this browser, oldest first. */
+  pending(): Waiting[] {
+    const ids: string[] = [];
+    for (let i = 0; i < localStorage.length; i++) {
+      const key = localStorage.key(i);
+      if (key?.startsWith(PREFIX)) ids.push(key);
+    }
+    return ids.sort().map((key) => JSON.parse(localStorage.getItem(key)!) as Waiting).filter((w) => w.staffId === this.#staffId);
+  }
+
+  add(entry: Entry): void {
+    const waiting: Waiting = { id: v7(), staffId: this.#staffId, entry };
+    localStorage.setItem(PREFIX + waiting.id, JSON.stringify(waiting));
+    this.#refused = null;
+    this.#tell();
+    void this.#send();
+  }
+
+  stop(): void {
+    this.#stopped = true;
+    window.removeEventListener('online', this.#hurry);
+    this.#hurry();
+  }
+
+  readonly #hurry = (): void => {
+    this.#wake?.();
+  };
+
+  #tell(): void {
+    if (!this.#stopped) this.#listen({ waiting: this.pending().length, offline: this.#failures > 0, refused: this.#refused });
+  }
+
+  async #send(): Promise<void> {
+    if (this.#sending) return;
+    this.#sending = true;
+    try {
+      for (let next = this.pending()[0]; next && !this.#stopped; next = this.pending()[0]) {
+        if (await this.#deliver(next)) continue;
+        await new Promise<void>((resolve) => {
+          const timer = setTimeout(resolve, Math.min(5000, 250 * 2 ** this.#failures));
+          this.#wake = () => {
+            clearTimeout(timer);
+            resolve();
+          };
+        });
+        this.#wake = null;
+      }
+    } finally {
+      this.#sending = false;
+    }
+    this.#tell();
+  }
+
+  /** True when the entry needs no further sending: it was taken, or refused for good. */
+  async #deliver(waiting: Waiting): Promise<boolean> {
+    let response: Response;
+    try {
+      response = await fetch(`/api/entries/${waiting.id}`, {
+        method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(waiting.entry), keepalive: true,
+      });
+    } catch {
+      // The network or the server is away: the entry stays in the storage and is sent again.
+      this.#failures += 1;
+      this.#tell();
+      return false;
+    }
+    if (!response.ok && (response.status >= 500 || response.status === 401 || response.status === 408 || response.status === 429)) {
+      this.#failures += 1;
+      this.#tell();
+      return false;
+    }
+    this.#failures = 0;
+    if (!response.ok) {
+      const problem = (await response.json().catch(() => ({}))) as { title?: string };
+      this.#refused = { message: problem.title ?? 'The server did not take this entry.', entry: waiting.entry };
+    }
+    localStorage.removeItem(PREFIX + waiting.id);
+    this.#tell();
+    return true;
+  }
+}

@@ -1,0 +1,86 @@
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import type { FilmPlayer } from './film-player.ts';
+import { VIEW_NAMES, type Film } from './types.ts';
+
+/** The part of the film that is shown, in pixels of the original. */
+export interface Window {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** As much of the film as fits the place with its full height shown; narrower places cut the sides evenly. */
+export function windowFor(film: Film, width: number, height: number): Window {
+  const shown = Math.min(film.width, (film.height * width) / Math.max(1, height));
+  return { x: (film.width - shown) / 2, y: 0, width: shown, height: Math.min(film.height, (shown * height) / Math.max(1, width)) };
+}
+
+/** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
+export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label }: {
+  film: Film;
+  player: FilmPlayer | null;
+  frame: number;
+  active: boolean;
+  onActivate: () => void;
+  chalk?: (window: Window, scale: number) => ReactNode;
+  timeOf: (frame: number) => number;
+  label?: string;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [drawn, setDrawn] = useState<number | null>(null);
+
+  useEffect(() => {
+    const element = box.current!;
+    const watch = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+
+  const shown = windowFor(film, size.width, size.height);
+  useEffect(() => {
+    if (!player || size.width === 0) return;
+    const target = canvas.current!;
+    const ratio = Math.min(2, window.devicePixelRatio);
+    target.width = Math.round(size.width * ratio);
+    target.height = Math.round(size.height * ratio);
+    const context = target.getContext('2d', { alpha: false })!;
+    const part = windowFor(film, size.width, size.height);
+    player.onDraw((picture, at) => {
+      const k = picture.width / film.width;
+      const scale = target.width / part.width;
+      context.fillStyle = '#2a1d15';
+      context.fillRect(0, 0, target.width, target.height);
+      context.drawImage(picture, part.x * k, part.y * k, part.width * k, part.height * k, 0, 0, target.width, part.height * scale);
+      target.dataset.frame = String(at);
+      setDrawn(at);
+    });
+    return () => player.onDraw(null);
+  }, [player, film, size]);
+
+  useEffect(() => player?.show(frame), [player, frame]);
+
+  const rate = film.frameTimes && film.frameTimes.length > 1
+    ? Math.round(((film.frameTimes.length - 1) / (film.frameTimes[film.frameTimes.length - 1]! - film.frameTimes[0]!)) * film.captureScale) : null;
+  const scale = size.width === 0 ? 1 : size.width / shown.width;
+  return (
+    <figure data-view={film.view} onPointerDown={onActivate}
+      className={`relative m-0 grid min-h-0 min-w-0 grid-rows-[1fr_auto] overflow-hidden rounded-[3px] bg-[#2a1d15] ${active ? 'outline-[3px] outline-clay outline' : ''}`}>
+      <div ref={box} className="relative min-h-0 overflow-hidden">
+        <canvas ref={canvas} className="absolute inset-0 h-full w-full" aria-label={`${VIEW_NAMES[film.view]}, frame ${drawn ?? '?'}`} role="img" />
+        {drawn === null && <p className="sign absolute inset-0 m-0 grid place-items-center text-[20px] text-[#f5f0e4]">{film.state === 'ready' ? 'Loading the film …' : 'This film is still being prepared.'}</p>}
+        {size.width > 0 && chalk && (
+          <svg className="absolute inset-0 h-full w-full" viewBox={`${shown.x} ${shown.y} ${shown.width} ${size.height / scale}`} preserveAspectRatio="none" aria-hidden="true">
+            {chalk(shown, scale)}
+          </svg>
+        )}
+      </div>
+      <figcaption className="tabular flex justify-between gap-3 bg-[#1e140c] px-[10px] py-[5px] text-[13.5px] text-[#fffdf7]">
+        <span>{label ?? VIEW_NAMES[film.view]}{active && <span className="ms-2 text-[#f1cda6]">in hand</span>}</span>
+        <span data-testid={`frame-${film.view}`} data-drawn={drawn ?? ''}>{drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}{rate ? ` · ${rate}/s` : ''}</span>
+      </figcaption>
+    </figure>
+  );
+}

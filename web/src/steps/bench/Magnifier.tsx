@@ -1,0 +1,51 @@
+import { useEffect, useRef } from 'react';
+import type { FilmPlayer } from './film-player.ts';
+import type { Film } from './types.ts';
+
+const SIZE = 190;
+const ZOOM = 5;
+
+/** A round magnifier over the point in hand, with a cross at the very spot. */
+export function Magnifier({ player, film, frame, x, y, name }: { player: FilmPlayer; film: Film; frame: number; x: number; y: number; name: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const context = canvas.current!.getContext('2d')!;
+    const draw = (): void => {
+      const picture = player.picture(frame);
+      context.fillStyle = '#2a1d15';
+      context.fillRect(0, 0, SIZE, SIZE);
+      if (!picture) return;
+      const k = picture.width / film.width;
+      const part = (SIZE / ZOOM) * k;
+      context.imageSmoothingEnabled = false;
+      context.drawImage(picture, x * k - part / 2, y * k - part / 2, part, part, 0, 0, SIZE, SIZE);
+      context.strokeStyle = '#1d130c';
+      context.lineWidth = 4;
+      cross(context);
+      context.strokeStyle = '#fff';
+      context.lineWidth = 1.6;
+      cross(context);
+    };
+    draw();
+    const again = requestAnimationFrame(draw);
+    return () => cancelAnimationFrame(again);
+  }, [player, film, frame, x, y]);
+  return (
+    <div className="absolute end-3 top-3 text-center">
+      <canvas ref={canvas} width={SIZE} height={SIZE} className="rounded-full border-[3px] border-[#fffdf7] shadow-[0_0_0_2px_#1d130c]" aria-hidden="true" />
+      <p className="sign m-0 mt-1 inline-block rounded-[2px] bg-[#1e140c] px-2 py-[2px] text-[17px] text-[#fffdf7]">{name}</p>
+    </div>
+  );
+}
+
+function cross(context: CanvasRenderingContext2D): void {
+  const m = SIZE / 2;
+  context.beginPath();
+  for (const [a, b] of [[-40, -6], [6, 40]] as const) {
+    context.moveTo(m + a, m);
+    context.lineTo(m + b, m);
+    context.moveTo(m, m + a);
+    context.lineTo(m, m + b);
+  }
+  context.stroke();
+}

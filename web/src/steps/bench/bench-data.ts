@@ -1,0 +1,70 @@
+import type { Entry, Seen } from '@stride-chalk/core';
+import type { BenchProps, Mark, PlacedAt, Scored } from './types.ts';
+
+/** What has been entered for one camper, as the bench shows it: the server's rows with this person's entries on top. */
+export interface BenchData {
+  readonly marks: readonly Mark[];
+  readonly points: readonly PlacedAt[];
+  readonly scores: readonly Scored[];
+}
+
+/** The data after one entry. Entries that were not sent yet are applied the same way after a reload. */
+export function withEntry(data: BenchData, entry: Entry, staffId: string): BenchData {
+  switch (entry.kind) {
+    case 'mark': {
+      const { clipId, event, frame, frameTo } = entry;
+      return { ...data, marks: [...data.marks.filter((m) => m.clipId !== clipId || m.event !== event), { clipId, event, frame, frameTo }] };
+    }
+    case 'unmark':
+      return { ...data, marks: data.marks.filter((m) => m.clipId !== entry.clipId || m.event !== entry.event) };
+    case 'point': {
+      const { clipId, event, point, x, y, pointSd } = entry;
+      return { ...data, points: [...data.points.filter((p) => p.clipId !== clipId || p.event !== event || p.point !== point), { clipId, event, point, x, y, pointSd }] };
+    }
+    case 'score': {
+      const { deliveryId, checkpoint, faults, note } = entry;
+      const level: Seen = entry.level === 'NV' ? 'NV' : (Number(entry.level) as Seen);
+      return { ...data, scores: [...without(data.scores, entry, staffId), { deliveryId, checkpoint, coachId: staffId, level, faults, note }] };
+    }
+    case 'unscore':
+      return { ...data, scores: without(data.scores, entry, staffId) };
+  }
+}
+
+const without = (scores: readonly Scored[], about: { readonly deliveryId: string; readonly checkpoint: string }, staffId: string): Scored[] =>
+  scores.filter((s) => s.deliveryId !== about.deliveryId || s.checkpoint !== about.checkpoint || s.coachId !== staffId);
+
+/** The entry that takes back another one: what stood there before, or nothing. */
+export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry | null {
+  switch (entry.kind) {
+    case 'mark':
+    case 'unmark': {
+      const before = data.marks.find((m) => m.clipId === entry.clipId && m.event === entry.event);
+      return before ? { kind: 'mark', ...before } : { kind: 'unmark', clipId: entry.clipId, event: entry.event };
+    }
+    case 'point': {
+      const before = data.points.find((p) => p.clipId === entry.clipId && p.event === entry.event && p.point === entry.point);
+      return before ? { kind: 'point', ...before } : null;
+    }
+    case 'score':
+    case 'unscore': {
+      const before = ownScore(data, entry.deliveryId, entry.checkpoint, staffId);
+      return before ? scoreEntry(before, before) : { kind: 'unscore', deliveryId: entry.deliveryId, checkpoint: entry.checkpoint };
+    }
+  }
+}
+
+export const ownScore = (data: BenchData, deliveryId: string, checkpoint: string, staffId: string): Scored | null =>
+  data.scores.find((s) => s.deliveryId === deliveryId && s.checkpoint === checkpoint && s.coachId === staffId) ?? null;
+
+/** A colleague's score of the same delivery and checkpoint, when this person has none. */
+export const shownScore = (data: BenchData, deliveryId: string, checkpoint: string, staffId: string): Scored | null =>
+  ownScore(data, deliveryId, checkpoint, staffId) ?? data.scores.find((s) => s.deliveryId === deliveryId && s.checkpoint === checkpoint) ?? null;
+
+export const scoreEntry = (
+  at: { readonly deliveryId: string; readonly checkpoint: string }, score: { readonly level: Seen; readonly faults: readonly string[]; readonly note: string | null },
+): Entry => ({
+  kind: 'score', deliveryId: at.deliveryId, checkpoint: at.checkpoint, level: String(score.level) as '0', faults: [...score.faults], note: score.note,
+});
+
+export const initialData = (props: BenchProps): BenchData => ({ marks: props.marks, points: props.points, scores: props.scores });

@@ -1,0 +1,76 @@
+import {
+  ALWAYS_ASKED, eventName, guessKeyFrame, joinViews, markTime, type EventId, type EventSeconds, type FrameTimebase,
+} from '@stride-chalk/core';
+import type { LinePhase, LineTick } from '../../parts/ChalkLine.tsx';
+import type { BenchData } from './bench-data.ts';
+import type { Film, Mark } from './types.ts';
+
+/** Key frames that the bench offers; those that are not always asked for serve single figures. */
+export const OFFERED: readonly EventId[] = ['set', 'liftTop', 'handsApart', 'driveStart', 'footOpens', 'contact', 'layback', 'release', 'finish'];
+
+export const markOf = (data: BenchData, clipId: string, event: EventId): Mark | null =>
+  data.marks.find((m) => m.clipId === clipId && m.event === event) ?? null;
+
+/** Real seconds of the marked key frames of one film. */
+export function secondsOf(data: BenchData, clipId: string, time: FrameTimebase): EventSeconds {
+  return Object.fromEntries(data.marks.filter((m) => m.clipId === clipId).map((m) => [m.event, markTime(m, time).value]));
+}
+
+export const clampFrame = (time: FrameTimebase, frame: number): number => Math.max(0, Math.min(time.frameCount - 1, frame));
+
+/** The frame that is nearest to a moment, held inside the film. */
+export function nearestFrame(time: FrameTimebase, seconds: number): number {
+  const inside = Math.max(0, Math.min(time.duration, seconds));
+  const frame = time.frameAt(inside);
+  const next = clampFrame(time, frame + 1);
+  return Math.abs(time.timeOf(next) - inside) < Math.abs(time.timeOf(frame) - inside) ? next : frame;
+}
+
+interface Known {
+  readonly film: Film;
+  readonly time: FrameTimebase;
+}
+
+/** Where an event probably is in a film, from everything that is marked so far. */
+export function guessFrame(event: EventId, at: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData): number {
+  return nearestFrame(at.time, guessKeyFrame(event, {
+    marked: secondsOf(data, at.film.id, at.time),
+    ...(other ? { otherView: secondsOf(data, other.film.id, other.time) } : {}),
+    ...(earlier ? { otherDelivery: earlier } : {}),
+    duration: at.time.duration,
+  }));
+}
+
+/** The frame of the other view at the same moment; null before a key frame is common to both. */
+export function sameMoment(from: Known, frame: number, to: Known, data: BenchData): number | null {
+  const join = joinViews(secondsOf(data, from.film.id, from.time), secondsOf(data, to.film.id, to.time));
+  return join ? nearestFrame(to.time, join(from.time.timeOf(frame))) : null;
+}
+
+const SPANS: ReadonlyArray<readonly [string, string, EventId, EventId]> = [
+  ['lift', 'Leg lift', 'set', 'liftTop'], ['out', 'Move out', 'liftTop', 'handsApart'], ['stride', 'Stride', 'handsApart', 'contact'],
+  ['turn', 'Turn', 'contact', 'release'], ['finish', 'Finish', 'release', 'finish'],
+];
+
+/** The delivery of one film as a chalk line: ticks at its key frames, marked or guessed, in true time. */
+export function chalkLineOf(film: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData, frame: number, current: EventId | null, phase: string | null) {
+  const secondsAt = (event: EventId): number => {
+    const mark = markOf(data, film.film.id, event);
+    return mark ? markTime(mark, film.time).value : film.time.timeOf(guessFrame(event, film, other, earlier, data));
+  };
+  const offered = OFFERED.filter((e) => ALWAYS_ASKED.includes(e) || markOf(data, film.film.id, e) || e === current);
+  const start = secondsAt('set');
+  const end = Math.max(secondsAt('finish'), start + 0.2);
+  const place = (seconds: number): number => Math.max(0, Math.min(1, (seconds - start) / (end - start)));
+  const ticks: LineTick[] = offered.map((event) => ({
+    id: event, name: eventName(event), at: place(secondsAt(event)), state: markOf(data, film.film.id, event) ? 'marked' : 'guessed', current: event === current,
+  }));
+  const phases: LinePhase[] = SPANS.map(([id, name, from, to]) => ({ id, name, from: place(secondsAt(from)), to: place(secondsAt(to)), current: id === phase }));
+  const gaps = ALWAYS_ASKED.slice(1).flatMap((event, i) => {
+    const before = ALWAYS_ASKED[i]!;
+    if (!markOf(data, film.film.id, event) || !markOf(data, film.film.id, before)) return [];
+    const [a, b] = [secondsAt(before), secondsAt(event)];
+    return [{ from: place(a), to: place(b), text: `${Math.round(1000 * (b - a))} ms` }];
+  });
+  return { ticks, phases, gaps, playhead: place(film.time.timeOf(clampFrame(film.time, frame))) };
+}
