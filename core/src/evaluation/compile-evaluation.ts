@@ -1,6 +1,7 @@
-import { formatEstimate, type Estimate } from '../estimate/estimate.ts';
+import type { Estimate } from '../estimate/estimate.ts';
 import type { FigureId } from '../figures/figure-ids.ts';
-import { FIGURE_RECIPES, recipeOf } from '../figures/recipes.ts';
+import { phraseFigure } from '../figures/phrase-figure.ts';
+import { recipeOf } from '../figures/recipes.ts';
 import { chooseDrills } from '../focus/choose-drills.ts';
 import { chooseFocus, type FocusChoice } from '../focus/choose-focus.ts';
 import { habitsOf, type CheckpointHabit } from '../habits/habits-of.ts';
@@ -52,7 +53,9 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
       const own = sheet.checkpoints.filter((c) => c.phase === p.id).map((c) => c.id);
       return {
         id: p.id, name: p.name,
-        middle: lowerMiddle(habits.filter((h) => own.includes(h.checkpoint)).flatMap((h) => h.levels)),
+        // A phase with a focus shows the level of the focus, so that the picture does not hide it.
+        middle: habits.find((h) => own.includes(h.checkpoint) && inFocus.has(h.checkpoint))?.middle ??
+          lowerMiddle(habits.filter((h) => own.includes(h.checkpoint)).flatMap((h) => h.levels)),
         focus: own.some((id) => inFocus.has(id)),
       };
     }),
@@ -119,8 +122,8 @@ function strengths(input: EvaluationInput, habits: readonly CheckpointHabit[], i
 }
 
 const sentence = (f: MeasuredFigure): string => {
-  const name = recipeOf(f.figure)?.name ?? f.figure;
-  return `${name[0]!.toUpperCase()}${name.slice(1)}: ${formatEstimate(f.estimate)}.`;
+  const words = phraseFigure(f.figure, f.estimate);
+  return `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 };
 
 /** Measured figures of a checkpoint, those of `first` deliveries before the others. */
@@ -138,13 +141,13 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
   const showing = main.deliveries;
   const figures = figuresOf(input, choice.checkpoint, showing);
   const measured = figures.filter((f) => f.delivery === figures[0]?.delivery).slice(0, 2);
-  const numbers = measured.map((f) => `${recipeOf(f.figure)?.name ?? f.figure} ${formatEstimate(f.estimate)}`);
+  const numbers = measured.map((f) => phraseFigure(f.figure, f.estimate));
   const also = choice.faults.slice(1, 2).map((f) => `; in ${f.seen} ${faultText(sheet, f.code)}`).join('');
   const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
   const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
   const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;
-  const recipe = shown ? FIGURE_RECIPES.find((r) => r.id === shown.figure) : undefined;
-  const figureEvent = recipe?.needs[recipe.needs.length - 1]?.split('.')[0];
+  const needs = shown ? recipeOf(shown.figure)?.needs : undefined;
+  const figureEvent = needs?.[needs.length - 1]?.split('.')[0];
   return {
     checkpoint: checkpoint.id,
     title: checkpoint.focus.title,

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
-import { bandsFor, POINTS, type Point, type PointAt, type PointId } from '@stride-chalk/core';
+import { bandsFor, guessPoint, POINTS, type EventId, type Point, type PointAt, type PointId } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
+import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import { FigurePanel } from './FigurePanel.tsx';
 import { FilmView } from './FilmView.tsx';
 import { KeyFramePanel } from './KeyFramePanel.tsx';
@@ -9,7 +10,7 @@ import { Magnifier } from './Magnifier.tsx';
 import { chalkLineOf } from './moments.ts';
 import { useBench, type BenchControl } from './use-bench.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
-import { VIEW_NAMES, type BenchProps, type Task } from './types.ts';
+import type { BenchProps, Task } from './types.ts';
 
 const TASKS: ReadonlyArray<readonly [Task, string, string]> = [
   ['keyFrames', 'Key frames', 'K'], ['levels', 'Levels', 'L'], ['across', 'Across', 'X'], ['figures', 'Figures', 'G'],
@@ -47,7 +48,7 @@ export function Bench(props: BenchProps) {
       <main className="grid min-h-0 grid-cols-[1fr_396px] max-[1023px]:grid-cols-1">
         <section aria-label="Film" className="grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:px-3">
           <div className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? '' : films.length > 1 ? 'grid-cols-[1.62fr_1fr]' : 'grid-cols-1'}`}
-            style={task === 'across' ? { gridTemplateColumns: `repeat(${Math.max(1, films.length)}, 1fr)` } : undefined}>
+            style={task === 'across' ? { gridTemplateColumns: films.length > 1 ? '1fr 1fr' : '1fr', gridAutoRows: '1fr' } : undefined}>
             {films.length === 0 && (
               <p className="grid place-items-center bg-wash px-6 text-center text-[17px]">No film of this delivery yet. <a href={`/campers/${camper.bib}`}>Attach one to bib {camper.bib}</a>.</p>
             )}
@@ -62,11 +63,12 @@ export function Bench(props: BenchProps) {
                   <FilmView film={film} player={o?.player ?? null} frame={frame} active={isActive} timeOf={(f) => o?.time.timeOf(f) ?? 0}
                     onActivate={() => (task === 'across' ? bench.chooseDelivery(deliveries.findIndex((d) => d.id === film.deliveryId)) : bench.setViewInHand(films.indexOf(film)))}
                     chalk={(_window, scale) => <Chalk bench={bench} filmId={film.id} frame={frame} scale={scale} />}
-                    {...(task === 'across' ? { label: `Delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number}, ${VIEW_NAMES[film.view].toLowerCase()}` } : {})} />
-                  {holds && o && point && <Magnifier player={o.player} film={film} frame={frame} x={bench.inHand!.at.x} y={bench.inHand!.at.y} name={POINTS[point]} />}
+                    {...(task === 'across' ? { label: `Delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number}`, centre: bodyCentre(film, (bench.checkpoint?.event ?? 'set') as EventId) } : {})} />
+                  {holds && o && point && <Magnifier player={o.player} film={film} frame={frame} x={bench.inHand!.at.x} y={bench.inHand!.at.y} name={POINTS[point]} away={bench.inHand!.at.x > film.width / 2 ? 'left' : 'right'} />}
                 </div>
               );
             })}
+            {task === 'across' && films.length === 3 && bench.checkpoint && <AcrossSummary bench={bench} deliveries={deliveries} />}
           </div>
           <div className="pe-4 pt-2 max-[1023px]:pe-0">
             <Line bench={bench} />
@@ -90,6 +92,36 @@ export function Bench(props: BenchProps) {
           <Foot bench={bench} />
         </aside>
       </main>
+    </div>
+  );
+}
+
+/** The middle of the hips at an event, where a usual body would be. */
+function bodyCentre(film: BenchProps['clips'][number], event: EventId): number | null {
+  const side = film.towardsTarget !== null;
+  const at = (point: PointId) => guessPoint({ event, point }, { view: side ? 'openSide' : 'front', xDirection: film.towardsTarget ?? 1, width: film.width, height: film.height, placed: [] });
+  const [a, b] = [at('frontKnee'), at('backHip')];
+  return a && b ? (a.x + b.x) / 2 : null;
+}
+
+/** The checkpoint in hand over all deliveries, as strokes. */
+function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deliveries: BenchProps['deliveries'] }) {
+  const { checkpoint } = bench;
+  if (!checkpoint) return null;
+  const phase = bench.asked.filter((c) => c.phase === checkpoint.phase);
+  return (
+    <div className="grid min-h-0 content-center overflow-auto border border-rule bg-paper px-4 py-2">
+      <table className="w-full border-collapse text-[14.5px]">
+        <thead><tr className="sign text-[15px] text-soft"><th className="text-start font-medium">Delivery</th>{deliveries.map((d) => <th key={d.id} className={`font-medium ${d.id === bench.delivery?.id ? 'text-clay' : ''}`}>{d.number}</th>)}</tr></thead>
+        <tbody>
+          {phase.map((c) => (
+            <tr key={c.id} className={`border-t border-rule ${c.id === checkpoint.id ? 'bg-wash font-semibold' : ''}`}>
+              <th scope="row" className="py-1 text-start font-[inherit]">{c.name}</th>
+              {deliveries.map((d) => <td key={d.id} className="py-1 text-center"><span className="inline-block align-middle"><LevelStrokes level={bench.shown(d.id, c.id)?.level ?? null} size={22} /></span></td>)}
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </div>
   );
 }
@@ -168,8 +200,9 @@ function Chalk({ bench, filmId, frame, scale }: { bench: BenchControl; filmId: s
 function Line({ bench }: { bench: BenchControl }) {
   const { active } = bench;
   if (!active) return <div className="h-[130px]" />;
-  const current = bench.task === 'keyFrames' ? bench.event : ((bench.checkpoint?.event ?? null) as typeof bench.event | null);
-  const line = chalkLineOf(active, bench.otherOf(active), bench.earlierOf(active), bench.data, bench.frameIn(active), current, bench.task === 'keyFrames' ? null : bench.checkpoint?.phase ?? null);
+  const inHand = bench.inHand?.queue[bench.inHand.index]?.split('.')[0] as EventId | undefined;
+  const current = bench.task === 'keyFrames' ? bench.event : bench.task === 'figures' ? inHand ?? null : ((bench.checkpoint?.event ?? null) as EventId | null);
+  const line = chalkLineOf(active, bench.otherOf(active), bench.earlierOf(active), bench.data, bench.frameIn(active), current, bench.task === 'levels' || bench.task === 'across' ? bench.checkpoint?.phase ?? null : null);
   return <ChalkLine {...line} onPick={(id) => (bench.task === 'keyFrames' ? bench.pickEvent : bench.goToEvent)(id as typeof bench.event)} />;
 }
 

@@ -17,7 +17,7 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
-        <h2 className="m-0 text-[26px]">{asked ? POINTS[point!] : 'Figures'}</h2>
+        <h2 className="m-0 text-[26px] first-letter:uppercase">{asked ? POINTS[point!] : 'Figures'}</h2>
         {asked && queue ? (
           <p className="m-0 mt-1 text-[15px]" role="status" data-testid="point-asked">Point {queue.done + 1} of {queue.of}, at “{eventName(event!)}”. <kbd>arrows</kbd> 12 px, <kbd>⇧</kbd> + arrows 2 px, <kbd>↵</kbd> place, <kbd>Esc</kbd> stop.</p>
         ) : !sideView ? (

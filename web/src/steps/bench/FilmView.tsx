@@ -10,14 +10,19 @@ export interface Window {
   readonly height: number;
 }
 
-/** As much of the film as fits the place with its full height shown; narrower places cut the sides evenly. */
-export function windowFor(film: Film, width: number, height: number): Window {
+/**
+ * As much of the film as fits the place with its full height shown. A narrower place cuts the sides; in a side view a little
+ * more behind the pitcher, who starts there and moves to the target.
+ */
+export function windowFor(film: Film, width: number, height: number, centre: number | null = null): Window {
   const shown = Math.min(film.width, (film.height * width) / Math.max(1, height));
-  return { x: (film.width - shown) / 2, y: 0, width: shown, height: Math.min(film.height, (shown * height) / Math.max(1, width)) };
+  const slack = film.width - shown;
+  const x = Math.max(0, Math.min(slack, centre === null ? slack / 2 + 0.03 * film.width * (film.towardsTarget ?? 0) : centre - shown / 2));
+  return { x, y: 0, width: shown, height: Math.min(film.height, (shown * height) / Math.max(1, width)) };
 }
 
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
-export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label }: {
+export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label, centre = null }: {
   film: Film;
   player: FilmPlayer | null;
   frame: number;
@@ -26,6 +31,8 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
   chalk?: (window: Window, scale: number) => ReactNode;
   timeOf: (frame: number) => number;
   label?: string;
+  /** Where the body is in x, when a narrow place has to follow it. */
+  centre?: number | null;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -39,7 +46,7 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
     return () => watch.disconnect();
   }, []);
 
-  const shown = windowFor(film, size.width, size.height);
+  const shown = windowFor(film, size.width, size.height, centre);
   useEffect(() => {
     if (!player || size.width === 0) return;
     const target = canvas.current!;
@@ -47,8 +54,8 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
     target.width = Math.round(size.width * ratio);
     target.height = Math.round(size.height * ratio);
     const context = target.getContext('2d', { alpha: false })!;
-    const part = windowFor(film, size.width, size.height);
-    player.onDraw((picture, at) => {
+    const part = windowFor(film, size.width, size.height, centre);
+    return player.onDraw((picture, at) => {
       const k = picture.width / film.width;
       const scale = target.width / part.width;
       context.fillStyle = '#2a1d15';
@@ -57,10 +64,11 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
       target.dataset.frame = String(at);
       setDrawn(at);
     });
-    return () => player.onDraw(null);
-  }, [player, film, size]);
+  }, [player, film, size, centre]);
 
-  useEffect(() => player?.show(frame), [player, frame]);
+  useEffect(() => {
+    player?.show(frame);
+  }, [player, frame]);
 
   const rate = film.frameTimes && film.frameTimes.length > 1
     ? Math.round(((film.frameTimes.length - 1) / (film.frameTimes[film.frameTimes.length - 1]! - film.frameTimes[0]!)) * film.captureScale) : null;
@@ -77,7 +85,7 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
           </svg>
         )}
       </div>
-      <figcaption className="tabular flex justify-between gap-3 bg-[#1e140c] px-[10px] py-[5px] text-[13.5px] text-[#fffdf7]">
+      <figcaption className="tabular flex justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-[13.5px] text-[#fffdf7]">
         <span>{label ?? VIEW_NAMES[film.view]}{active && <span className="ms-2 text-[#f1cda6]">in hand</span>}</span>
         <span data-testid={`frame-${film.view}`} data-drawn={drawn ?? ''}>{drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}{rate ? ` · ${rate}/s` : ''}</span>
       </figcaption>

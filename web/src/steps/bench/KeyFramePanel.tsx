@@ -16,7 +16,7 @@ export function KeyFramePanel({ films, data, current, activeId, onPick, problem 
   return (
     <div className="min-h-0 overflow-auto">
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
-        <h2 className="m-0 text-[26px]">{event.name}</h2>
+        <h2 className="m-0 text-[26px] first-letter:uppercase">{event.name}</h2>
         <p className="m-0 mt-1 text-[15px]">{event.rule[0]!.toUpperCase() + event.rule.slice(1)}.</p>
         {problem && <p role="alert" className="care-band m-0 mt-2 px-3 py-2 text-[14.5px]">{problem}</p>}
       </div>

@@ -21,7 +21,9 @@ export function LevelPanel({ phase, phaseNote, checkpoints, current, scoreOf, fi
   onNote: (note: string | null) => void;
 }) {
   const row = useRef<HTMLDivElement>(null);
-  useEffect(() => row.current?.scrollIntoView({ block: 'nearest' }), [current.id, asking]);
+  useEffect(() => {
+    row.current?.scrollIntoView({ block: 'nearest' });
+  }, [current.id, asking]);
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
       <div className="border-b border-rule px-[18px] pb-2 pt-3">

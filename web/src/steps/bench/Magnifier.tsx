@@ -6,7 +6,11 @@ const SIZE = 190;
 const ZOOM = 5;
 
 /** A round magnifier over the point in hand, with a cross at the very spot. */
-export function Magnifier({ player, film, frame, x, y, name }: { player: FilmPlayer; film: Film; frame: number; x: number; y: number; name: string }) {
+export function Magnifier({ player, film, frame, x, y, name, away }: {
+  player: FilmPlayer; film: Film; frame: number; x: number; y: number; name: string;
+  /** The side of the picture that the point is not on. */
+  away: 'left' | 'right';
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const context = canvas.current!.getContext('2d')!;
@@ -27,11 +31,10 @@ export function Magnifier({ player, film, frame, x, y, name }: { player: FilmPla
       cross(context);
     };
     draw();
-    const again = requestAnimationFrame(draw);
-    return () => cancelAnimationFrame(again);
+    return player.onDraw(draw);
   }, [player, film, frame, x, y]);
   return (
-    <div className="absolute end-3 top-3 text-center">
+    <div className={`absolute top-3 text-center ${away === 'left' ? 'left-3' : 'right-3'}`}>
       <canvas ref={canvas} width={SIZE} height={SIZE} className="rounded-full border-[3px] border-[#fffdf7] shadow-[0_0_0_2px_#1d130c]" aria-hidden="true" />
       <p className="sign m-0 mt-1 inline-block rounded-[2px] bg-[#1e140c] px-2 py-[2px] text-[17px] text-[#fffdf7]">{name}</p>
     </div>

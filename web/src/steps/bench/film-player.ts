@@ -6,6 +6,8 @@ const AHEAD = 34;
 /** A new run is asked for when the nearest missing frame is this close. */
 const EDGE = 12;
 
+type Draw = (picture: ImageBitmap, frame: number) => void;
+
 /**
  * One film on a canvas, frame by frame. What is drawn is always the frame that `onDrawn` names: a frame that has not been
  * decoded yet leaves the last one, and its name, standing.
@@ -14,7 +16,7 @@ export class FilmPlayer {
   readonly #worker: Worker;
   readonly #pictures = new Map<number, ImageBitmap>();
   readonly #frames: number;
-  #draw: ((picture: ImageBitmap, frame: number) => void) | null = null;
+  readonly #drawers = new Set<Draw>();
   #wanted = 0;
   #opened = false;
   #centre = Number.NaN;
@@ -31,16 +33,17 @@ export class FilmPlayer {
         return;
       }
       this.#keep(news.frame, news.bitmap);
-      if (news.frame === this.#wanted) this.#draw?.(news.bitmap, news.frame);
+      if (news.frame === this.#wanted) this.#tell(news.bitmap, news.frame);
     };
     this.#order({ kind: 'open', url, frameTimes });
   }
 
-  /** Where pictures go; called at once with the wanted frame when it is there. */
-  onDraw(draw: ((picture: ImageBitmap, frame: number) => void) | null): void {
-    this.#draw = draw;
+  /** Where pictures go; called at once with the wanted frame when it is there. Returns how to stop it. */
+  onDraw(draw: Draw): () => void {
+    this.#drawers.add(draw);
     const picture = this.#pictures.get(this.#wanted);
-    if (draw && picture) draw(picture, this.#wanted);
+    if (picture) draw(picture, this.#wanted);
+    return () => this.#drawers.delete(draw);
   }
 
   /** The decoded picture of a frame, while it is kept. */
@@ -52,7 +55,7 @@ export class FilmPlayer {
   show(frame: number): void {
     this.#wanted = frame;
     const picture = this.#pictures.get(frame);
-    if (picture) this.#draw?.(picture, frame);
+    if (picture) this.#tell(picture, frame);
     if (!this.#opened || (picture && Math.abs(frame - this.#centre) < AHEAD - EDGE)) return;
     this.#centre = frame;
     this.#order({
@@ -64,7 +67,11 @@ export class FilmPlayer {
     this.#worker.terminate();
     for (const picture of this.#pictures.values()) picture.close();
     this.#pictures.clear();
-    this.#draw = null;
+    this.#drawers.clear();
+  }
+
+  #tell(picture: ImageBitmap, frame: number): void {
+    for (const draw of this.#drawers) draw(picture, frame);
   }
 
   #keep(frame: number, picture: ImageBitmap): void {

@@ -66,11 +66,10 @@ export function chalkLineOf(film: Known, other: Known | null, earlier: EventSeco
     id: event, name: eventName(event), at: place(secondsAt(event)), state: markOf(data, film.film.id, event) ? 'marked' : 'guessed', current: event === current,
   }));
   const phases: LinePhase[] = SPANS.map(([id, name, from, to]) => ({ id, name, from: place(secondsAt(from)), to: place(secondsAt(to)), current: id === phase }));
-  const gaps = ALWAYS_ASKED.slice(1).flatMap((event, i) => {
-    const before = ALWAYS_ASKED[i]!;
-    if (!markOf(data, film.film.id, event) || !markOf(data, film.film.id, before)) return [];
-    const [a, b] = [secondsAt(before), secondsAt(event)];
-    return [{ from: place(a), to: place(b), text: `${Math.round(1000 * (b - a))} ms` }];
+  const marked = offered.filter((e) => markOf(data, film.film.id, e));
+  const gaps = marked.slice(1).map((event, i) => {
+    const [a, b] = [secondsAt(marked[i]!), secondsAt(event)];
+    return { from: place(a), to: place(b), text: `${Math.round(1000 * (b - a))} ms` };
   });
   return { ticks, phases, gaps, playhead: place(film.time.timeOf(clampFrame(film.time, frame))) };
 }

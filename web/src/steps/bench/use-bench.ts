@@ -24,7 +24,12 @@ export function useBench(props: BenchProps) {
   const entries = useEntries(useMemo(() => initialData(props), [props]), staff.id);
   const { data, enter } = entries;
   const firstOpen = deliveries.findIndex((d) => clips.some((c) => c.deliveryId === d.id && ALWAYS_ASKED.some((e) => !props.marks.some((m) => m.clipId === c.id && m.event === e))));
-  const [deliveryIndex, setDeliveryIndex] = useState(Math.max(0, firstOpen));
+  const [deliveryIndex, setDeliveryIndex] = useState(() => {
+    if (firstOpen >= 0) return firstOpen;
+    const toScore = deliveries.findIndex((d) =>
+      resolveSheet(sheet, camper.ageGroup, d.kind, props.schools).some((c) => c.scored && !props.scores.some((s) => s.deliveryId === d.id && s.checkpoint === c.id && s.coachId === staff.id)));
+    return Math.max(0, toScore);
+  });
   const [task, setTask] = useState<Task>(firstOpen < 0 && deliveries.length > 0 ? 'levels' : 'keyFrames');
   const [viewInHand, setViewInHand] = useState(0);
   const [frames, setFrames] = useState<Readonly<Record<string, number>>>({});

@@ -22,6 +22,7 @@ export interface SortProps {
   readonly refusals: ReadonlyArray<{ readonly id: string; readonly deliveryId: string; readonly view: string; readonly fileName: string; readonly reason: string }>;
 }
 
+/** The two views that every delivery needs, then those that some film besides. */
 const VIEWS: ReadonlyArray<readonly [ViewId, string]> = [['openSide', 'Open side'], ['front', 'Front'], ['closedSide', 'Closed side'], ['rear', 'Rear']];
 interface Upload { readonly share: number; readonly name: string }
 
@@ -120,7 +121,7 @@ export function SortBoard(props: SortProps) {
       {deliveries.map((d) => (
         <section key={d.id} aria-labelledby={`d-${d.number}`} className="border-b border-rule py-4">
           <h2 id={`d-${d.number}`} className="m-0 mb-2 text-[24px]">Delivery {d.number} <span className="text-[17px] font-medium text-soft">{d.kind === 'windUp' ? 'wind-up' : d.kind}</span></h2>
-          <div className="grid grid-cols-4 gap-3 max-[900px]:grid-cols-2">
+          <div className="grid grid-cols-[1fr_1fr_250px] grid-rows-[1fr_1fr] gap-3 max-[900px]:grid-cols-1 max-[900px]:grid-rows-none">
             {VIEWS.map(([view, name]) => {
               const clip = clips.find((c) => c.deliveryId === d.id && c.view === view);
               const upload = uploads[`${d.id} ${view}`];
@@ -136,9 +137,10 @@ export function SortBoard(props: SortProps) {
 }
 
 function ClipCard({ clip, name, onRemove, onRescale }: { clip: SortClip; name: string; onRemove: () => void; onRescale: (k: number) => void }) {
+  const main = clip.view === 'openSide' || clip.view === 'front';
   const share = clip.state === 'ready' ? 1 : clip.state === 'copying' ? 0.3 + 0.7 * clip.progress : 0.15;
   return (
-    <div className="grid grid-rows-[auto_132px_auto] border border-rule bg-paper" data-testid={`clip-${clip.view}`} data-state={clip.state}>
+    <div className={`grid border border-rule bg-paper ${main ? 'row-span-2 grid-rows-[auto_200px_auto]' : 'grid-rows-[auto_90px_auto]'}`} data-testid={`clip-${clip.view}`} data-state={clip.state}>
       <p className="sign m-0 flex justify-between px-3 py-[6px] text-[18px] font-semibold">{name}{clip.state === 'ready' && <span className="text-grass">ready</span>}</p>
       {clip.state === 'ready' ? (
         <img src={`/api/clips/${clip.id}/frames/${Math.floor((clip.frames ?? 2) / 2)}`} alt={`${name}, a frame from the middle`} loading="lazy" className="h-full w-full object-cover" />
@@ -166,7 +168,7 @@ function DropPlace({ name, upload, barred, needed, onFile }: { name: string; upl
   const [over, setOver] = useState(false);
   if (upload) {
     return (
-      <div className="grid min-h-[200px] content-center gap-2 border-2 border-dashed border-soft bg-wash px-4">
+      <div className={`grid content-center gap-2 border-2 border-dashed border-soft bg-wash px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'}`}>
         <span className="sign text-[18px] font-semibold">{name}</span>
         <span className="truncate text-[14px]">{upload.name}: {Math.round(100 * upload.share)} % sent</span>
         <progress max={1} value={upload.share} className="h-[10px] w-full accent-clay" aria-label={`${name} is sent`} />
@@ -182,10 +184,10 @@ function DropPlace({ name, upload, barred, needed, onFile }: { name: string; upl
       setOver(false);
       const file = e.dataTransfer.files[0];
       if (file && !barred) onFile(file);
-    }} className={`grid min-h-[200px] content-center justify-items-start gap-2 border-2 border-dashed px-4 ${over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}>
+    }} className={`grid content-center justify-items-start gap-2 border-2 border-dashed px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'} ${over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}>
       <span className={`sign text-[18px] font-semibold ${needed ? '' : 'text-soft'}`}>{name}{needed ? '' : ', if filmed'}</span>
       <button type="button" disabled={barred} className="quiet-action min-h-[48px] disabled:opacity-50" onClick={() => input.current?.click()} aria-label={`Choose the film, ${name}`}>Choose film</button>
-      <span className="text-[13.5px] text-soft">or drop it here: MP4, MOV, WebM</span>
+      {needed && <span className="text-[13.5px] text-soft">or drop it here: MP4, MOV, WebM</span>}
       <input ref={input} type="file" accept="video/*,.mp4,.mov,.webm" hidden aria-hidden="true" tabIndex={-1} data-testid={`file-${name}`} onChange={(e) => {
         const file = e.target.files?.[0];
         if (file) onFile(file);
