@@ -35,12 +35,8 @@ export function trueFigures(motion: DeliveryMotion) {
   const drive = at(ev.driveStart);
   const stride = contact.frontAnkle.x - set.backAnkle.x;
   const gloveSide = plan.hand === 'R' ? -1 : 1;
-  const shoulderLine = (j: typeof set): number => {
-    const line = sub(j.throwingShoulder, j.gloveShoulder);
-    const up = motion.poseAt(ev.contact).trunkUp;
-    const upper = sub(j.throwingElbow, j.throwingShoulder);
-    return (j === contact ? 1 : 1) * degrees(Math.asin(dot(upper, up) / length(upper))) * (length(line) > 0 ? 1 : 0);
-  };
+  const upperArm = sub(contact.throwingElbow, contact.throwingShoulder);
+  const elbowLine = degrees(Math.asin(dot(upperArm, motion.poseAt(ev.contact).trunkUp) / length(upperArm)));
   const hipLine = sub(contact.frontHip, contact.backHip);
   const shouldersLine = sub(contact.gloveShoulder, contact.throwingShoulder);
   const yaw = (v: Vec3): number => degrees(Math.atan2(gloveSide * v.z, v.x));
@@ -64,7 +60,7 @@ export function trueFigures(motion: DeliveryMotion) {
     frontShinContact: -fromVertical(contact.frontAnkle, contact.frontKnee),
     forearmContact: degrees(Math.atan2(
       contact.throwingWrist.y - contact.throwingElbow.y, contact.throwingElbow.x - contact.throwingWrist.x)),
-    elbowLineContact: shoulderLine(contact),
+    elbowLineContact: elbowLine,
     trunkContact: trunk(ev.contact),
     separation: yaw(hipLine) - yaw(shouldersLine),
     gloveHeightContact: percent(contact.glove.y - (contact.throwingShoulder.y + contact.gloveShoulder.y) / 2),

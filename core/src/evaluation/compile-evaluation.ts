@@ -5,9 +5,11 @@ import { recipeOf } from '../figures/recipes.ts';
 import { chooseDrills } from '../focus/choose-drills.ts';
 import { chooseFocus, type FocusChoice } from '../focus/choose-focus.ts';
 import { habitsOf, type CheckpointHabit } from '../habits/habits-of.ts';
+import { inBandUnits } from '../levels/in-band-units.ts';
 import type { Level, Score } from '../levels/level.ts';
+import { suggestLevel } from '../levels/suggest-level.ts';
 import type { AgeGroup } from '../roster/age-group.ts';
-import { schoolOption, type SchoolChoices } from '../sheet/resolve-sheet.ts';
+import { bandsFor, schoolOption, type SchoolChoices } from '../sheet/resolve-sheet.ts';
 import type { Sheet } from '../sheet/schema.ts';
 import cautions from './data/cautions.json' with { type: 'json' };
 import type { EvaluationDocument, FocusItem } from './document.ts';
@@ -126,12 +128,18 @@ const sentence = (f: MeasuredFigure): string => {
   return `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 };
 
-/** Measured figures of a checkpoint, those of `first` deliveries before the others. */
+/**
+ * Measured figures of a checkpoint. Those of the deliveries in `first` come before the others, and among them the one that
+ * lies furthest from its band: it shows best what was seen.
+ */
 function figuresOf(input: EvaluationInput, checkpoint: string, first: readonly string[] | null): MeasuredFigure[] {
   const ids = checkpointOf(input.sheet, checkpoint).figures;
+  const bands = bandsFor(input.sheet, checkpoint, input.ageGroup, 'stretch', input.schools);
+  const level = (f: MeasuredFigure): number => suggestLevel(inBandUnits(f.estimate), bands.find((b) => b.figure === f.figure) ?? null)?.level ?? 3;
+  const showing = (f: MeasuredFigure): number => Number(first?.includes(f.delivery) ?? 0);
   return input.figures
     .filter((f) => ids.includes(f.figure))
-    .sort((a, b) => Number(first?.includes(b.delivery) ?? 0) - Number(first?.includes(a.delivery) ?? 0) || ids.indexOf(a.figure) - ids.indexOf(b.figure));
+    .sort((a, b) => showing(b) - showing(a) || (first ? level(a) - level(b) : 0) || ids.indexOf(a.figure) - ids.indexOf(b.figure));
 }
 
 function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlySet<string>): FocusItem {

@@ -1,0 +1,80 @@
+import { describe, expect, test } from 'vitest';
+import type { Level, Score } from '../levels/level.ts';
+import { defaultSheet } from '../sheet/default-sheet.ts';
+import { resolveSheet } from '../sheet/resolve-sheet.ts';
+import { compileEvaluation, furtherFocus, type EvaluationInput } from './compile-evaluation.ts';
+import { evaluationDocumentSchema } from './document.ts';
+
+const deliveries = ['a', 'b', 'c'];
+const all = resolveSheet(defaultSheet, '13-14').filter((c) => c.scored);
+/** Everything at level 3 but what is named: checkpoint to levels and fault. */
+function input(faults: Readonly<Record<string, readonly [string, ReadonlyArray<Level | null>]>>, more: Partial<EvaluationInput> = {}): EvaluationInput {
+  const scores: Score[] = all.flatMap((c) => deliveries.map((delivery, i) => {
+    const [code, levels] = faults[c.id] ?? [null, []];
+    const level = levels[i] ?? null;
+    return level === null || code === null ? { delivery, checkpoint: c.id, level: 3 as const, faults: [] } : { delivery, checkpoint: c.id, level, faults: level === 3 ? [] : [code] };
+  }));
+  return { sheet: defaultSheet, ageGroup: '13-14', deliveries, scores, figures: [], reFilmOn: '2026-08-14', ...more };
+}
+
+describe('compileEvaluation', () => {
+  const knee = input({ F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 3, 1]], H2: ['H2.falls-off', [2, 3, 3]] }, {
+    figures: [
+      { delivery: 'b', figure: 'frontKneeChange', estimate: { value: 4, sd: 4, unit: 'degrees' } },
+      { delivery: 'a', figure: 'frontKneeChange', estimate: { value: -16, sd: 4, unit: 'degrees' } },
+    ],
+  });
+  const document = compileEvaluation(knee);
+
+  test('is a valid document with habits as focus and one-off events apart', () => {
+    expect(() => evaluationDocumentSchema.parse(document)).not.toThrow();
+    expect(document.focus.map((f) => f.checkpoint)).toEqual(['F2', 'E5']);
+    expect(document.oneOffs).toEqual([expect.stringContaining('(1 of 3)')]);
+  });
+
+  test('a focus says what was seen with its figure, why, a cue, drills with amounts, and what to look for', () => {
+    const [first] = document.focus;
+    expect(first!.seen).toBe('In 3 of 3 the front knee kept bending after landing: front knee bent 16 ± 4° further from landing to release.');
+    expect(first!.drills[0]!.amount).toMatch(/10 (throws|times)/);
+    expect(first!.freeze).toEqual({ delivery: 'a', event: 'release', figure: 'frontKneeChange' });
+    expect(first!.lookAgain).not.toBe('');
+  });
+
+  test('at most three strengths, of different phases, none of a focus', () => {
+    expect(document.strengths).toHaveLength(3);
+    const phases = document.strengths.map((s) => defaultSheet.checkpoints.find((c) => c.id === s.checkpoint)!.phase);
+    expect(new Set(phases).size).toBe(3);
+  });
+
+  test('the cautions stand on every evaluation, and the schools of the age', () => {
+    expect(document.cautions.join(' ')).toMatch(/not medical advice.*licensed medical professional/);
+    expect(document.schools).toContain('firm front leg');
+  });
+
+  test('a phase with a focus does not hide it behind its other checkpoints', () => {
+    expect(document.phases.find((p) => p.id === 'turn')).toMatchObject({ focus: true, middle: 1 });
+    expect(document.phases.find((p) => p.id === 'start')).toMatchObject({ focus: false, middle: 3 });
+  });
+
+  test('faultless: no focus, no drill, strengths remain', () => {
+    const clean = compileEvaluation(input({}));
+    expect(clean.focus).toEqual([]);
+    expect(clean.strengths).toHaveLength(3);
+  });
+
+  test('no drill is given twice in one evaluation', () => {
+    const ids = compileEvaluation(input({ F2: ['F2.gives-way', [1, 1, 1]], E1: ['E1.stiff', [1, 1, 1]], G1: ['G1.soft', [1, 1, 1]] })).focus.flatMap((f) => f.drills.map((d) => d.id));
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+
+  test('what is not scored at the age does not enter', () => {
+    const young = compileEvaluation({ ...knee, ageGroup: '9-10' });
+    expect(young.focus).toEqual([]);
+  });
+
+  test('habits that were not chosen can be added', () => {
+    const rest = furtherFocus(knee, ['F2']);
+    expect(rest.map((f) => f.checkpoint)).toEqual(['E5']);
+    expect(rest[0]!.reasons).toContain('added by the coach');
+  });
+});

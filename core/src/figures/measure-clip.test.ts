@@ -1,0 +1,25 @@
+import { expect, test } from 'vitest';
+import { frameTimebase } from '../film/frame-timebase.ts';
+import { measureClip } from './measure-clip.ts';
+
+const film = frameTimebase(Array.from({ length: 240 }, (_, i) => i / 120), 1);
+const marks = [{ event: 'liftTop', frame: 60, frameTo: null }, { event: 'contact', frame: 140, frameTo: 141 }, { event: 'release', frame: 158, frameTo: null }] as const;
+const leg = [
+  { event: 'contact', point: 'frontHip', x: 100, y: 100, pointSd: 2 }, { event: 'contact', point: 'frontKnee', x: 100, y: 200, pointSd: 2 },
+  { event: 'contact', point: 'frontAnkle', x: 200, y: 200, pointSd: 2 },
+] as const;
+
+test('phase times come from the marks, angles from the points', () => {
+  const found = new Map(measureClip({ towardsTarget: 1, film, marks, points: leg }).map((f) => [f.figure, f.estimate]));
+  expect(found.get('frontKneeContact')?.value).toBeCloseTo(90, 10);
+  expect(found.get('liftToContact')?.value).toBeCloseTo(80.5 / 120, 10);
+  // Two marks of half a frame interval each: 4.17 ms times the root of two.
+  expect(found.get('contactToRelease')?.sd).toBeCloseTo(Math.SQRT2 / 240, 10);
+  expect(found.has('stride')).toBe(false);
+});
+
+test('a view in line with the target gives no figure, coinciding points leave theirs out', () => {
+  expect(measureClip({ towardsTarget: null, film, marks, points: leg })).toEqual([]);
+  const collapsed = leg.map((p) => ({ ...p, x: 1, y: 1 }));
+  expect(measureClip({ towardsTarget: 1, film: null, marks: [], points: collapsed })).toEqual([]);
+});

@@ -1,0 +1,76 @@
+import { describe, expect, test } from 'vitest';
+import { habitsOf } from '../habits/habits-of.ts';
+import type { Level, Score } from '../levels/level.ts';
+import { defaultSheet } from '../sheet/default-sheet.ts';
+import { explainedBy } from './cause-graph.ts';
+import { chooseDrills } from './choose-drills.ts';
+import { chooseFocus } from './choose-focus.ts';
+
+/** Three deliveries that all show the given faults. */
+const always = (...faults: ReadonlyArray<readonly [string, Level]>): Score[] =>
+  ['a', 'b', 'c'].flatMap((delivery) => faults.map(([code, level]) => ({ delivery, checkpoint: code.split('.')[0]!, level, faults: [code] })));
+const focus = (scores: readonly Score[], age: '9-10' | '11-12' | '13-14' = '13-14') => chooseFocus(habitsOf(scores), defaultSheet, age);
+
+describe('chooseFocus', () => {
+  test('the knee that gives way comes before the glove and the chest that follow it', () => {
+    const chosen = focus(always(['G2.upright', 0], ['F3.long', 0], ['F2.gives-way', 1]));
+    expect(chosen[0]).toMatchObject({ checkpoint: 'F2', explainedBy: null });
+    expect(chosen[0]!.explains).toEqual(expect.arrayContaining(['F3', 'G2']));
+    expect(chosen[1]!.explainedBy).toBe('F2');
+    expect(chosen).toHaveLength(2);
+  });
+
+  test('independent causes: severity times share decides, then the earlier in the delivery', () => {
+    expect(focus(always(['A1.narrow', 2], ['E2.late', 0])).map((f) => f.checkpoint)).toEqual(['E2', 'A1']);
+    expect(focus(always(['E2.late', 1], ['A1.narrow', 1])).map((f) => f.checkpoint)).toEqual(['A1', 'E2']);
+  });
+
+  test('nothing is invented', () => {
+    expect(focus([])).toEqual([]);
+    expect(focus(['a', 'b', 'c'].map((delivery) => ({ delivery, checkpoint: 'A1', level: 3 as const, faults: [] })))).toEqual([]);
+    expect(focus(always(['E2.late', 1]))).toHaveLength(1);
+  });
+
+  test('what is not scored at an age never becomes a focus', () => {
+    expect(focus(always(['F2.gives-way', 0]), '9-10')).toEqual([]);
+    expect(focus(always(['F2.gives-way', 0]), '13-14')).toHaveLength(1);
+  });
+
+  test('a young child gets two things at most, a youth four', () => {
+    const many = always(['A1.narrow', 1], ['A3.open', 1], ['D3.across', 1], ['E2.late', 1], ['H3.glove-down', 1], ['X1.varies', 1]);
+    expect(focus(many, '9-10')).toHaveLength(2);
+    expect(focus(many, '11-12')).toHaveLength(3);
+    expect(focus(many, '13-14')).toHaveLength(4);
+  });
+
+  test('each choice gives its reasons', () => {
+    const [first] = focus(always(['F2.gives-way', 1], ['G2.upright', 1]));
+    expect(first!.reasons).toEqual(expect.arrayContaining(['seen in 3 of 3 deliveries', expect.stringContaining('chest')]));
+  });
+});
+
+describe('explainedBy', () => {
+  test('causes are followed through what was seen, and only through it', () => {
+    const withMiddle = explainedBy(['A2.rocks-back', 'B3.stalls', 'D1.opens-early'], defaultSheet);
+    expect([...withMiddle.get('A2.rocks-back')!]).toEqual(['B3.stalls', 'D1.opens-early']);
+    const without = explainedBy(['A2.rocks-back', 'D1.opens-early'], defaultSheet);
+    expect([...without.get('A2.rocks-back')!]).toEqual([]);
+  });
+
+  test('two that cause each other: the earlier on the sheet explains, not the later', () => {
+    const map = explainedBy(['E5.glove-drops', 'E3.shoulders-open'], defaultSheet);
+    expect([...map.get('E3.shoulders-open')!]).toEqual(['E5.glove-drops']);
+    expect([...map.get('E5.glove-drops')!]).toEqual([]);
+  });
+});
+
+describe('chooseDrills', () => {
+  test('every fault of the sheet has at least one drill', () => {
+    for (const c of defaultSheet.checkpoints)
+      for (const f of c.faults) expect(chooseDrills(defaultSheet, [f.code], new Set()).length, f.code).toBeGreaterThan(0);
+  });
+  test('a drill that is taken is not given twice', () => {
+    const [first] = chooseDrills(defaultSheet, ['G2.upright'], new Set());
+    expect(chooseDrills(defaultSheet, ['G2.upright'], new Set([first!.id])).map((d) => d.id)).not.toContain(first!.id);
+  });
+});

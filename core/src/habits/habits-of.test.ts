@@ -1,0 +1,48 @@
+import { describe, expect, test } from 'vitest';
+import type { Score, Seen } from '../levels/level.ts';
+import { habitsOf } from './habits-of.ts';
+
+const set = (checkpoint: string, ...levels: ReadonlyArray<Seen | readonly [Seen, ...string[]]>): Score[] =>
+  levels.map((entry, i) => {
+    const [level, ...faults] = typeof entry === 'object' ? entry : [entry];
+    return { delivery: `d${i}`, checkpoint, level, faults };
+  });
+
+describe('habitsOf', () => {
+  test('a fault in more than half of the visible deliveries and in two of them is a habit', () => {
+    const [h] = habitsOf(set('E2', [1, 'E2.late'], [0, 'E2.late'], 3));
+    expect(h!.habits).toMatchObject([{ code: 'E2.late', seen: 2, visible: 3, severity: 2.5, deliveries: ['d0', 'd1'] }]);
+    expect(h).toMatchObject({ middle: 1, strength: false, seenOnce: false });
+  });
+
+  test('half is not more than half', () => {
+    const [h] = habitsOf(set('E2', [1, 'E2.late'], [1, 'E2.late'], 3, 3));
+    expect(h!.habits).toEqual([]);
+    expect(h!.oneOffs).toMatchObject([{ code: 'E2.late', seen: 2, visible: 4 }]);
+  });
+
+  test('what was not visible leaves the denominator', () => {
+    const [h] = habitsOf(set('E2', [1, 'E2.late'], [1, 'E2.late'], 'NV', 'NV', 3));
+    expect(h).toMatchObject({ visible: 3, notVisible: 2 });
+    expect(h!.habits).toHaveLength(1);
+  });
+
+  test('one visible delivery gives neither habit nor strength', () => {
+    const [fault] = habitsOf(set('E2', [0, 'E2.late'], 'NV'));
+    const [good] = habitsOf(set('A1', 3, 'NV'));
+    expect(fault).toMatchObject({ seenOnce: true, habits: [] });
+    expect(good).toMatchObject({ seenOnce: true, strength: false });
+  });
+
+  test('a strength needs 3 in more than half, at least two, and never a 0', () => {
+    expect(habitsOf(set('A1', 3, 3, 2))[0]!.strength).toBe(true);
+    expect(habitsOf(set('A1', 3, 3, [0, 'A1.wide']))[0]!.strength).toBe(false);
+    expect(habitsOf(set('A1', 3, 3, 2, 2))[0]!.strength).toBe(false);
+  });
+
+  test('never visible, and two scores for one delivery', () => {
+    expect(habitsOf(set('A1', 'NV', 'NV'))[0]).toMatchObject({ visible: 0, middle: null, seenOnce: false });
+    const twice = [...set('A1', 3), ...set('A1', 2)];
+    expect(() => habitsOf(twice)).toThrow('two scores');
+  });
+});

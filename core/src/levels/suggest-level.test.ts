@@ -1,0 +1,49 @@
+import { describe, expect, test } from 'vitest';
+import { inBandUnits } from './in-band-units.ts';
+import { suggestLevel, type LevelBand } from './suggest-level.ts';
+
+/** Front-knee angle at contact, firm: wanted 138 to 155, acceptable 128 to 165. */
+const knee: LevelBand = { wanted: [138, 155], acceptable: [128, 165] };
+const exact = (value: number, band: LevelBand = knee) => suggestLevel({ value, sd: 0 }, band)!.level;
+
+describe('suggestLevel', () => {
+  test.each([[138, 3], [155, 3], [137.9, 2], [128, 2], [165, 2], [127.9, 1], [118, 1], [175, 1], [117.9, 0], [175.1, 0]])('an exact %f is level %i', (value, level) => {
+    expect(exact(value)).toBe(level);
+  });
+
+  test('a side without a margin goes from 3 straight to 0', () => {
+    const band: LevelBand = { wanted: [28, 42], acceptable: [20, 42] };
+    expect([exact(43, band), exact(27, band), exact(13, band), exact(11, band)]).toEqual([0, 2, 1, 0]);
+  });
+
+  test('an open end is never crossed', () => {
+    const band: LevelBand = { wanted: [null, 4], acceptable: [null, 8] };
+    expect([exact(-90, band), exact(6, band), exact(12, band), exact(12.1, band)]).toEqual([3, 2, 1, 0]);
+  });
+
+  // Normal distribution, table value: 68.27 % lie within one sd, 15.87 % beyond it on a side.
+  test('probabilities are those of the normal distribution and add up to 1', () => {
+    const s = suggestLevel({ value: 138, sd: 10 }, { wanted: [128, 148], acceptable: [118, 158] })!;
+    expect(s.probabilities[3]).toBeCloseTo(0.682689492137086, 10);
+    expect(s.probabilities[2]).toBeCloseTo(0.954499736103642 - 0.682689492137086, 10);
+    expect(s.probabilities.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
+    expect(s).toMatchObject({ level: 3, sure: false, side: null });
+  });
+
+  test('70 % is the border between sure and unsure', () => {
+    expect(suggestLevel({ value: 146.5, sd: 8 }, knee)!.sure).toBe(true);
+    expect(suggestLevel({ value: 146.5, sd: 8.5 }, knee)!.sure).toBe(false);
+  });
+
+  test('no band suggests nothing; broken input is refused', () => {
+    expect(suggestLevel({ value: 1, sd: 1 }, null)).toBeNull();
+    expect(() => suggestLevel({ value: Number.NaN, sd: 1 }, knee)).toThrow('estimate');
+    expect(() => suggestLevel({ value: 1, sd: 1 }, { wanted: [0, 9], acceptable: [1, 9] })).toThrow('band');
+  });
+
+  test('shares are compared in per cent, times in milliseconds', () => {
+    expect(inBandUnits({ value: 0.86, sd: 0.01, unit: 'heightShare' })).toEqual({ value: 86, sd: 1 });
+    expect(inBandUnits({ value: 0.145, sd: 0.004, unit: 'seconds' })).toEqual({ value: 145, sd: 4 });
+    expect(inBandUnits({ value: 140, sd: 3, unit: 'degrees' })).toEqual({ value: 140, sd: 3 });
+  });
+});

@@ -1,0 +1,14 @@
+import { defineConfig } from 'vitest/config';
+
+const suite = (name: string, include: string, extra: Record<string, unknown> = {}) => ({ test: { name, include: [include], ...extra } });
+
+export default defineConfig({
+  test: {
+    projects: [
+      suite('core', 'core/src/**/*.test.ts'),
+      suite('fieldcam', 'fieldcam/src/**/*.test.ts', { testTimeout: 60_000 }),
+      suite('accuracy', 'accuracy/src/**/*.test.ts', { testTimeout: 300_000 }),
+      suite('server', 'web/src/**/*.test.ts', { testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false, pool: 'forks' }),
+    ],
+  },
+});
