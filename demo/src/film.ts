@@ -7,12 +7,20 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import { filmClip } from '@stride-chalk/fieldcam';
+import { deliveryMotion, filmClip } from '@stride-chalk/fieldcam';
 import { DEMO_CLIPS, type DemoClip } from './clips.ts';
 
 const folder = fileURLToPath(new URL('../clips/', import.meta.url));
 const ledgerPath = `${folder}made-from.json`;
-const orderHash = (clip: DemoClip): string => createHash('sha256').update(JSON.stringify(clip.order)).digest('hex').slice(0, 16);
+/** Where the motion puts every joint at its key frames, to the millimetre. */
+function truePlaces({ order }: DemoClip): number[] {
+  const motion = deliveryMotion(order.pitcher);
+  return Object.values(motion.events).flatMap((t) =>
+    Object.values(motion.poseAt(t).joints).flatMap(({ x, y, z }) => [x, y, z].map((metres) => Math.round(1000 * metres))));
+}
+
+/** The order and where it puts the joints, so that a change of the motion asks for new films too. */
+const orderHash = (clip: DemoClip): string => createHash('sha256').update(JSON.stringify([clip.order, truePlaces(clip)])).digest('hex').slice(0, 16);
 
 if (!process.send) {
   mkdirSync(folder, { recursive: true });

@@ -120,7 +120,7 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
   const frontHipAtContact = add(add(frontAtContact, contactLeg.shank), contactLeg.thigh);
   const pelvisAtContact = addScaled(frontHipAtContact, axisOf(pelvisYaw(ev.contact)), -S.hipHalf * H);
   const backHipAtContact = hips(pelvisAtContact, pelvisYaw(ev.contact)).back;
-  const dragged = (k: number): Vec3 => add(backAtSet, vec((0.03 + 0.3 * k) * H, ((plan.young ? 0.07 : 0.095) + 0.04 * Math.min(1, 2 * k)) * H, 0.02 * H));
+  const dragged = (k: number): Vec3 => add(backAtSet, vec((0.03 + 0.3 * k) * H, ((plan.young ? 0.07 : 0.125) + (plan.young ? 0.04 : 0.02) * Math.min(1, 2 * k)) * H, 0.02 * H));
   const reach = (S.shank + S.thigh) * H * (plan.young ? 0.985 : 0.9992);
   const gap = (k: number): number => {
     const d = sub(backHipAtContact, dragged(k));
@@ -153,7 +153,7 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     [midLift, { shankTilt: 6, shankOut: 8, bend: 50, thighOut: -52 }],
     [ev.liftTop, { shankTilt: 3, shankOut: 3, bend: 3 - lifted, thighOut: degrees(Math.asin(-thighAtTop.z)) }],
     [ev.handsApart, { shankTilt: 0, shankOut: 2, bend: 80, thighOut: -52 }],
-    [ev.driveStart, { shankTilt: -27, shankOut: 0, bend: 24, thighOut: -22 }],
+    [ev.driveStart, { shankTilt: -27 + 110 * plan.strideLost, shankOut: 0, bend: 24, thighOut: -22 }],
     [ev.contact, frontLegAtContact],
     [ev.release, { shankTilt: (plan.young ? 0 : -6) + 0.5 * gives, shankOut: -2, bend: 180 - kneeAtRelease, thighOut: -7 }],
     [ev.finish, { shankTilt: 12 + 0.3 * gives, shankOut: 0, bend: 24 + gives, thighOut: -4 }],
@@ -181,7 +181,7 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     [ev.set, vec(0.86, -0.08, 0.5)], [ev.contact, vec(1, -0.06, 0.08)],
     [ev.release, vec(1, -0.12, -0.35 * plan.headPull)], [ev.finish, vec(0.95, -0.22, 0.05)],
   ]);
-  const headSide = monotoneTrack([[ev.contact, 0], [ev.release, -0.05 * plan.headPull * H], [ev.finish, -0.02 * H]]);
+  const headSide = monotoneTrack([[ev.contact, 0], [ev.release, -0.065 * plan.headPull * H], [ev.finish, -0.02 * H]]);
 
   const trunkAt = (t: number) => {
     const up = leaning(trunkTilt(t), trunkOut(t));
@@ -213,7 +213,7 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     [swing, { abduction: 48, horizontal: -20, rotation: -70, flexion: 38 }],
     [ev.contact, cocked(solve(-80, 140, (r) => forearmUp(r) - plan.forearmAtContact))],
     [ev.layback, { abduction: 93, horizontal: -3, rotation: plan.layback, flexion: 92 }],
-    [ev.release, { abduction: 94, horizontal: 2, rotation: 112, flexion: 24 }],
+    [ev.release, { abduction: 94, horizontal: -4 - 20 * plan.headPull, rotation: 106, flexion: 27 }],
     [ev.slowDown, { abduction: 86, horizontal: 52, rotation: 52, flexion: 22 }],
     [ev.slowDown + 0.16, { abduction: 62, horizontal: 92, rotation: 10, flexion: 42 }],
     [ev.finish, { abduction: 44, horizontal: 84, rotation: -10, flexion: 52 }],

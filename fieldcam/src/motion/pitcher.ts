@@ -39,6 +39,9 @@ export function planDelivery(options: PitcherOptions) {
     const f = faults[code] ?? 0;
     return f === 0 ? 0 : Math.max(0, f * (1 + 0.1 * bounded(repeat.normal()) * variation));
   };
+  const strideLost = 0.24 * fault('D2.short');
+  const kneePast = fault('E1.knee-past-ankle');
+  const headPull = fault('G4.pulls-off');
   return {
     height, hand, ageYears, young,
     tempo: own(options.tempo ?? 1, 0.03, 0.012),
@@ -52,10 +55,11 @@ export function planDelivery(options: PitcherOptions) {
     backShinAtDrive: own(47, 1.4, 0.9) - 29 * fault('C3.pushes-up'),
     kneeLift: own(0.06, 0.02, 0.01),
     footOpensEarly: fault('D1.opens-early'),
-    stride: (young ? own(0.79, 0.012, 0.008) : own(0.89, 0.01, 0.007)) - 0.3 * fault('D2.short'),
+    stride: (young ? own(0.79, 0.012, 0.008) : own(0.89, 0.01, 0.007)) - strideLost,
+    strideLost,
     landingOffset: own(0.05, 0.012, 0.008),
-    frontKneeAtContact: young ? own(135, 2, 1.3) : own(140.8, 0.6, 0.5),
-    frontShinAtContact: -(young ? own(9, 1.2, 0.8) : own(13.2, 0.4, 0.4)) + (young ? 17 : 20) * fault('E1.knee-past-ankle'),
+    frontKneeAtContact: (young ? own(135, 2, 1.3) : own(140.8, 0.6, 0.5)) - 9 * kneePast,
+    frontShinAtContact: -(young ? own(9, 1.2, 0.8) : own(13.2, 0.4, 0.4)) + (young ? 20 : 24) * kneePast,
     frontKneeChange: (young ? own(6, 1.5, 1.2) : own(17, 1.6, 1.2)) - (young ? 34 : 36) * fault('F2.gives-way'),
     trunkAtContact: own(-4, 1.2, 1),
     forearmAtContact: own(68, 3, 2.5) - 66 * fault('E2.late'),
@@ -63,7 +67,7 @@ export function planDelivery(options: PitcherOptions) {
     separation: own(42, 2.5, 1.5),
     layback: own(169, 1.6, 1),
     trunkAtRelease: own(35, 1.2, 0.8) - 23 * fault('G2.upright'),
-    sideLean: (young ? own(5, 1, 0.8) : own(8, 1.2, 0.8)) + 20 * fault('G4.pulls-off'),
-    headPull: fault('G4.pulls-off'),
+    sideLean: (young ? own(5, 1, 0.8) : own(8, 1.2, 0.8)) + 24 * headPull,
+    headPull,
   };
 }
