@@ -44,7 +44,7 @@ const schoolSchema = z.object({
   why: text,
 });
 
-export const bandSchema = z.object({
+const bandSchema = z.object({
   figure: z.enum(FIGURE_IDS),
   checkpoint: checkpointId,
   wanted: range,
@@ -84,7 +84,7 @@ export const sheetSchema = z.object({
     if (!c.levels === !c.readings) fail(`${c.id}: either levels or readings are expected`);
     for (const f of c.faults) if (!f.code.startsWith(`${c.id}.`)) fail(`${c.id}: fault ${f.code} belongs to another checkpoint`);
     const options = sheet.schools.find((s) => s.id === c.school)?.options.map((o) => o.id);
-    if (c.readings && c.readings.some((r) => !options?.includes(r.option))) fail(`${c.id}: a reading has no school option`);
+    if (c.readings?.some((r) => !options?.includes(r.option))) fail(`${c.id}: a reading has no school option`);
   }
   const known = (name: string): boolean => ids.has(name) || codes.has(name);
   for (const cause of sheet.causes) for (const n of [cause.cause, ...cause.effects]) if (!known(n)) fail(`cause ${n} is unknown`);

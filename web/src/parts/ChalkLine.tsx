@@ -1,4 +1,4 @@
-import type { Level } from '@stride-chalk/core';
+import type { PointerEvent } from 'react';
 
 export interface LineTick {
   readonly id: string;
@@ -14,26 +14,26 @@ export interface LinePhase {
   readonly from: number;
   readonly to: number;
   readonly current: boolean;
-  readonly level?: Level | null;
 }
 
 /**
  * The chalk line: a delivery from the rubber on one end to the plate on the other, always rubber first, with a tick at
- * each key frame. Gaps between ticks are true time. `other` draws further deliveries as thin lines beneath.
+ * each key frame. Gaps between ticks are true time.
  */
-export function ChalkLine({ ticks, phases, playhead, gaps = [], other = [], onPick, width = 860 }: {
+export function ChalkLine({ ticks, phases, playhead, gaps = [], onPick, onScrub, width = 860 }: {
   ticks: readonly LineTick[];
   phases: readonly LinePhase[];
   playhead: number | null;
   gaps?: ReadonlyArray<{ readonly from: number; readonly to: number; readonly text: string }>;
-  other?: ReadonlyArray<{ readonly name: string; readonly at: readonly number[] }>;
   onPick?: (id: string) => void;
+  /** Called with a place on the line while it is pressed or dragged along. */
+  onScrub?: (at: number) => void;
   width?: number;
 }) {
   const inset = 30;
   const x = (at: number): number => inset + at * (width - 2 * inset);
   const labels = layLabels(ticks.map((t) => ({ x: x(t.at), w: t.name.length * 6.1 + 10 })));
-  const height = 118 + other.length * 12;
+  const height = 118;
   const y = 46;
   return (
     <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label="Chalk line of the delivery" className="sign block select-none">
@@ -47,6 +47,15 @@ export function ChalkLine({ ticks, phases, playhead, gaps = [], other = [], onPi
       {gaps.map((g) => x(g.to) - x(g.from) < 44 ? null : (
         <text key={g.text + g.from} x={(x(g.from) + x(g.to)) / 2} y={y - 9} textAnchor="middle" fontSize="13" fill="var(--soft)" className="tabular">{g.text}</text>
       ))}
+      {onScrub && (
+        <rect data-testid="scrub" x={inset} y={y - 22} width={width - 2 * inset} height="44" fill="transparent" className="cursor-ew-resize" style={{ touchAction: 'none' }}
+          onPointerDown={(e) => {
+            e.currentTarget.setPointerCapture(e.pointerId);
+            onScrub(shareAt(e));
+          }}
+          onPointerMove={(e) => e.buttons > 0 && onScrub(shareAt(e))} />
+      )}
+      {playhead !== null && <circle cx={x(Math.max(0, Math.min(1, playhead)))} cy={y} r="6.5" fill="var(--ink)" stroke="var(--bone)" strokeWidth="2" pointerEvents="none" />}
       {ticks.map((t, i) => {
         const tall = t.current ? 18 : 13;
         const colour = t.current ? 'var(--clay)' : t.state === 'marked' ? 'var(--ink)' : 'var(--soft)';
@@ -62,15 +71,14 @@ export function ChalkLine({ ticks, phases, playhead, gaps = [], other = [], onPi
           </g>
         );
       })}
-      {other.map((line, i) => (
-        <g key={line.name} transform={`translate(0 ${112 + i * 12})`}>
-          <path d={`M${inset} 0H${width - inset}`} stroke="var(--rule)" strokeWidth="1.5" />
-          <text x={inset - 8} y="4" textAnchor="end" fontSize="11" fill="var(--soft)">{line.name}</text>
-          {line.at.map((at) => <path key={at} d={`M${x(at)} -4v8`} stroke="var(--soft)" strokeWidth="2" />)}
-        </g>
-      ))}
     </svg>
   );
+}
+
+/** Where on the line the pointer is, 0 to 1. */
+function shareAt(e: PointerEvent<SVGRectElement>): number {
+  const box = e.currentTarget.getBoundingClientRect();
+  return Math.max(0, Math.min(1, (e.clientX - box.left) / box.width));
 }
 
 /** A row for each label so that no two of the same row overlap: 0 is nearest to the line. */

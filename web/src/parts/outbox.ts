@@ -8,6 +8,8 @@ interface Waiting {
 }
 
 export interface OutboxNews {
+  /** False until the page has taken up work; keys pressed before that are not heard. */
+  readonly open: boolean;
   /** Entries that the server has not confirmed yet. */
   readonly waiting: number;
   /** True while the server cannot be reached. */
@@ -67,7 +69,7 @@ export class Outbox {
   };
 
   #tell(): void {
-    if (!this.#stopped) this.#listen({ waiting: this.pending().length, offline: this.#failures > 0, refused: this.#refused });
+    if (!this.#stopped) this.#listen({ open: true, waiting: this.pending().length, offline: this.#failures > 0, refused: this.#refused });
   }
 
   async #send(): Promise<void> {

@@ -17,7 +17,7 @@ export interface BenchSet {
   }>;
 }
 
-export interface BenchClip {
+interface BenchClip {
   readonly id: string;
   readonly deliveryId: string;
   readonly view: ViewId;
@@ -29,7 +29,7 @@ export interface BenchClip {
   readonly state: 'checking' | 'copying' | 'ready';
 }
 
-export const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
+const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
 
 export async function benchSet(camperId: string): Promise<BenchSet> {
   const set = await deliveriesOf(camperId);

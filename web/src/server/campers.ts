@@ -4,7 +4,7 @@ import { db } from './db/connect.ts';
 import { campers, camps, sheets } from './db/schema.ts';
 import { notFound } from './refusal.ts';
 
-export type CamperRow = typeof campers.$inferSelect;
+type CamperRow = typeof campers.$inferSelect;
 export interface Camper extends CamperRow {
   readonly age: number;
   readonly ageGroup: AgeGroup;

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { copyFile, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { copyFile, mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -18,7 +18,7 @@ import { runTool } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
 import { enqueueClip } from './jobs.ts';
 import { log } from './log.ts';
-import { arrivalFolder, benchPath, framePath, originalPath } from './media.ts';
+import { arrivalFolder, benchPath, frameFolder, originalPath } from './media.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 export type ClipRow = typeof clips.$inferSelect;
@@ -97,10 +97,12 @@ async function writeAside(body: WebStream<Uint8Array>, path: string): Promise<{ 
   return { sha256: hash.digest('hex'), bytes };
 }
 
-/** Removes an original that no clip uses. */
+/** Removes an original that no clip uses, with the single frames made of it. */
 async function forgetOriginal(sha256: string): Promise<void> {
   const [used] = await db().select({ id: clips.id }).from(clips).where(eq(clips.sha256, sha256)).limit(1);
-  if (!used) await rm(originalPath(sha256), { force: true });
+  if (used) return;
+  await rm(originalPath(sha256), { force: true });
+  await rm(frameFolder(sha256), { recursive: true, force: true });
 }
 
 /** The background part of intake: decode once, index every frame, make the bench copy. A refusal removes the clip and says why. */
@@ -159,7 +161,7 @@ export async function framePicture(clipId: string, frame: number): Promise<Buffe
   const clip = await clipById(clipId);
   const time = clip.frameTimes?.[frame];
   if (time === undefined) throw notFound(`Frame ${frame}`);
-  const kept = framePath(clip.sha256, frame);
+  const kept = join(frameFolder(clip.sha256), `${frame}.jpg`);
   if (await stat(kept).catch(() => null)) return readFile(kept);
   const picture = await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
     const run = await runTool('ffmpeg', [
@@ -168,6 +170,7 @@ export async function framePicture(clipId: string, frame: number): Promise<Buffe
     if (run.code !== 0) throw new Error(`frame ${frame} of clip ${clipId} could not be read: ${run.stderr}`);
     return readFile(join(folder, 'frame.jpg'));
   });
+  await mkdir(frameFolder(clip.sha256), { recursive: true, mode: 0o700 });
   await writeFile(`${kept}.partial`, picture, { mode: 0o600 });
   await rename(`${kept}.partial`, kept);
   return picture;

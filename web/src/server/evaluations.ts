@@ -3,7 +3,7 @@ import { rename, writeFile } from 'node:fs/promises';
 import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
-  compileEvaluation, furtherFocus, recipeOf, type EvaluationDocument, type EvaluationInput, type FocusItem, type Point, type Score,
+  compileEvaluation, furtherFocus, guessPoint, recipeOf, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type PointId, type Score,
 } from '@stride-chalk/core';
 import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, currentCamp, type Camp, type Camper } from './campers.ts';
@@ -25,6 +25,8 @@ export interface FreezeFrame {
   readonly width: number;
   readonly height: number;
   readonly line: readonly Point[];
+  /** Where the body is in x, so that a narrow picture keeps it; null where that is unknown. */
+  readonly centre: number | null;
   /** SHA-256 of the kept picture of a released evaluation; null while it is a draft. */
   readonly picture: string | null;
 }
@@ -89,7 +91,7 @@ export async function saveDraft(id: string, document: EvaluationDocument, staffI
   throw new Refusal('released', 'This evaluation is released and never changes. Write a new version.', 409);
 }
 
-export async function evaluationById(id: string): Promise<EvaluationRow> {
+async function evaluationById(id: string): Promise<EvaluationRow> {
   const [row] = await db().select().from(evaluations).where(eq(evaluations.id, id));
   if (!row) throw notFound('The evaluation');
   return row;
@@ -142,9 +144,17 @@ function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
       .filter((need) => need.startsWith(`${focus.freeze.event}.`))
       .map((need) => set.points.find((p) => p.clipId === clip.id && `${p.event}.${p.point}` === need)) ?? [];
     const line = placed.every((p) => p !== undefined) ? placed.map((p) => ({ x: p!.x, y: p!.y })) : [];
-    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line: line.length <= 3 ? line : [], picture: null };
+    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line: line.length <= 3 ? line : [], centre: bodyCentre(clip, focus.freeze.event as EventId), picture: null };
   }
   return null;
+}
+
+/** The middle of a usual body at an event, in pixels of the clip. */
+function bodyCentre(clip: BenchSet['clips'][number], event: EventId): number | null {
+  const view = clip.towardsTarget === null ? 'front' : 'openSide';
+  const at = (point: PointId) => guessPoint({ event, point }, { view, xDirection: clip.towardsTarget ?? 1, width: clip.width, height: clip.height, placed: [] })?.x;
+  const [knee, hip] = [at('frontKnee'), at('backHip')];
+  return knee === undefined || hip === undefined ? null : (knee + hip) / 2;
 }
 
 /** Releases a draft: keeps its pictures under their SHA-256 and everything the page shows; it never changes again. */

@@ -12,7 +12,7 @@ export async function handOutOf(camper: Camper) {
     row,
     page: {
       document: row.document, camper: frame.camper, camp: frame.camp, sheet: frame.sheet, coaches: frame.coaches, thrownOn: frame.thrownOn,
-      freezes: frame.freezes.map((f) => f && { src: source(f), width: f.width, height: f.height, line: f.line }),
+      freezes: frame.freezes.map((f) => f && { src: source(f), width: f.width, height: f.height, line: f.line, centre: f.centre ?? null }),
       version: row.version, released: row.releasedAt !== null,
     },
   };

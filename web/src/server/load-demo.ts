@@ -64,7 +64,11 @@ async function loadFilmed(camper: DemoCamper & { id: string }, coachId: string):
   }
   const progress = PROGRESS[camper.bib] ?? 'filmed';
   if (progress === 'filmed') return [...clipIds.values()];
-  for (const id of clipIds.values()) await prepareClip(id);
+  const queue = [...clipIds.values()];
+  const worker = async (): Promise<void> => {
+    for (let id = queue.shift(); id; id = queue.shift()) await prepareClip(id);
+  };
+  await Promise.all([worker(), worker()]);
   const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, coachId);
   for (const film of films) {
     const clipId = clipIds.get(film.fileName)!;

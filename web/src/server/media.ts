@@ -2,7 +2,7 @@ import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 
 /** The folder that holds everything filmed. */
-export function mediaFolder(): string {
+function mediaFolder(): string {
   const folder = process.env.STRIDE_MEDIA;
   if (!folder) throw new Error('STRIDE_MEDIA is not set: start the product with ./start');
   return folder;
@@ -11,7 +11,8 @@ export function mediaFolder(): string {
 export const originalPath = (sha256: string): string => join(mediaFolder(), 'originals', sha256);
 export const benchPath = (clipId: string): string => join(mediaFolder(), 'bench', `${clipId}.mp4`);
 export const picturePath = (sha256: string): string => join(mediaFolder(), 'pictures', `${sha256}.jpg`);
-export const framePath = (clipSha256: string, frame: number): string => join(mediaFolder(), 'frames', `${clipSha256}-${frame}.jpg`);
+/** Single frames of one original; they go with it. */
+export const frameFolder = (clipSha256: string): string => join(mediaFolder(), 'frames', clipSha256);
 export const arrivalFolder = (): string => join(mediaFolder(), 'arriving');
 
 export async function makeMediaFolders(): Promise<void> {

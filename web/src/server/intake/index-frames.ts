@@ -3,16 +3,16 @@ import { LIMITS, ONLY_FILES } from './inspect.ts';
 import { runTool } from './run-tool.ts';
 
 /**
- * Decodes the whole clip once, refusing the first damage, and returns the time in the file of every frame, in seconds.
- * `showinfo` prints each decoded frame; `-xerror` ends at the first error.
+ * The time in the file of every frame, in seconds. The whole clip is decoded; the first damage refuses it: ffprobe alone
+ * passes over some kinds of it, `ffmpeg -xerror` ends at every kind. The two run side by side.
  */
 export async function indexFrames(folder: string, file: string): Promise<number[]> {
-  const times = await runTool('ffprobe', [
-    '-v', 'error', ...ONLY_FILES, '-select_streams', 'v:0', '-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', file,
-  ], { folder, seconds: 120 });
-  const decoded = await runTool('ffmpeg', [
-    '-v', 'error', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:v:0', '-f', 'null', '-',
-  ], { folder, seconds: 120 });
+  const [times, decoded] = await Promise.all([
+    runTool('ffprobe', [
+      '-v', 'error', ...ONLY_FILES, '-select_streams', 'v:0', '-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', file,
+    ], { folder, seconds: 120 }),
+    runTool('ffmpeg', ['-v', 'error', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:v:0', '-f', 'null', '-'], { folder, seconds: 120 }),
+  ]);
   const damaged = new Refusal('damaged', 'The video is damaged or cut short: not every frame can be read. Send it from the phone once more.');
   if (times.timedOut || decoded.timedOut) throw new Refusal('too-slow', 'Reading this video took too long; it was left alone.');
   if (times.code !== 0 || decoded.code !== 0 || times.stderr.trim() !== '' || decoded.stderr.trim() !== '') throw damaged;

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { bandsFor, guessPoint, POINTS, type EventId, type Point, type PointAt, type PointId } from '@stride-chalk/core';
+import { bandsFor, POINTS, type EventId, type Point, type PointAt, type PointId } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import { FigurePanel } from './FigurePanel.tsx';
@@ -63,7 +63,8 @@ export function Bench(props: BenchProps) {
                   <FilmView film={film} player={o?.player ?? null} frame={frame} active={isActive} timeOf={(f) => o?.time.timeOf(f) ?? 0}
                     onActivate={() => (task === 'across' ? bench.chooseDelivery(deliveries.findIndex((d) => d.id === film.deliveryId)) : bench.setViewInHand(films.indexOf(film)))}
                     chalk={(_window, scale) => <Chalk bench={bench} filmId={film.id} frame={frame} scale={scale} />}
-                    {...(task === 'across' ? { label: `Delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number}`, centre: bodyCentre(film, (bench.checkpoint?.event ?? 'set') as EventId) } : {})} />
+                    centreOf={(f) => (o ? bench.bodyAt(o, f) : null)}
+                    {...(task === 'across' ? { label: `Delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number}` } : {})} />
                   {holds && o && point && <Magnifier player={o.player} film={film} frame={frame} x={bench.inHand!.at.x} y={bench.inHand!.at.y} name={POINTS[point]} away={bench.inHand!.at.x > film.width / 2 ? 'left' : 'right'} />}
                 </div>
               );
@@ -73,8 +74,12 @@ export function Bench(props: BenchProps) {
           <div className="pe-4 pt-2 max-[1023px]:pe-0">
             <Line bench={bench} />
             {camper.sore && <p className="care-band m-0 mb-2 px-[14px] py-[7px] text-[14.5px]"><b>Arm care.</b> Bib {camper.bib} has a sore arm: no throwing. Film that is there may be scored.</p>}
+            {bench.jumping && active && <JumpField key={active.film.id} frame={bench.frameIn(active)} last={active.time.frameCount - 1} onJump={(frame) => {
+              bench.setJumping(false);
+              if (frame !== null) bench.moveTo(active, frame);
+            }} />}
             <p className="m-0 flex flex-wrap gap-x-4 gap-y-1 pb-[10px] text-[13.5px] text-soft">
-              <span><kbd>←</kbd> <kbd>→</kbd> frame</span><span><kbd>⇧</kbd> ten</span><span><kbd>Space</kbd> slow</span><span><kbd>V</kbd> other view</span>
+              <span><kbd>←</kbd> <kbd>→</kbd> frame</span><span><kbd>⇧</kbd> ten</span><span><kbd>Space</kbd> slow</span><span><kbd>V</kbd> other view</span><span><kbd>J</kbd> to a frame</span>
               <span><kbd>D</kbd> next delivery</span><span><kbd>U</kbd> undo</span><span><kbd>B</kbd> bib</span>
             </p>
           </div>
@@ -94,14 +99,6 @@ export function Bench(props: BenchProps) {
       </main>
     </div>
   );
-}
-
-/** The middle of the hips at an event, where a usual body would be. */
-function bodyCentre(film: BenchProps['clips'][number], event: EventId): number | null {
-  const side = film.towardsTarget !== null;
-  const at = (point: PointId) => guessPoint({ event, point }, { view: side ? 'openSide' : 'front', xDirection: film.towardsTarget ?? 1, width: film.width, height: film.height, placed: [] });
-  const [a, b] = [at('frontKnee'), at('backHip')];
-  return a && b ? (a.x + b.x) / 2 : null;
 }
 
 /** The checkpoint in hand over all deliveries, as strokes. */
@@ -152,7 +149,7 @@ function Panel({ bench, props }: { bench: BenchControl; props: BenchProps }) {
 
 function Foot({ bench }: { bench: BenchControl }) {
   const { news } = bench.entries;
-  const text = news.waiting === 0 ? 'All saved' : news.offline ? `${news.waiting} kept here, sent when the server answers` : 'Saving …';
+  const text = !news.open ? 'Opening …' : news.waiting === 0 ? 'All saved' : news.offline ? `${news.waiting} kept here, sent when the server answers` : 'Saving …';
   return (
     <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-3 border-t-2 border-ink px-[18px] py-2 text-[13.5px] text-soft">
       <span>
@@ -161,7 +158,7 @@ function Foot({ bench }: { bench: BenchControl }) {
           : bench.asking ? <><kbd>A</kbd>–<kbd>H</kbd> what was seen · <kbd>⇧</kbd> more</>
           : <><kbd>0</kbd>–<kbd>3</kbd> level · <kbd>N</kbd> not visible · <kbd>F</kbd> fault · <kbd>M</kbd> note</>}
       </span>
-      <b role="status" data-testid="saved" data-waiting={news.waiting} className={news.waiting === 0 ? 'text-grass' : news.offline ? 'care-band px-2 text-ink' : 'text-soft'}>{text}</b>
+      <b role="status" data-testid="saved" data-waiting={news.open ? news.waiting : undefined} className={news.open && news.waiting === 0 ? 'text-grass' : news.offline ? 'care-band px-2 text-ink' : 'text-soft'}>{text}</b>
     </div>
   );
 }
@@ -202,8 +199,24 @@ function Line({ bench }: { bench: BenchControl }) {
   if (!active) return <div className="h-[130px]" />;
   const inHand = bench.inHand?.queue[bench.inHand.index]?.split('.')[0] as EventId | undefined;
   const current = bench.task === 'keyFrames' ? bench.event : bench.task === 'figures' ? inHand ?? null : ((bench.checkpoint?.event ?? null) as EventId | null);
-  const line = chalkLineOf(active, bench.otherOf(active), bench.earlierOf(active), bench.data, bench.frameIn(active), current, bench.task === 'levels' || bench.task === 'across' ? bench.checkpoint?.phase ?? null : null);
-  return <ChalkLine {...line} onPick={(id) => (bench.task === 'keyFrames' ? bench.pickEvent : bench.goToEvent)(id as typeof bench.event)} />;
+  const { line, frameOf } = chalkLineOf(active, bench.otherOf(active), bench.earlierOf(active), bench.data, bench.frameIn(active), current, bench.task === 'levels' || bench.task === 'across' ? bench.checkpoint?.phase ?? null : null);
+  return <ChalkLine {...line} onScrub={(share) => bench.moveTo(active, frameOf(share))} onPick={(id) => (bench.task === 'keyFrames' ? bench.pickEvent : bench.goToEvent)(id as typeof bench.event)} />;
+}
+
+/** A frame by its number. */
+function JumpField({ frame, last, onJump }: { frame: number; last: number; onJump: (frame: number | null) => void }) {
+  return (
+    <form className="mb-2 flex items-center gap-2 text-[15px]" onSubmit={(e) => {
+      e.preventDefault();
+      const text = new FormData(e.currentTarget).get('frame')?.toString() ?? '';
+      onJump(/^\d+$/.test(text) ? Number(text) : null);
+    }}>
+      <label htmlFor="jump-frame">To frame</label>
+      <input id="jump-frame" name="frame" autoFocus inputMode="numeric" autoComplete="off" placeholder={String(frame)} onKeyDown={(e) => e.key === 'Escape' && onJump(null)} onBlur={() => onJump(null)}
+        className="tabular w-[90px] border-[1.5px] border-soft bg-paper px-2 py-1" />
+      <span className="text-soft">0 to {last}</span>
+    </form>
+  );
 }
 
 /** Plays at a quarter of true speed, in real time, until the end or another key. */

@@ -14,7 +14,7 @@ export interface Window {
  * As much of the film as fits the place with its full height shown. A narrower place cuts the sides; in a side view a little
  * more behind the pitcher, who starts there and moves to the target.
  */
-export function windowFor(film: Film, width: number, height: number, centre: number | null = null): Window {
+function windowFor(film: Film, width: number, height: number, centre: number | null = null): Window {
   const shown = Math.min(film.width, (film.height * width) / Math.max(1, height));
   const slack = film.width - shown;
   const x = Math.max(0, Math.min(slack, centre === null ? slack / 2 + 0.03 * film.width * (film.towardsTarget ?? 0) : centre - shown / 2));
@@ -22,7 +22,7 @@ export function windowFor(film: Film, width: number, height: number, centre: num
 }
 
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
-export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label, centre = null }: {
+export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label, centreOf }: {
   film: Film;
   player: FilmPlayer | null;
   frame: number;
@@ -31,8 +31,8 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
   chalk?: (window: Window, scale: number) => ReactNode;
   timeOf: (frame: number) => number;
   label?: string;
-  /** Where the body is in x, when a narrow place has to follow it. */
-  centre?: number | null;
+  /** Where the body is in x at a frame, so that a narrow place follows it; null where that is unknown. */
+  centreOf: (frame: number) => number | null;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -46,6 +46,9 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
     return () => watch.disconnect();
   }, []);
 
+  const follow = useRef(centreOf);
+  follow.current = centreOf;
+  const centre = drawn === null ? null : centreOf(drawn);
   const shown = windowFor(film, size.width, size.height, centre);
   useEffect(() => {
     if (!player || size.width === 0) return;
@@ -54,8 +57,8 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
     target.width = Math.round(size.width * ratio);
     target.height = Math.round(size.height * ratio);
     const context = target.getContext('2d', { alpha: false })!;
-    const part = windowFor(film, size.width, size.height, centre);
     return player.onDraw((picture, at) => {
+      const part = windowFor(film, size.width, size.height, follow.current(at));
       const k = picture.width / film.width;
       const scale = target.width / part.width;
       context.fillStyle = '#2a1d15';
@@ -64,11 +67,11 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
       target.dataset.frame = String(at);
       setDrawn(at);
     });
-  }, [player, film, size, centre]);
+  }, [player, film, size]);
 
   useEffect(() => {
     player?.show(frame);
-  }, [player, frame]);
+  }, [player, frame, centre]);
 
   const rate = film.frameTimes && film.frameTimes.length > 1
     ? Math.round(((film.frameTimes.length - 1) / (film.frameTimes[film.frameTimes.length - 1]! - film.frameTimes[0]!)) * film.captureScale) : null;

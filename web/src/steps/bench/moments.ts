@@ -1,5 +1,5 @@
 import {
-  ALWAYS_ASKED, eventName, guessKeyFrame, joinViews, markTime, type EventId, type EventSeconds, type FrameTimebase,
+  ALWAYS_ASKED, eventName, guessKeyFrame, guessPoint, joinViews, markTime, type EventId, type EventSeconds, type FrameTimebase, type PointId,
 } from '@stride-chalk/core';
 import type { LinePhase, LineTick } from '../../parts/ChalkLine.tsx';
 import type { BenchData } from './bench-data.ts';
@@ -12,14 +12,14 @@ export const markOf = (data: BenchData, clipId: string, event: EventId): Mark | 
   data.marks.find((m) => m.clipId === clipId && m.event === event) ?? null;
 
 /** Real seconds of the marked key frames of one film. */
-export function secondsOf(data: BenchData, clipId: string, time: FrameTimebase): EventSeconds {
+function secondsOf(data: BenchData, clipId: string, time: FrameTimebase): EventSeconds {
   return Object.fromEntries(data.marks.filter((m) => m.clipId === clipId).map((m) => [m.event, markTime(m, time).value]));
 }
 
 export const clampFrame = (time: FrameTimebase, frame: number): number => Math.max(0, Math.min(time.frameCount - 1, frame));
 
 /** The frame that is nearest to a moment, held inside the film. */
-export function nearestFrame(time: FrameTimebase, seconds: number): number {
+function nearestFrame(time: FrameTimebase, seconds: number): number {
   const inside = Math.max(0, Math.min(time.duration, seconds));
   const frame = time.frameAt(inside);
   const next = clampFrame(time, frame + 1);
@@ -47,6 +47,33 @@ export function sameMoment(from: Known, frame: number, to: Known, data: BenchDat
   return join ? nearestFrame(to.time, join(from.time.timeOf(frame))) : null;
 }
 
+/** Real seconds of an event: its mark, else the guess. */
+function secondsAt(event: EventId, film: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData): number {
+  const mark = markOf(data, film.film.id, event);
+  return mark ? markTime(mark, film.time).value : film.time.timeOf(guessFrame(event, film, other, earlier, data));
+}
+
+/** Where the middle of a usual body is in x at each event, in the order of time. */
+export function bodyPath(at: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData): ReadonlyArray<readonly [number, number]> {
+  const { film } = at;
+  const view = film.towardsTarget === null ? 'front' : 'openSide';
+  const x = (event: EventId, point: PointId): number | null =>
+    guessPoint({ event, point }, { view, xDirection: film.towardsTarget ?? 1, width: film.width, height: film.height, placed: [] })?.x ?? null;
+  return OFFERED.flatMap((event): Array<[number, number]> => {
+    const [knee, hip] = [x(event, 'frontKnee'), x(event, 'backHip')];
+    return knee === null || hip === null ? [] : [[secondsAt(event, at, other, earlier, data), (knee + hip) / 2]];
+  }).sort((a, b) => a[0] - b[0]);
+}
+
+/** The place on a path at a moment, straight between its corners. */
+export function alongPath(path: ReadonlyArray<readonly [number, number]>, seconds: number): number | null {
+  const after = path.findIndex(([t]) => t > seconds);
+  if (path.length === 0) return null;
+  if (after <= 0) return after === 0 ? path[0]![1] : path[path.length - 1]![1];
+  const [[t0, x0], [t1, x1]] = [path[after - 1]!, path[after]!];
+  return x0 + ((x1 - x0) * (seconds - t0)) / (t1 - t0);
+}
+
 const SPANS: ReadonlyArray<readonly [string, string, EventId, EventId]> = [
   ['lift', 'Leg lift', 'set', 'liftTop'], ['out', 'Move out', 'liftTop', 'handsApart'], ['stride', 'Stride', 'handsApart', 'contact'],
   ['turn', 'Turn', 'contact', 'release'], ['finish', 'Finish', 'release', 'finish'],
@@ -54,22 +81,20 @@ const SPANS: ReadonlyArray<readonly [string, string, EventId, EventId]> = [
 
 /** The delivery of one film as a chalk line: ticks at its key frames, marked or guessed, in true time. */
 export function chalkLineOf(film: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData, frame: number, current: EventId | null, phase: string | null) {
-  const secondsAt = (event: EventId): number => {
-    const mark = markOf(data, film.film.id, event);
-    return mark ? markTime(mark, film.time).value : film.time.timeOf(guessFrame(event, film, other, earlier, data));
-  };
   const offered = OFFERED.filter((e) => ALWAYS_ASKED.includes(e) || markOf(data, film.film.id, e) || e === current);
-  const start = secondsAt('set');
-  const end = Math.max(secondsAt('finish'), start + 0.2);
+  const at = (event: EventId): number => secondsAt(event, film, other, earlier, data);
+  const start = at('set');
+  const end = Math.max(at('finish'), start + 0.2);
   const place = (seconds: number): number => Math.max(0, Math.min(1, (seconds - start) / (end - start)));
   const ticks: LineTick[] = offered.map((event) => ({
-    id: event, name: eventName(event), at: place(secondsAt(event)), state: markOf(data, film.film.id, event) ? 'marked' : 'guessed', current: event === current,
+    id: event, name: eventName(event), at: place(at(event)), state: markOf(data, film.film.id, event) ? 'marked' : 'guessed', current: event === current,
   }));
-  const phases: LinePhase[] = SPANS.map(([id, name, from, to]) => ({ id, name, from: place(secondsAt(from)), to: place(secondsAt(to)), current: id === phase }));
+  const phases: LinePhase[] = SPANS.map(([id, name, from, to]) => ({ id, name, from: place(at(from)), to: place(at(to)), current: id === phase }));
   const marked = offered.filter((e) => markOf(data, film.film.id, e));
   const gaps = marked.slice(1).map((event, i) => {
-    const [a, b] = [secondsAt(marked[i]!), secondsAt(event)];
+    const [a, b] = [at(marked[i]!), at(event)];
     return { from: place(a), to: place(b), text: `${Math.round(1000 * (b - a))} ms` };
   });
-  return { ticks, phases, gaps, playhead: place(film.time.timeOf(clampFrame(film.time, frame))) };
+  const frameOf = (share: number): number => nearestFrame(film.time, start + share * (end - start));
+  return { line: { ticks, phases, gaps, playhead: place(film.time.timeOf(clampFrame(film.time, frame))) }, frameOf };
 }

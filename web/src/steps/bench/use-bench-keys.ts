@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { flushSync } from 'react-dom';
 import { FIGURE_RECIPES } from '@stride-chalk/core';
 import { OFFERED } from './moments.ts';
 import type { BenchControl } from './use-bench.ts';
@@ -17,7 +18,9 @@ export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
       if (event.target instanceof HTMLButtonElement && (event.key === 'Enter' || event.key === ' ')) return;
       if (event.target instanceof HTMLAnchorElement && event.key === 'Enter') return;
       const { bench: b, props: p } = latest.current;
-      if ((b.inHand && pointKey(b, event)) || (b.asking && faultKey(b, event)) || taskKey(b, event) || commonKey(b, p, event)) event.preventDefault();
+      // Drawn before the next key is heard, so that a fast hand never answers a question that is already past.
+      const handled = flushSync(() => (b.inHand && pointKey(b, event)) || (b.asking && faultKey(b, event)) || taskKey(b, event) || commonKey(b, p, event));
+      if (handled) event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -82,6 +85,9 @@ function commonKey(b: BenchControl, p: BenchProps, { key, shiftKey }: KeyboardEv
       return true;
     case ' ':
       b.setPlaying(!b.playing);
+      return true;
+    case 'j':
+      b.setJumping(true);
       return true;
     case 'v':
       b.setViewInHand((b.viewInHand + 1) % 2);

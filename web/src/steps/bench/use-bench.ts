@@ -4,7 +4,7 @@ import {
   type Estimate, type EventId, type EventSeconds, type FigureId, type PlacedPoint, type Point, type PointAt, type PointId, type ResolvedCheckpoint, type Seen,
 } from '@stride-chalk/core';
 import { initialData, ownScore, scoreEntry, shownScore } from './bench-data.ts';
-import { clampFrame, guessFrame, markOf, OFFERED, sameMoment } from './moments.ts';
+import { alongPath, bodyPath, clampFrame, guessFrame, markOf, OFFERED, sameMoment } from './moments.ts';
 import { useEntries } from './use-entries.ts';
 import { useFilms, type OpenFilm } from './use-films.ts';
 import type { BenchProps, Film, Task } from './types.ts';
@@ -40,6 +40,7 @@ export function useBench(props: BenchProps) {
   const [figure, setFigure] = useState<FigureId>('frontKneeContact');
   const [inHand, setInHand] = useState<PointInHand | null>(null);
   const [playing, setPlaying] = useState(false);
+  const [jumping, setJumping] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
 
   const delivery = deliveries[deliveryIndex] ?? null;
@@ -78,6 +79,10 @@ export function useBench(props: BenchProps) {
     const first = film.frameTimes[0]!;
     return Object.fromEntries(data.marks.filter((m) => m.clipId === film.id).map((m) => [m.event, (film.frameTimes![m.frame]! - first) / film.captureScale]));
   };
+
+  const paths = useMemo(() => new Map(open.map((o) => [o.film.id, bodyPath(o, otherOf(o), earlierOf(o), data)])), [open, data]);
+  /** Where the body is in x at a frame. */
+  const bodyAt = (at: OpenFilm, frame: number): number | null => alongPath(paths.get(at.film.id) ?? [], at.time.timeOf(clampFrame(at.time, frame)));
 
   const frameIn = (at: OpenFilm): number => {
     const kept = frames[at.film.id];
@@ -294,7 +299,7 @@ export function useBench(props: BenchProps) {
     entries, data, delivery, deliveryIndex, chooseDelivery, task, startTask, films, open, active, otherOf, earlierOf, viewInHand, setViewInHand,
     frameIn, moveTo, goToEvent, event, pickEvent, mark, asked, checkpoint, pickCheckpoint, score, fault, note, asking, setAsking, advance, noteOpen, setNoteOpen,
     figures, figure, setFigure, measure, unmarked, sideFilm, inHand, setInHand, takePoint, nudge, placePoint,
-    playing, setPlaying, problem, shown: (d: string, c: string) => shownScore(data, d, c, staff.id),
+    playing, setPlaying, jumping, setJumping, bodyAt, problem, shown: (d: string, c: string) => shownScore(data, d, c, staff.id),
   };
 }
 

@@ -191,7 +191,7 @@ function Line({ label, value, onChange, big = false }: { label: string; value: s
   if (big) return <input aria-label={label} value={value} maxLength={400} onChange={(e) => onChange(e.target.value)} className={`sign text-[23px] font-semibold ${style}`} />;
   return (
     <label className="mt-[3px] block min-w-0 text-[13px] text-soft">{label}
-      <textarea value={value} maxLength={400} rows={Math.max(1, Math.ceil(value.length / 78))} onChange={(e) => onChange(e.target.value)} className={`resize-none text-[15px] leading-snug text-ink ${style}`} />
+      <textarea value={value} maxLength={400} rows={Math.max(1, Math.ceil(value.length / 78))} onChange={(e) => onChange(e.target.value)} className={`block resize-none text-[15px] leading-snug text-ink [field-sizing:content] ${style}`} />
     </label>
   );
 }

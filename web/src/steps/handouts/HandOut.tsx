@@ -1,10 +1,12 @@
 import type { EvaluationDocument, FocusItem, Level } from '@stride-chalk/core';
 
-export interface HandOutFreeze {
+interface HandOutFreeze {
   readonly src: string;
   readonly width: number;
   readonly height: number;
   readonly line: ReadonlyArray<{ readonly x: number; readonly y: number }>;
+  /** Where the body is in x; null where that is unknown. */
+  readonly centre: number | null;
 }
 export interface HandOutProps {
   readonly document: EvaluationDocument;
@@ -113,12 +115,14 @@ function Focus({ focus: f, number, freeze, first }: { focus: FocusItem; number: 
 /** The freeze frame, cropped around the body, with the figure in chalk. */
 function Freeze({ freeze, title }: { freeze: HandOutFreeze; title: string }) {
   const { width, height, line } = freeze;
-  const shown = Math.min(width, height * 1.2);
-  const middle = line.length > 0 ? line.reduce((s, p) => s + p.x, 0) / line.length : width / 2;
+  // The body fills the lower four fifths of the picture; a standing film is shown whole.
+  const tall = height > width ? height : 0.84 * height;
+  const shown = Math.min(width, tall * 1.2);
+  const middle = freeze.centre ?? (line.length > 0 ? line.reduce((s, p) => s + p.x, 0) / line.length : width / 2);
   const left = Math.max(0, Math.min(width - shown, middle - shown / 2));
   const d = `M${line.map((p) => `${p.x} ${p.y}`).join('L')}`;
   return (
-    <svg viewBox={`${left} 0 ${shown} ${height}`} className="block w-full rounded-[2px]" role="img" aria-label={`Freeze frame: ${title}`}>
+    <svg viewBox={`${left} ${height - tall} ${shown} ${tall}`} className="block w-full rounded-[2px]" role="img" aria-label={`Freeze frame: ${title}`}>
       <image href={freeze.src} width={width} height={height} preserveAspectRatio="none" />
       {line.length > 1 && (
         <g fill="none" strokeLinecap="round" strokeLinejoin="round">

@@ -1,0 +1,87 @@
+import { defaultSheet, resolveSheet } from '@stride-chalk/core';
+import { allSaved, atWorkAs, expect, filmsShown, rows, test } from './support/at-work.ts';
+import { startProduct } from './support/product.ts';
+
+const asked = resolveSheet(defaultSheet, '15-16').filter((c) => c.scored).map((c) => c.id);
+
+test('the network drops while levels are entered: the page says so, a reload keeps them, and they arrive once', async ({ coach, keys }) => {
+  const entered = async (): Promise<number> => Number((await rows<{ n: string }>(`select count(*) as n from entries where body->>'deliveryId' = (select d.id::text from deliveries d join campers c on c.id = d.camper_id where c.bib = 31 and d.number = 2)`))[0]!.n);
+  await coach.goto(`${process.env.E2E_URL}/bench/31`);
+  await filmsShown(coach);
+  await keys.press('l', 'd');
+  const before = await entered();
+  await coach.route('**/api/entries/**', (route) => route.abort());
+  await keys.press('3', '3', '3');
+  await expect(coach.getByTestId('saved')).toContainText('3 kept here');
+  await coach.reload();
+  await expect(coach.getByTestId('saved')).toContainText('3 kept here');
+  expect(await entered()).toBe(before);
+  // The first answers are lost on the way back: the server has the entry, the browser does not know.
+  let lost = 0;
+  await coach.unroute('**/api/entries/**');
+  await coach.route('**/api/entries/**', async (route) => {
+    if (lost >= 2) return route.continue();
+    lost += 1;
+    await route.fetch();
+    return route.abort();
+  });
+  await allSaved(coach);
+  expect(lost).toBe(2);
+  expect(await entered()).toBe(before + 3);
+});
+
+test('the server is killed 20 times while levels are entered: all that was shown as saved is there, none twice', async ({ page, keys }) => {
+  test.setTimeout(300_000);
+  const product = await startProduct({ demo: false });
+  try {
+    const { query } = await import('./support/product.ts');
+    const ids = await smallCamp((text, values) => query(product.databaseUrl, text, values));
+    await atWorkAs(page, 'Keeper', product.url);
+    await page.goto(`${product.url}/bench/7`);
+    await allSaved(page);
+    await keys.press('x');
+    const shown = new Map<string, string>();
+    for (let round = 0; round < 20; round++) {
+      const level = String(3 - (round % 2) * 3);
+      const checkpoint = asked[round]!;
+      const row = page.getByTestId(`checkpoint-${checkpoint}`);
+      await expect(row).toHaveAttribute('aria-current', 'step');
+      const killed = round % 2 === 0 ? product.kill() : null;
+      await keys.press(level);
+      if (level === '0') await keys.press('a');
+      if (killed) await killed;
+      else {
+        // Killed at once after the page has said "saved".
+        await allSaved(page);
+        shown.set(checkpoint, level);
+        await product.kill();
+      }
+      await keys.press('3');
+      await product.again();
+      await allSaved(page);
+      shown.set(checkpoint, level);
+    }
+    const kept = await query<{ checkpoint: string; level: string; number: number }>(product.databaseUrl,
+      'select s.checkpoint, s.level, d.number from scores s join deliveries d on d.id = s.delivery_id order by 1, 3');
+    expect(kept).toHaveLength(40);
+    for (const [checkpoint, level] of shown) expect(kept.filter((k) => k.checkpoint === checkpoint).map((k) => k.level), checkpoint).toEqual([level, '3']);
+    const [entries] = await query<{ n: string }>(product.databaseUrl, `select count(*) as n from entries`);
+    // Forty levels, and ten of them got their fault in a second entry.
+    expect(Number(entries!.n)).toBe(50);
+    expect(ids.deliveries).toHaveLength(2);
+  } finally {
+    await product.end();
+  }
+});
+
+/** A camp with one coach and one camper of two deliveries, no film. */
+async function smallCamp(run: (text: string, values?: unknown[]) => Promise<unknown>): Promise<{ deliveries: string[] }> {
+  const { v7 } = await import('uuid');
+  const [sheet, camp, staff, camper, ...deliveries] = Array.from({ length: 6 }, () => v7());
+  await run('insert into sheets (id, key, version, document) values ($1, $2, $3, $4)', [sheet, defaultSheet.id, defaultSheet.version, JSON.stringify(defaultSheet)]);
+  await run(`insert into camps (id, name, place, first_day, last_day, time_zone, units, sheet_id) values ($1, 'Test', 'Field', '2026-07-13', '2026-07-17', 'America/Chicago', 'metric', $2)`, [camp, sheet]);
+  await run(`insert into staff (id, camp_id, name, role) values ($1, $2, 'Keeper', 'coach')`, [staff, camp]);
+  await run(`insert into campers (id, camp_id, bib, name, born, hand, height_centimetres, guardian, consent_to_film) values ($1, $2, 7, 'Seven', '2010-10-01', 'R', 170, 'G', true)`, [camper, camp]);
+  for (const [i, id] of deliveries.entries()) await run(`insert into deliveries (id, camper_id, number, kind, thrown_on) values ($1, $2, $3, 'stretch', '2026-07-13')`, [id, camper, i + 1]);
+  return { deliveries: deliveries as string[] };
+}

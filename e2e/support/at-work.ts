@@ -1,0 +1,50 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { query } from './product.ts';
+
+/** Counts the keys that are pressed on a page. */
+export interface Keys {
+  readonly count: number;
+  press(...keys: string[]): Promise<void>;
+}
+
+/** The staff member by his first name takes up work. */
+export async function atWorkAs(page: Page, name: string, url = process.env.E2E_URL!): Promise<void> {
+  await page.goto(`${url}/staff`);
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await expect(page).toHaveURL(`${url}/`);
+}
+
+export const test = base.extend<{ coach: Page; keys: Keys }>({
+  /** A page on which the coach Dario is at work. */
+  coach: async ({ page }, use) => {
+    await atWorkAs(page, 'Dario');
+    await use(page);
+  },
+  keys: async ({ page }, use) => {
+    let count = 0;
+    await use({
+      get count() {
+        return count;
+      },
+      async press(...keys) {
+        for (const key of keys) {
+          await page.keyboard.press(key);
+          count += 1;
+        }
+      },
+    });
+  },
+});
+
+export { expect };
+
+export const rows = <T extends Record<string, unknown>>(text: string, values: unknown[] = []): Promise<T[]> => query<T>(process.env.E2E_DATABASE!, text, values);
+
+/** Waits until everything entered has been confirmed by the server. */
+export const allSaved = (page: Page): Promise<void> => expect(page.getByTestId('saved')).toHaveAttribute('data-waiting', '0');
+
+/** Waits until every film on the bench shows a frame. */
+export async function filmsShown(page: Page): Promise<void> {
+  await allSaved(page);
+  await expect(page.locator('figure canvas[data-frame]')).toHaveCount(await page.locator('figure canvas').count());
+}

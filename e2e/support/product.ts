@@ -1,0 +1,91 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { createServer } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+
+const ROOT = fileURLToPath(new URL('../../', import.meta.url));
+
+/** The product, running for the tests on a database and a media folder of its own. */
+export interface Product {
+  readonly url: string;
+  readonly databaseUrl: string;
+  /** Ends the server as a power cut would. */
+  kill(): Promise<void>;
+  /** Starts it again on the same port, database and media. */
+  again(): Promise<void>;
+  /** Ends it cleanly and drops database and media. */
+  end(): Promise<void>;
+}
+
+function adminUrl(): string {
+  const url = process.env.STRIDE_TEST_POSTGRES;
+  if (!url) throw new Error('STRIDE_TEST_POSTGRES is not set: run the tests with ./test, or name a PostgreSQL there');
+  return url;
+}
+
+export async function query<T extends pg.QueryResultRow>(url: string, text: string, values: unknown[] = []): Promise<T[]> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    return (await client.query<T>(text, values)).rows;
+  } finally {
+    await client.end();
+  }
+}
+
+const freePort = (): Promise<number> => new Promise((resolve, reject) => {
+  const probe = createServer();
+  probe.once('error', reject);
+  probe.listen(0, '127.0.0.1', () => {
+    const address = probe.address();
+    probe.close(() => (address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port'))));
+  });
+});
+
+const ended = (child: ChildProcess): Promise<void> =>
+  child.exitCode !== null || child.signalCode !== null ? Promise.resolve() : new Promise((resolve) => child.once('exit', () => resolve()));
+
+export async function startProduct(options: { readonly demo: boolean }): Promise<Product> {
+  const name = `chalk_e2e_${Date.now()}_${process.pid}`;
+  await query(adminUrl(), `create database ${name}`);
+  const at = new URL(adminUrl());
+  at.pathname = `/${name}`;
+  const databaseUrl = at.href;
+  const folder = await mkdtemp(join(tmpdir(), 'stride-chalk-e2e-'));
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  let child: ChildProcess;
+  const start = (): Promise<void> => new Promise((resolve, reject) => {
+    child = spawn(process.execPath, ['--import', 'tsx', 'web/serve.ts'], {
+      cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl, STRIDE_MEDIA: join(folder, 'media'), STRIDE_DEMO: options.demo ? '1' : '0', STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips') },
+    });
+    let said = '';
+    child.stderr!.on('data', (text: Buffer) => {
+      said += text.toString();
+    });
+    child.stdout!.on('data', (text: Buffer) => {
+      said += text.toString();
+      if (said.includes(url)) resolve();
+    });
+    child.once('exit', (code) => reject(new Error(`the server ended with ${code}: ${said.slice(-2000)}`)));
+  });
+  await start();
+  return {
+    url, databaseUrl,
+    async kill() {
+      child.kill('SIGKILL');
+      await ended(child);
+    },
+    again: start,
+    async end() {
+      child.kill('SIGTERM');
+      await ended(child);
+      await query(adminUrl(), `drop database ${name} with (force)`);
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}

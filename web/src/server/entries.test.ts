@@ -1,0 +1,108 @@
+import { eq } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { Entry } from '@stride-chalk/core';
+import { db } from './db/connect.ts';
+import { entries, marks, points, scores } from './db/schema.ts';
+import { recordEntry } from './entries.ts';
+import { newWorld, readyClip, type World } from './testing/world.ts';
+
+let world: World;
+let clipId: string;
+beforeAll(async () => {
+  world = await newWorld();
+  clipId = (await readyClip(world)).id;
+});
+afterAll(() => world.end());
+
+const score = (level: '0' | '1' | '2' | '3' | 'NV', more: Partial<Extract<Entry, { kind: 'score' }>> = {}): Entry => ({
+  kind: 'score', deliveryId: world.delivery, checkpoint: 'E2', level, faults: [], note: null, ...more,
+});
+const levelOf = async (checkpoint: string, coachId = world.coach) =>
+  (await db().select().from(scores).where(eq(scores.checkpoint, checkpoint))).filter((s) => s.coachId === coachId);
+
+describe('an entry', () => {
+  test('arrives once, however often it is sent, also at the same time', async () => {
+    const id = v7();
+    await Promise.all(Array.from({ length: 6 }, () => recordEntry(id, score('1', { faults: ['E2.late'] }), world.coach)));
+    expect(await levelOf('E2')).toMatchObject([{ level: '1', faults: ['E2.late'], entryId: id }]);
+    expect(await db().select().from(entries).where(eq(entries.id, id))).toHaveLength(1);
+  });
+
+  test('that is older than one about the same thing is kept and not applied', async () => {
+    const [older, newer] = [v7(), v7()].sort();
+    await recordEntry(newer!, score('3', { checkpoint: 'B2' }), world.coach);
+    expect(await recordEntry(older!, score('0', { checkpoint: 'B2' }), world.coach)).toEqual({ applied: false });
+    expect(await levelOf('B2')).toMatchObject([{ level: '3' }]);
+    expect(await db().select().from(entries).where(eq(entries.id, older!))).toHaveLength(1);
+  });
+
+  test('under an id that is taken by something else is refused', async () => {
+    const id = v7();
+    await recordEntry(id, score('2', { checkpoint: 'A1' }), world.coach);
+    await expect(recordEntry(id, score('2', { checkpoint: 'A2' }), world.coach)).rejects.toMatchObject({ code: 'entry-id-taken', status: 409 });
+    await expect(recordEntry(id, score('2', { checkpoint: 'A1' }), world.otherCoach)).rejects.toMatchObject({ code: 'entry-id-taken' });
+  });
+
+  test('can be taken back and entered again', async () => {
+    await recordEntry(v7(), score('2', { checkpoint: 'A3' }), world.coach);
+    await recordEntry(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'A3' }, world.coach);
+    expect(await levelOf('A3')).toEqual([]);
+    await recordEntry(v7(), score('1', { checkpoint: 'A3' }), world.coach);
+    expect(await levelOf('A3')).toHaveLength(1);
+  });
+
+  test('is never changed afterwards, not even by SQL', async () => {
+    const id = v7();
+    await recordEntry(id, score('2', { checkpoint: 'A4' }), world.coach);
+    await expect(db().update(entries).set({ target: 'x' }).where(eq(entries.id, id))).rejects.toMatchObject({ cause: { message: expect.stringContaining('an entry is kept') } });
+  });
+});
+
+describe('a level', () => {
+  test('is one per delivery, checkpoint and coach; each coach has his own', async () => {
+    await recordEntry(v7(), score('1', { checkpoint: 'B1' }), world.coach);
+    await recordEntry(v7(), score('2', { checkpoint: 'B1', note: 'better' }), world.coach);
+    await recordEntry(v7(), score('0', { checkpoint: 'B1' }), world.otherCoach);
+    expect(await levelOf('B1')).toMatchObject([{ level: '2', note: 'better', sheetId: world.sheetId }]);
+    expect(await levelOf('B1', world.otherCoach)).toMatchObject([{ level: '0' }]);
+  });
+
+  test.each([
+    ['a checkpoint that the sheet lacks', { checkpoint: 'B9' }, 'unknown-checkpoint'],
+    ["another checkpoint's fault", { faults: ['F2.gives-way'] }, 'unknown-fault'],
+    ['a fault of what was not visible', { level: 'NV' as const, faults: ['E2.late'] }, 'fault-not-visible'],
+  ])('refuses %s and keeps nothing', async (_name, more, code) => {
+    const id = v7();
+    await expect(recordEntry(id, score('1', more), world.coach)).rejects.toMatchObject({ code });
+    expect(await db().select().from(entries).where(eq(entries.id, id))).toEqual([]);
+  });
+});
+
+describe('a key frame', () => {
+  const mark = (event: 'contact' | 'release' | 'kneeDown' | 'handsApart', frame: number, frameTo: number | null = null): Entry => ({ kind: 'mark', clipId, event, frame, frameTo });
+  const kept = async (event: string) => (await db().select().from(marks).where(eq(marks.clipId, clipId))).find((m) => m.event === event);
+
+  test('is one frame or an interval, and moves when it is marked again', async () => {
+    await recordEntry(v7(), mark('contact', 10, 11), world.coach);
+    expect(await kept('contact')).toMatchObject({ frame: 10, frameTo: 11, enteredBy: world.coach });
+    await recordEntry(v7(), mark('contact', 12), world.otherCoach);
+    expect(await kept('contact')).toMatchObject({ frame: 12, frameTo: null, enteredBy: world.otherCoach });
+  });
+
+  test('out of order is refused with both names; an order that is a finding passes', async () => {
+    await expect(recordEntry(v7(), mark('release', 5), world.coach)).rejects.toMatchObject({ code: 'key-frame-order', message: expect.stringMatching(/foot bears weight.*release/) });
+    await recordEntry(v7(), mark('handsApart', 4), world.coach);
+    await recordEntry(v7(), mark('kneeDown', 6), world.coach);
+    expect(await kept('kneeDown')).toMatchObject({ frame: 6 });
+  });
+
+  test('beyond the last frame is refused', async () => {
+    await expect(recordEntry(v7(), mark('release', 30), world.coach)).rejects.toMatchObject({ code: 'no-such-frame' });
+  });
+
+  test('points keep fractions of a pixel and their error', async () => {
+    await recordEntry(v7(), { kind: 'point', clipId, event: 'contact', point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 }, world.coach);
+    expect(await db().select().from(points).where(eq(points.clipId, clipId))).toMatchObject([{ point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 }]);
+  });
+});

@@ -1,0 +1,107 @@
+import { eq, sql } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { resolveSheet, defaultSheet } from '@stride-chalk/core';
+import { camperById, currentCamp } from './campers.ts';
+import { db } from './db/connect.ts';
+import { campers, evaluations } from './db/schema.ts';
+import { recordEntry } from './entries.ts';
+import { compileDraft, furtherFocusFor, handOutFrame, latestEvaluation, releaseEvaluation, saveDraft } from './evaluations.ts';
+import { campAtAGlance } from './home.ts';
+import { mediaFiles, newWorld, readyClip, type World } from './testing/world.ts';
+
+let world: World;
+let clipId: string;
+beforeAll(async () => {
+  world = await newWorld();
+  clipId = (await readyClip(world, { rate: 60 })).id;
+});
+afterAll(() => world.end());
+
+const scoreAll = async (coach: string, level: (checkpoint: string, delivery: string) => { level: '0' | '1' | '3'; faults: string[] }): Promise<void> => {
+  for (const deliveryId of [world.delivery, world.secondDelivery])
+    for (const c of resolveSheet(defaultSheet, '11-12').filter((x) => x.scored))
+      await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint: c.id, ...level(c.id, deliveryId), note: null }, coach);
+};
+
+describe('an evaluation', () => {
+  test('is not written while nothing is scored', async () => {
+    await expect(compileDraft(world.camper, world.coach)).rejects.toMatchObject({ code: 'nothing-scored' });
+  });
+
+  test('is drafted from the author’s own levels, shows its freeze frame, and is replaced by the next draft', async () => {
+    await scoreAll(world.coach, (c) => (c === 'E2' ? { level: '1', faults: ['E2.late'] } : { level: '3', faults: [] }));
+    await scoreAll(world.otherCoach, (c) => (c === 'A1' ? { level: '0', faults: ['A1.narrow'] } : { level: '3', faults: [] }));
+    await recordEntry(v7(), { kind: 'mark', clipId, event: 'contact', frame: 30, frameTo: null }, world.coach);
+    await recordEntry(v7(), { kind: 'point', clipId, event: 'contact', point: 'throwingElbow', x: 100, y: 60, pointSd: 2 }, world.coach);
+    await recordEntry(v7(), { kind: 'point', clipId, event: 'contact', point: 'throwingWrist', x: 80, y: 62, pointSd: 2 }, world.coach);
+    const first = await compileDraft(world.camper, world.otherCoach);
+    expect(first.document.focus.map((f) => f.checkpoint)).toEqual(['A1']);
+    const draft = await compileDraft(world.camper, world.coach);
+    expect(draft.document.focus.map((f) => f.checkpoint)).toEqual(['E2']);
+    expect(draft.document.focus[0]!.seen).toContain('±');
+    expect(await db().select().from(evaluations).where(eq(evaluations.camperId, world.camper))).toHaveLength(1);
+    const frame = await handOutFrame(draft);
+    expect(frame.freezes).toMatchObject([{ clipId, frame: 30, line: [{ x: 100, y: 60 }, { x: 80, y: 62 }], picture: null }]);
+    expect(frame.coaches).toEqual(['Coach', 'Other coach']);
+    expect(await furtherFocusFor(draft, world.coach)).toEqual([]);
+  });
+
+  test('is reworded, reordered and cut by the coach', async () => {
+    const draft = (await latestEvaluation(world.camper))!;
+    const reworded = { ...draft.document, focus: [{ ...draft.document.focus[0]!, cue: 'Ball up early.' }], strengths: [] };
+    await saveDraft(draft.id, reworded, world.coach);
+    expect((await latestEvaluation(world.camper))!.document).toMatchObject({ focus: [{ cue: 'Ball up early.' }], strengths: [] });
+  });
+
+  test('is not released without consent', async () => {
+    const draft = (await latestEvaluation(world.camper))!;
+    await db().update(campers).set({ consentToFilm: false }).where(eq(campers.id, world.camper));
+    await expect(releaseEvaluation(draft.id, world.coach)).rejects.toMatchObject({ code: 'no-consent' });
+    await db().update(campers).set({ consentToFilm: true }).where(eq(campers.id, world.camper));
+  });
+});
+
+describe('a released evaluation', () => {
+  test('keeps its pictures and never changes: not by the program, not by SQL', async () => {
+    const draft = (await latestEvaluation(world.camper))!;
+    const released = await releaseEvaluation(draft.id, world.coach);
+    expect(released.releasedBy).toBe(world.coach);
+    const frame = await handOutFrame(released);
+    expect(await mediaFiles()).toContain(`${frame.freezes[0]!.picture}.jpg`);
+    await expect(saveDraft(released.id, released.document, world.coach)).rejects.toMatchObject({ code: 'released', status: 409 });
+    for (const statement of [
+      sql`update evaluations set document = '{}' where id = ${released.id}`,
+      sql`update evaluations set released_at = null, snapshot = null where id = ${released.id}`,
+      sql`delete from evaluations where id = ${released.id}`,
+      sql`truncate evaluations`,
+    ]) await expect(db().execute(statement)).rejects.toMatchObject({ cause: { code: '23001' } });
+    expect(await latestEvaluation(world.camper)).toEqual(released);
+  });
+
+  test('shows what it showed, whatever changes later', async () => {
+    const before = await handOutFrame((await latestEvaluation(world.camper))!);
+    await db().update(campers).set({ name: 'Renamed', heightCentimetres: 190 }).where(eq(campers.id, world.camper));
+    await recordEntry(v7(), { kind: 'mark', clipId, event: 'contact', frame: 33, frameTo: null }, world.coach);
+    expect(await handOutFrame((await latestEvaluation(world.camper))!)).toEqual(before);
+  });
+
+  test('twice released is once released', async () => {
+    const released = (await latestEvaluation(world.camper))!;
+    expect(await releaseEvaluation(released.id, world.otherCoach)).toEqual(released);
+  });
+
+  test('is followed by a new version beside it', async () => {
+    const next = await compileDraft(world.camper, world.coach);
+    expect(next.version).toBe(2);
+    expect(await db().select({ version: evaluations.version }).from(evaluations).where(eq(evaluations.camperId, world.camper)).orderBy(evaluations.version)).toEqual([{ version: 1 }, { version: 2 }]);
+  });
+});
+
+describe('the camp at a glance', () => {
+  test('says what each camper waits for', async () => {
+    const waits = Object.fromEntries((await campAtAGlance(await currentCamp())).map((c) => [c.bib, c.waiting]));
+    expect(waits).toEqual({ 7: 'release', 8: 'consent', 9: 'rest' });
+    expect((await camperById(await currentCamp(), world.camper)).ageGroup).toBe('11-12');
+  });
+});

@@ -1,0 +1,128 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { v7 } from 'uuid';
+import { defaultSheet, type ViewId } from '@stride-chalk/core';
+import { prepareClip, takeInClip } from '../clips.ts';
+import { closeDatabase, db, migrateDatabase } from '../db/connect.ts';
+import { campers, camps, deliveries, sheets, staff } from '../db/schema.ts';
+import { startJobs, stopJobs } from '../jobs.ts';
+import { makeMediaFolders } from '../media.ts';
+
+/** A database and a media folder of its own for one test file, with one camp, two coaches and four campers. */
+export interface World {
+  readonly folder: string;
+  readonly campId: string;
+  readonly sheetId: string;
+  readonly lead: string;
+  readonly coach: string;
+  readonly otherCoach: string;
+  /** 12 years, consent, two deliveries. */
+  readonly camper: string;
+  readonly delivery: string;
+  readonly secondDelivery: string;
+  /** No consent to film; one delivery. */
+  readonly withoutConsent: { readonly camper: string; readonly delivery: string };
+  readonly sore: { readonly camper: string; readonly delivery: string };
+  end(): Promise<void>;
+}
+
+/** The database server that ./test has started. */
+function adminUrl(): string {
+  const url = process.env.STRIDE_TEST_POSTGRES;
+  if (!url) throw new Error('STRIDE_TEST_POSTGRES is not set: run the tests with ./test, or name a PostgreSQL there');
+  return url;
+}
+
+async function asAdmin(statement: string): Promise<void> {
+  const client = new pg.Client({ connectionString: adminUrl() });
+  await client.connect();
+  try {
+    await client.query(statement);
+  } finally {
+    await client.end();
+  }
+}
+
+export async function newWorld(): Promise<World> {
+  const name = `chalk_test_${v7().replaceAll('-', '')}`;
+  await asAdmin(`create database ${name}`);
+  const folder = await mkdtemp(join(tmpdir(), 'stride-chalk-test-'));
+  const url = new URL(adminUrl());
+  url.pathname = `/${name}`;
+  process.env.DATABASE_URL = url.href;
+  process.env.STRIDE_MEDIA = join(folder, 'media');
+  await makeMediaFolders();
+  await migrateDatabase();
+  // The queue is there, its worker leaves the clips to the test.
+  await startJobs(async () => undefined);
+  const ids = { campId: v7(), sheetId: v7(), lead: v7(), coach: v7(), otherCoach: v7() };
+  await db().insert(sheets).values({ id: ids.sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
+  await db().insert(camps).values({
+    id: ids.campId, name: 'Test camp', place: 'Field', firstDay: '2026-07-13', lastDay: '2026-07-17', timeZone: 'America/Chicago', units: 'metric', sheetId: ids.sheetId,
+  });
+  await db().insert(staff).values([
+    { id: ids.lead, campId: ids.campId, name: 'Lead', role: 'lead' },
+    { id: ids.coach, campId: ids.campId, name: 'Coach', role: 'coach' },
+    { id: ids.otherCoach, campId: ids.campId, name: 'Other coach', role: 'coach' },
+  ]);
+  const addCamper = async (bib: number, more: { consentToFilm?: boolean; sore?: boolean }, count: number) => {
+    const id = v7();
+    await db().insert(campers).values({
+      id, campId: ids.campId, bib, name: `Camper ${bib}`, born: '2013-10-01', hand: 'R', heightCentimetres: 150, guardian: 'Guardian',
+      consentToFilm: true, enteredBy: ids.lead, ...more,
+    });
+    const thrown = Array.from({ length: count }, (_, i) => ({ id: v7(), camperId: id, number: i + 1, thrownOn: '2026-07-13', enteredBy: ids.coach }));
+    await db().insert(deliveries).values(thrown);
+    return { camper: id, deliveries: thrown.map((d) => d.id) };
+  };
+  const main = await addCamper(7, {}, 2);
+  const barred = await addCamper(8, { consentToFilm: false }, 1);
+  const sore = await addCamper(9, { sore: true }, 1);
+  return {
+    folder, ...ids, camper: main.camper, delivery: main.deliveries[0]!, secondDelivery: main.deliveries[1]!,
+    withoutConsent: { camper: barred.camper, delivery: barred.deliveries[0]! },
+    sore: { camper: sore.camper, delivery: sore.deliveries[0]! },
+    async end() {
+      await stopJobs();
+      await closeDatabase();
+      await asAdmin(`drop database ${name} with (force)`);
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Makes a video with the real ffmpeg; `args` stand between the program and the file. */
+export function makeVideo(world: World, fileName: string, args: readonly string[]): string {
+  const path = join(world.folder, fileName);
+  const run = spawnSync('ffmpeg', ['-v', 'error', '-y', ...args, path], { encoding: 'utf8' });
+  if (run.status !== 0) throw new Error(`ffmpeg could not make ${fileName}: ${run.stderr}`);
+  return path;
+}
+
+/** A moving test picture of some seconds. */
+export const testPicture = (seconds: number, rate = 30, size = '320x180'): string[] => ['-f', 'lavfi', '-i', `testsrc=duration=${seconds}:size=${size}:rate=${rate}`];
+
+/** Sends bytes through intake the way the endpoint does. */
+export async function takeIn(world: World, bytes: Uint8Array, more: { deliveryId?: string; view?: ViewId; fileName?: string } = {}) {
+  return takeInClip({
+    deliveryId: more.deliveryId ?? world.delivery, view: more.view ?? 'openSide', fileName: more.fileName ?? 'clip.mp4', staffId: world.coach,
+    body: new Blob([bytes as Uint8Array<ArrayBuffer>]).stream() as never,
+  });
+}
+
+/** A clip that has gone all the way to the bench. */
+export async function readyClip(world: World, more: { deliveryId?: string; view?: ViewId; seconds?: number; rate?: number } = {}) {
+  const path = makeVideo(world, `${v7()}.mp4`, [...testPicture(more.seconds ?? 1, more.rate ?? 30), '-pix_fmt', 'yuv420p', '-c:v', 'libx264']);
+  const clip = await takeIn(world, await readFile(path), more);
+  await prepareClip(clip.id);
+  return clip;
+}
+
+/** Names of every file in the media folder. */
+export async function mediaFiles(): Promise<string[]> {
+  const found = await readdir(process.env.STRIDE_MEDIA!, { recursive: true, withFileTypes: true });
+  return found.filter((f) => f.isFile()).map((f) => f.name).sort();
+}
