@@ -27,7 +27,7 @@ const CODING: Readonly<Record<FilmKind, { readonly file: string; readonly args: 
   'variable rate, H.264': {
     file: 'variable.mov',
     // Uneven steps of 3 to 17 ms, with two gaps as when a phone drops frames.
-    args: ['-vf', "setpts='(N/120+0.006*sin(N*1.7)/2+if(gt(N,90),0.05,0)+if(gt(N,180),0.21,0))/TB'", '-fps_mode', 'passthrough', '-enc_time_base', '1:90000', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p'],
+    args: ['-vf', "settb=1/90000,setpts='(N/120+0.006*sin(N*1.7)/2+if(gt(N,90),0.05,0)+if(gt(N,180),0.21,0))/TB'", '-fps_mode', 'passthrough', '-enc_time_base', '1:90000', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p'],
   },
   'long groups with B-frames, H.264': { file: 'long.mp4', args: ['-c:v', 'libx264', '-preset', 'veryfast', '-g', '600', '-keyint_min', '600', '-sc_threshold', '0', '-bf', '3', '-pix_fmt', 'yuv420p'] },
   'constant rate, VP9': { file: 'constant.webm', args: ['-c:v', 'libvpx-vp9', '-b:v', '600k', '-deadline', 'realtime', '-cpu-used', '8', '-g', '240', '-pix_fmt', 'yuv420p'] },

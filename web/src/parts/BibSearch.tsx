@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { useAwake } from './use-awake.ts';
 
 export interface BibEntry {
   readonly bib: number;
@@ -16,6 +17,7 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
   const dialog = useRef<HTMLDialogElement>(null);
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
+  const awake = useAwake();
   const found = campers.filter((c) => (/^\d+$/.test(text) ? String(c.bib).startsWith(text) : c.name.toLowerCase().includes(text.toLowerCase())));
   const exact = found.find((c) => String(c.bib) === text) ?? found[0];
 
@@ -45,7 +47,7 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
   }, [digits]);
 
   return (
-    <dialog ref={dialog} aria-label="Find a camper" className="m-auto w-[min(520px,92vw)] border-2 border-ink bg-paper p-0 text-ink backdrop:bg-ink/40">
+    <dialog ref={dialog} data-awake={awake} aria-label="Find a camper" className="m-auto w-[min(520px,92vw)] border-2 border-ink bg-paper p-0 text-ink backdrop:bg-ink/40">
       <form method="dialog" onSubmit={(event) => {
         event.preventDefault();
         if (exact) window.location.href = exact.href;

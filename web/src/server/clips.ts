@@ -105,38 +105,55 @@ async function forgetOriginal(sha256: string): Promise<void> {
   await rm(frameFolder(sha256), { recursive: true, force: true });
 }
 
-/** The background part of intake: decode once, index every frame, make the bench copy. A refusal removes the clip and says why. */
+/** Decodes the film once and writes the time of every frame beside it. A refusal takes the clip away and says why. */
+export async function indexClip(clipId: string): Promise<void> {
+  const clip = await clipById(clipId);
+  if (clip.frameTimes) return;
+  await orRefuse(clip, () => withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+    const frameTimes = await indexFrames(folder, file);
+    await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
+  }));
+}
+
+/** The background part of intake: every frame indexed, then the copy for the bench. A job that was cut off begins where it was. */
 export async function prepareClip(clipId: string): Promise<void> {
-  const [clip] = await db().select().from(clips).where(eq(clips.id, clipId));
-  if (!clip || clip.state === 'ready') return;
-  try {
-    await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
-      const frameTimes = await indexFrames(folder, file);
-      await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
-      let told = 0;
-      const size = await makeBenchCopy(folder, file, 'bench.mp4', {
-        width: clip.width, height: clip.height, frames: frameTimes.length,
-        onProgress: (share) => {
-          if (share - told < 0.1) return;
-          told = share;
-          db().update(clips).set({ progress: share }).where(eq(clips.id, clipId)).catch((error: unknown) => log.warn({ error }, 'progress not written'));
-        },
-      });
-      const partial = `${benchPath(clipId)}.partial`;
-      await copyFile(join(folder, 'bench.mp4'), partial);
-      await rename(partial, benchPath(clipId));
-      await db().update(clips).set({ state: 'ready', progress: 1, benchWidth: size.width, benchHeight: size.height }).where(eq(clips.id, clipId));
+  const known = async (): Promise<ClipRow | undefined> => (await db().select().from(clips).where(eq(clips.id, clipId)))[0];
+  if (!(await known())) return;
+  await indexClip(clipId);
+  const clip = await known();
+  if (!clip?.frameTimes || clip.state === 'ready') return;
+  const frames = clip.frameTimes.length;
+  await orRefuse(clip, () => withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+    let told = 0;
+    const size = await makeBenchCopy(folder, file, 'bench.mp4', {
+      width: clip.width, height: clip.height, frames,
+      onProgress: (share) => {
+        if (share - told < 0.1) return;
+        told = share;
+        db().update(clips).set({ progress: share }).where(eq(clips.id, clipId)).catch((error: unknown) => log.warn({ error }, 'progress not written'));
+      },
     });
+    const partial = `${benchPath(clipId)}.partial`;
+    await copyFile(join(folder, 'bench.mp4'), partial);
+    await rename(partial, benchPath(clipId));
+    await db().update(clips).set({ state: 'ready', progress: 1, benchWidth: size.width, benchHeight: size.height }).where(eq(clips.id, clipId));
+  }));
+}
+
+/** Does a step of intake; when it refuses the film, nothing of the film is left but the reason. */
+async function orRefuse(clip: ClipRow, step: () => Promise<void>): Promise<void> {
+  try {
+    await step();
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     await db().transaction(async (tx) => {
       await tx.insert(refusals).values({
         id: v7(), deliveryId: clip.deliveryId, view: clip.view, fileName: clip.fileName, code: error.code, reason: error.message, enteredBy: clip.enteredBy,
       });
-      await tx.delete(clips).where(eq(clips.id, clipId));
+      await tx.delete(clips).where(eq(clips.id, clip.id));
     });
     await forgetOriginal(clip.sha256);
-    await rm(benchPath(clipId), { force: true });
+    await rm(benchPath(clip.id), { force: true });
   }
 }
 

@@ -5,7 +5,7 @@ import { count } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { ageGroupOf, defaultSheet, resolveSheet, type Entry } from '@stride-chalk/core';
 import { CAMP, CAMPERS, clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, STAFF, type DemoCamper } from '@stride-chalk/demo';
-import { prepareClip, towardsTargetOf } from './clips.ts';
+import { indexClip, towardsTargetOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { campers, camps, clips, deliveries, sheets, staff } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
@@ -19,10 +19,10 @@ const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'm
   27: 'released', 4: 'draft', 19: 'partScored', 31: 'marked',
 };
 
-/** Loads the made-up camp into an empty database. Returns the clips that still have to be prepared. */
-export async function loadDemo(): Promise<string[]> {
+/** Loads the made-up camp into an empty database. The copies for the bench are made by the queue afterwards. */
+export async function loadDemo(): Promise<void> {
   const [{ camps: known } = { camps: 0 }] = await db().select({ camps: count() }).from(camps);
-  if (known > 0) return [];
+  if (known > 0) return;
   const sheetId = v7();
   const campId = v7();
   const people = STAFF.map((s) => ({ id: v7(), campId, ...s }));
@@ -37,12 +37,10 @@ export async function loadDemo(): Promise<string[]> {
       guardian: c.guardian, consentToFilm: c.consent, sore: c.sore, enteredBy: people[0]!.id,
     })));
   });
-  const waiting: string[] = [];
-  for (const camper of roster.filter((c) => c.film)) waiting.push(...(await loadFilmed(camper, coach.id)));
-  return waiting;
+  for (const camper of roster.filter((c) => c.film)) await loadFilmed(camper, coach.id);
 }
 
-async function loadFilmed(camper: DemoCamper & { id: string }, coachId: string): Promise<string[]> {
+async function loadFilmed(camper: DemoCamper & { id: string }, coachId: string): Promise<void> {
   const films = clipsOfBib(camper.bib);
   const deliveryIds = camper.film!.faults.map(() => v7());
   await db().insert(deliveries).values(deliveryIds.map((id, i) => ({
@@ -63,10 +61,10 @@ async function loadFilmed(camper: DemoCamper & { id: string }, coachId: string):
     });
   }
   const progress = PROGRESS[camper.bib] ?? 'filmed';
-  if (progress === 'filmed') return [...clipIds.values()];
+  if (progress === 'filmed') return;
   const queue = [...clipIds.values()];
   const worker = async (): Promise<void> => {
-    for (let id = queue.shift(); id; id = queue.shift()) await prepareClip(id);
+    for (let id = queue.shift(); id; id = queue.shift()) await indexClip(id);
   };
   await Promise.all([worker(), worker()]);
   const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, coachId);
@@ -76,17 +74,16 @@ async function loadFilmed(camper: DemoCamper & { id: string }, coachId: string):
     if (film.view === 'openSide' && film.delivery === 0)
       for (const p of pointsOf(film)) await enter({ kind: 'point', clipId, ...p, pointSd: 2 });
   }
-  if (progress === 'marked') return [];
+  if (progress === 'marked') return;
   const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, CAMP.firstDay)).filter((c) => c.scored).map((c) => c.id);
   for (const [i, deliveryId] of deliveryIds.entries()) {
     if (progress === 'partScored' && i > 0) break;
     for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
       await enter({ kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note });
   }
-  if (progress === 'partScored') return [];
+  if (progress === 'partScored') return;
   const draft = await compileDraft(camper.id, coachId);
   if (progress === 'released') await releaseEvaluation(draft.id, coachId);
-  return [];
 }
 
 function demoClipFolder(): string {

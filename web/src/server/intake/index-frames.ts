@@ -11,7 +11,7 @@ export async function indexFrames(folder: string, file: string): Promise<number[
     runTool('ffprobe', [
       '-v', 'error', ...ONLY_FILES, '-select_streams', 'v:0', '-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', file,
     ], { folder, seconds: 120 }),
-    runTool('ffmpeg', ['-v', 'error', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:v:0', '-f', 'null', '-'], { folder, seconds: 120 }),
+    runTool('ffmpeg', ['-v', 'error', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:v:0', '-fps_mode', 'passthrough', '-enc_time_base', '-1', '-f', 'null', '-'], { folder, seconds: 120 }),
   ]);
   const damaged = new Refusal('damaged', 'The video is damaged or cut short: not every frame can be read. Send it from the phone once more.');
   if (times.timedOut || decoded.timedOut) throw new Refusal('too-slow', 'Reading this video took too long; it was left alone.');

@@ -184,7 +184,7 @@ function Chalk({ bench, filmId, frame, scale }: { bench: BenchControl; filmId: s
       })}
       {placed.map((p) => <circle key={p.point} cx={p.x} cy={p.y} r={r} fill="#fff" stroke="#1d130c" strokeWidth={2 / scale} />)}
       {hand && (
-        <g data-testid="point-in-hand" data-x={hand.at.x} data-y={hand.at.y} fill="none" strokeLinecap="round">
+        <g data-testid="point-in-hand" data-event={hand.queue[hand.index]?.split('.')[0]} data-point={hand.queue[hand.index]?.split('.')[1]} data-x={hand.at.x} data-y={hand.at.y} fill="none" strokeLinecap="round">
           {[[6, '#1d130c'], [2.6, '#fff']].map(([w, c]) => (
             <path key={c} stroke={String(c)} strokeWidth={Number(w) / scale} d={`M${hand.at.x - 16 / scale} ${hand.at.y}h${10 / scale}M${hand.at.x + 6 / scale} ${hand.at.y}h${10 / scale}M${hand.at.x} ${hand.at.y - 16 / scale}v${10 / scale}M${hand.at.x} ${hand.at.y + 6 / scale}v${10 / scale}`} />
           ))}

@@ -90,7 +90,7 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
       </div>
       <figcaption className="tabular flex justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-[13.5px] text-[#fffdf7]">
         <span>{label ?? VIEW_NAMES[film.view]}{active && <span className="ms-2 text-[#f1cda6]">in hand</span>}</span>
-        <span data-testid={`frame-${film.view}`} data-drawn={drawn ?? ''}>{drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}{rate ? ` · ${rate}/s` : ''}</span>
+        <span data-testid={`frame-${film.view}`} data-asked={frame} data-drawn={drawn ?? ''}>{drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}{rate ? ` · ${rate}/s` : ''}</span>
       </figcaption>
     </figure>
   );

@@ -33,7 +33,10 @@ export function useBench(props: BenchProps) {
   const [task, setTask] = useState<Task>(firstOpen < 0 && deliveries.length > 0 ? 'levels' : 'keyFrames');
   const [viewInHand, setViewInHand] = useState(0);
   const [frames, setFrames] = useState<Readonly<Record<string, number>>>({});
-  const [event, setEvent] = useState<EventId>('set');
+  const [event, setEvent] = useState<EventId>(() => {
+    const film = clips.filter((c) => c.deliveryId === deliveries[deliveryIndex]?.id).sort((a, b) => VIEW_ORDER.indexOf(a.view) - VIEW_ORDER.indexOf(b.view))[0];
+    return ALWAYS_ASKED.find((e) => !props.marks.some((m) => m.clipId === film?.id && m.event === e)) ?? 'set';
+  });
   const [checkpointId, setCheckpointId] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
   const [noteOpen, setNoteOpen] = useState(false);

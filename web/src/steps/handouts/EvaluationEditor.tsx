@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
+import { useAwake } from '../../parts/use-awake.ts';
 
 export interface EditorProps {
   readonly camper: { readonly id: string; readonly bib: number; readonly name: string; readonly consentToFilm: boolean };
@@ -20,6 +21,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const dirty = useRef(false);
+  const awake = useAwake();
   const released = evaluation?.released ?? false;
 
   useEffect(() => {
@@ -105,7 +107,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
 
   if (!document || !evaluation) {
     return (
-      <section className="grid max-w-[640px] content-start gap-4 py-8">
+      <section data-awake={awake} className="grid max-w-[640px] content-start gap-4 py-8">
         <h2 className="m-0 text-[30px]">{scored ? 'Everything that is scored can be written up' : 'Nothing is scored yet'}</h2>
         <p className="m-0">{scored ? 'The draft takes the strengths, the habits and their causes from the levels. Every line can be changed.' : `Mark the key frames and score the deliveries of bib ${camper.bib} first.`}</p>
         {problem && <p role="alert" className="care-band m-0 px-4 py-2">{problem}</p>}
@@ -117,7 +119,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
   }
   const addable = further.filter((f) => !document.focus.some((x) => x.checkpoint === f.checkpoint));
   return (
-    <section className="grid min-w-0 content-start gap-4 py-4">
+    <section data-awake={awake} className="grid min-w-0 content-start gap-4 py-4">
       <div className="flex flex-wrap items-center gap-3">
         {released
           ? <p className="m-0 flex-1 text-[16px]"><b className="text-grass">Released.</b> Version {evaluation.version} never changes; a new version can be written from the levels as they are now.</p>
