@@ -1,5 +1,5 @@
 # A PostgreSQL of the project's own, on loopback only, never run as root. Sourced by ./start and ./test after needs.sh.
-# STATE names the folder that holds it.
+# STATE names the folder that holds it; POSTGRES_OPTIONS adds settings.
 
 as_owner() {
   if [ "$(id -u)" = 0 ]; then
@@ -10,7 +10,7 @@ as_owner() {
 }
 
 free_port() {
-  node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'
+  node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{process.stdout.write(String(s.address().port));s.close()})'
 }
 
 # start_database : starts it if it does not run, and sets DATABASE_URL.
@@ -33,7 +33,7 @@ start_database() {
   else
     port=$(free_port)
     as_owner setsid "$bin/pg_ctl" -D "$data" -w -t 30 -l "$log" \
-      -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=80" start >/dev/null 2>&1 ||
+      -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=80 ${POSTGRES_OPTIONS:-}" start >/dev/null 2>&1 ||
       stop_with "The database in $data could not be started: see the last lines of $log."
   fi
   as_owner "$bin/psql" -h 127.0.0.1 -p "$port" -U chalk -d postgres -tAc "select 1 from pg_database where datname='chalk'" 2>/dev/null | grep -q 1 ||

@@ -8,6 +8,7 @@ export { propagate } from './estimate/propagate.ts';
 export { compileEvaluation, furtherFocus, type EvaluationInput, type MeasuredFigure } from './evaluation/compile-evaluation.ts';
 export { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from './evaluation/document.ts';
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
+export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
 export { guessPoint, type PlacedPoint, type PoseView } from './figures/guess-point.ts';
 export { jointAngle } from './figures/joint-angle.ts';
 export { measureClip, type ClipWork } from './figures/measure-clip.ts';

@@ -13,7 +13,7 @@ describe('formatEstimate', () => {
     [{ value: 17.9, sd: 12, unit: 'centimetres' }, '20 ± 10 cm'],
     [{ value: 1.19, sd: 0.04, unit: 'ratio' }, '119 ± 4 %'],
   ] as const)('%o', (estimate, text) => {
-    expect(formatEstimate(estimate)).toBe(text);
+    expect(formatEstimate(estimate).replaceAll('\u00a0', ' ')).toBe(text);
   });
 
   test('an sd that rounds up to the next digit loses a decimal', () => {
@@ -22,7 +22,7 @@ describe('formatEstimate', () => {
   });
 
   test('nothing is shown as minus zero', () => {
-    expect(formatEstimate({ value: -0.2, sd: 2, unit: 'degrees' })).toBe('0 ± 2°');
+    expect(formatEstimate({ value: -0.2, sd: 2, unit: 'degrees' })).toBe('0\u00a0±\u00a02°');
   });
 });
 

@@ -20,8 +20,11 @@ export function decimalsFor(sd: number): number {
   return decimals;
 }
 
+/** A number, its error and its unit stay on one line. */
+const NO_BREAK = '\u00a0';
+
 /**
- * The value and its sd as text, both rounded to the first digit of the sd (JCGM 100:2008, 7.2.6).
+ * The value and its sd as text, both rounded to the first digit of the sd (JCGM 100:2008, 7.2.6). The spaces in it do not break.
  *
  * @example formatEstimate({ value: 137.4, sd: 3.2, unit: 'degrees' }) // '137 ± 3°'
  */
@@ -39,5 +42,5 @@ export function formatEstimate(estimate: Estimate): string {
     const rounded = Math.round(x / step) * step;
     return (step > 1 ? rounded : x).toFixed(step > 1 ? 0 : decimalsFor(spread)).replace(/^-(0(?:\.0*)?)$/, '$1').replace('-', '−');
   };
-  return `${round(value * scale)} ± ${round(spread)}${suffix}`;
+  return `${round(value * scale)}${NO_BREAK}±${NO_BREAK}${round(spread)}${suffix.replace(/^ (%|cm|ms|s)/, `${NO_BREAK}$1`)}`;
 }

@@ -34,7 +34,7 @@ describe('compileEvaluation', () => {
 
   test('a focus says what was seen with its figure, why, a cue, drills with amounts, and what to look for', () => {
     const [first] = document.focus;
-    expect(first!.seen).toBe('In 3 of 3 the front knee kept bending after landing: front knee bent 16 ± 4° further from landing to release.');
+    expect(first!.seen.replaceAll('\u00a0', ' ')).toBe('In 3 of 3 the front knee kept bending after landing: front knee bent 16 ± 4° further from landing to release.');
     expect(first!.drills[0]!.amount).toMatch(/10 (throws|times)/);
     expect(first!.freeze).toEqual({ delivery: 'a', event: 'release', figure: 'frontKneeChange' });
     expect(first!.lookAgain).not.toBe('');

@@ -1,7 +1,7 @@
 import type { Estimate } from '../estimate/estimate.ts';
+import { figureMoment } from '../figures/figure-chalk.ts';
 import type { FigureId } from '../figures/figure-ids.ts';
 import { phraseFigure } from '../figures/phrase-figure.ts';
-import { recipeOf } from '../figures/recipes.ts';
 import { chooseDrills } from '../focus/choose-drills.ts';
 import { chooseFocus, type FocusChoice } from '../focus/choose-focus.ts';
 import { habitsOf, type CheckpointHabit } from '../habits/habits-of.ts';
@@ -76,7 +76,7 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
   };
 }
 
-/** Focus areas that a coach could add: every habit that the draft did not choose. */
+/** Focus areas that a coach could add: every habit but those of the checkpoints in `chosen`. */
 export function furtherFocus(input: EvaluationInput, chosen: readonly string[]): FocusItem[] {
   const habits = habitsOf(input.scores.filter((s) => scoredAt(input.sheet, s.checkpoint, input.ageGroup)));
   return habits
@@ -154,8 +154,6 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
   const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
   const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
   const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;
-  const needs = shown ? recipeOf(shown.figure)?.needs : undefined;
-  const figureEvent = needs?.[needs.length - 1]?.split('.')[0];
   return {
     checkpoint: checkpoint.id,
     title: checkpoint.focus.title,
@@ -171,7 +169,7 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
     lookAgain: checkpoint.focus.lookAgain,
     freeze: {
       delivery: shown?.delivery ?? showing[0]!,
-      event: (figureEvent ?? checkpoint.event) as FocusItem['freeze']['event'],
+      event: ((shown && figureMoment(shown.figure)) ?? checkpoint.event) as FocusItem['freeze']['event'],
       figure: shown?.figure ?? null,
     },
     reasons: [...choice.reasons],

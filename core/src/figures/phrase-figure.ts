@@ -4,6 +4,7 @@ import { recipeOf } from './recipes.ts';
 
 /** Figures whose sign is a direction: what to say for a positive and for a negative value. */
 const SIGNED: Readonly<Partial<Record<FigureId, readonly [string, string]>>> = {
+  baseWidth: ['feet % of the shoulder width apart', 'feet % of the shoulder width crossed'],
   frontKneeChange: ['front knee straightened %', 'front knee bent % further from landing to release'],
   gloveHeightContact: ['glove % above the shoulders at landing', 'glove % below the shoulders at landing'],
   trunkContact: ['trunk % towards the target at landing', 'trunk % back at landing'],

@@ -12,6 +12,7 @@ const points: PointsAt = {
   'contact.glove': { x: 480, y: 160 }, 'contact.throwingShoulder': { x: 360, y: 150 }, 'contact.gloveShoulder': { x: 440, y: 150 },
 };
 const clip = { towardsTarget: 1 as const, pointSd: 2 };
+const words = (...args: Parameters<typeof phraseFigure>): string => phraseFigure(...args).replaceAll('\u00a0', ' ');
 const compute = (id: Parameters<typeof recipeOf>[0]) => recipeOf(id)!.compute(points, clip);
 
 describe('figures', () => {
@@ -54,8 +55,8 @@ describe('figures', () => {
   });
 
   test('words for a family turn a sign into a direction', () => {
-    expect(phraseFigure('frontKneeChange', { value: -16.2, sd: 4.1, unit: 'degrees' })).toBe('front knee bent 16 ± 4° further from landing to release');
-    expect(phraseFigure('frontKneeChange', { value: 16.2, sd: 4.1, unit: 'degrees' })).toBe('front knee straightened 16 ± 4°');
-    expect(phraseFigure('frontKneeContact', { value: 137, sd: 3, unit: 'degrees' })).toBe('front knee at contact 137 ± 3°');
+    expect(words('frontKneeChange', { value: -16.2, sd: 4.1, unit: 'degrees' })).toBe('front knee bent 16 ± 4° further from landing to release');
+    expect(words('frontKneeChange', { value: 16.2, sd: 4.1, unit: 'degrees' })).toBe('front knee straightened 16 ± 4°');
+    expect(words('frontKneeContact', { value: 137, sd: 3, unit: 'degrees' })).toBe('front knee at contact 137 ± 3°');
   });
 });

@@ -22,12 +22,13 @@ export function fractalNoise(x: number, y: number, octaves: number): number {
   let sum = 0;
   let weight = 0.5;
   let total = 0;
+  let [u, v] = [x, y];
   for (let i = 0; i < octaves; i++) {
-    sum += weight * valueNoise(x, y);
+    sum += weight * valueNoise(u, v);
     total += weight;
     weight *= 0.55;
-    x = x * 2.03 + 17.1;
-    y = y * 2.03 + 9.7;
+    u = u * 2.03 + 17.1;
+    v = v * 2.03 + 9.7;
   }
   return sum / total;
 }

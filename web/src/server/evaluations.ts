@@ -3,7 +3,7 @@ import { rename, writeFile } from 'node:fs/promises';
 import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
-  compileEvaluation, furtherFocus, guessPoint, recipeOf, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type PointId, type Score,
+  compileEvaluation, figureChalk, furtherFocus, guessPoint, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type PointId, type Score,
 } from '@stride-chalk/core';
 import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, currentCamp, type Camp, type Camper } from './campers.ts';
@@ -103,12 +103,12 @@ export async function latestEvaluation(camperId: string): Promise<EvaluationRow 
   return row ?? null;
 }
 
-/** Habits that the coach could add to a draft as a focus. */
+/** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */
 export async function furtherFocusFor(row: EvaluationRow, staffId: string): Promise<FocusItem[]> {
   const camp = await currentCamp();
   const camper = await camperById(camp, row.camperId);
   const input = inputFor(camp, camper, await benchSet(row.camperId), staffId);
-  return furtherFocus(input, row.document.focus.map((f) => f.checkpoint));
+  return furtherFocus(input, []);
 }
 
 /** What the page shows: for a released evaluation what was kept, for a draft as things stand. */
@@ -132,19 +132,16 @@ export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
 function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
   const views = ['openSide', 'closedSide', 'front', 'rear'];
   const films = set.clips
-    .filter((c) => c.state === 'ready')
+    .filter((c) => c.frameTimes !== null)
     .sort((a, b) => Number(b.deliveryId === focus.freeze.delivery) - Number(a.deliveryId === focus.freeze.delivery) || views.indexOf(a.view) - views.indexOf(b.view));
   const wantsFront = ['G4', 'D3', 'A3', 'H2', 'H3'].includes(focus.checkpoint);
   const sorted = wantsFront ? [...films].sort((a, b) => Number(b.view === 'front') - Number(a.view === 'front')) : films;
   for (const clip of sorted) {
     const mark = set.marks.find((m) => m.clipId === clip.id && m.event === focus.freeze.event);
     if (!mark) continue;
-    const recipe = focus.freeze.figure ? recipeOf(focus.freeze.figure) : null;
-    const placed = recipe?.needs
-      .filter((need) => need.startsWith(`${focus.freeze.event}.`))
-      .map((need) => set.points.find((p) => p.clipId === clip.id && `${p.event}.${p.point}` === need)) ?? [];
-    const line = placed.every((p) => p !== undefined) ? placed.map((p) => ({ x: p!.x, y: p!.y })) : [];
-    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line: line.length <= 3 ? line : [], centre: bodyCentre(clip, focus.freeze.event as EventId), picture: null };
+    const points = Object.fromEntries(set.points.filter((p) => p.clipId === clip.id).map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y }]));
+    const line = focus.freeze.figure ? figureChalk(focus.freeze.figure, points) : [];
+    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line, centre: bodyCentre(clip, focus.freeze.event as EventId), picture: null };
   }
   return null;
 }

@@ -7,9 +7,9 @@ import { parsed } from './_answer.ts';
 /** The staff picker: remembers who is at work on this device. Accounts take its place later. */
 export const POST: APIRoute = async (context) => {
   const form = await context.request.formData();
-  const { staff, then } = parsed(z.object({ staff: z.uuid(), then: z.string().default('/') }), Object.fromEntries(form));
+  const { staff, go } = parsed(z.object({ staff: z.uuid(), go: z.string().default('/') }), Object.fromEntries(form));
   const member = await staffMember(staff);
   if (!member) throw notFound('The staff member');
   context.cookies.set('staff', member.id, { path: '/', httpOnly: true, sameSite: 'lax', maxAge: 60 * 60 * 16 });
-  return context.redirect(/^\/(?![/\\])/.test(then) ? then : '/', 303);
+  return context.redirect(/^\/(?![/\\])/.test(go) ? go : '/', 303);
 };

@@ -26,14 +26,14 @@ export function Bench(props: BenchProps) {
   const { delivery, task, open, active, films } = bench;
   const scoredHere = delivery ? bench.asked.filter((c) => bench.shown(delivery.id, c.id)).length : 0;
   return (
-    <div className="grid h-full min-h-dvh grid-rows-[52px_1fr] lg:h-dvh lg:min-h-0">
-      <header className="flex items-stretch border-b-2 border-ink">
+    <div className="grid h-full min-h-dvh grid-rows-[auto_1fr] lg:h-dvh lg:min-h-0 lg:grid-rows-[52px_1fr]">
+      <header className="flex flex-wrap items-stretch border-b-2 border-ink">
         <a href="/" aria-label={`Bib ${camper.bib}; back to the camp`} className="bib-block min-w-[84px] no-underline">{camper.bib}</a>
-        <div className="min-w-0 px-4 py-[5px] leading-tight">
+        <div className="min-w-0 flex-1 px-4 py-[5px] leading-tight lg:flex-none">
           <h1 className="m-0 truncate !font-body text-[17px] !font-bold !leading-tight">{camper.name}</h1>
           <p className="m-0 truncate text-[13.5px] text-soft">{camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · {camper.heightCentimetres} cm · {scoredHere} of {bench.asked.length} checkpoints</p>
         </div>
-        <nav aria-label="Deliveries" className="ms-auto flex items-center gap-1 pe-3">
+        <nav aria-label="Deliveries" className="ms-auto flex flex-wrap items-center gap-1 pe-3 max-[1023px]:ms-0 max-[1023px]:w-full max-[1023px]:border-t max-[1023px]:border-rule max-[1023px]:px-2 max-[1023px]:py-1">
           {deliveries.map((d, i) => (
             <button key={d.id} type="button" onClick={() => bench.chooseDelivery(i)} aria-current={i === bench.deliveryIndex ? 'true' : undefined}
               className={`sign h-[40px] border-0 border-b-4 bg-transparent px-3 text-[18px] font-medium ${i === bench.deliveryIndex ? 'border-clay text-ink' : 'border-transparent text-soft'}`}>

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { eventName, FIGURE_RECIPES, formatEstimate, inBandUnits, POINTS, suggestLevel, type Band, type Estimate, type EventId, type FigureId, type PointAt, type PointId } from '@stride-chalk/core';
 import { figureName } from './suggestions.ts';
 
@@ -13,6 +14,8 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
   sideView: boolean;
   onPick: (figure: FigureId) => void;
 }) {
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => row.current?.scrollIntoView({ block: 'nearest' }), [current]);
   const [event, point] = (asked?.split('.') ?? []) as [EventId?, PointId?];
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
@@ -35,7 +38,7 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
           const level = estimate && band ? suggestLevel(inBandUnits(estimate), band)?.level : undefined;
           const here = r.id === current;
           return (
-            <li key={r.id} className={`border-b border-rule ${here ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}>
+            <li key={r.id} ref={here ? row : undefined} className={`border-b border-rule ${here ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}>
               <button type="button" onClick={() => onPick(r.id)} data-testid={`figure-${r.id}`} aria-current={here ? 'step' : undefined} className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start">
                 <span className="text-[15px]">{figureName(r.id)}</span>
                 <b className="sign tabular text-[19px]">{estimate ? formatEstimate(estimate) : <span className="text-[15px] font-medium text-soft">{r.needs.length} points</span>}</b>

@@ -20,6 +20,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
   const [saving, setSaving] = useState<Saving>('saved');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [dropped, setDropped] = useState<readonly FocusItem[]>([]);
   const dirty = useRef(false);
   const awake = useAwake();
   const released = evaluation?.released ?? false;
@@ -117,7 +118,8 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
       </section>
     );
   }
-  const addable = further.filter((f) => !document.focus.some((x) => x.checkpoint === f.checkpoint));
+  // What was dropped comes back with the words that it had.
+  const addable = further.filter((f) => !document.focus.some((x) => x.checkpoint === f.checkpoint)).map((f) => dropped.find((x) => x.checkpoint === f.checkpoint) ?? f);
   return (
     <section data-awake={awake} className="grid min-w-0 content-start gap-4 py-4">
       <div className="flex flex-wrap items-center gap-3">
@@ -146,7 +148,10 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
                   <Line label={`Title of focus ${i + 1}`} value={f.title} big onChange={(title) => changeFocus(i, { title })} />
                   <button type="button" className="quiet-action !px-2" aria-label={`Move focus ${i + 1} up`} disabled={i === 0} onClick={() => moveFocus(i, -1)}>↑</button>
                   <button type="button" className="quiet-action !px-2" aria-label={`Move focus ${i + 1} down`} disabled={i === document.focus.length - 1} onClick={() => moveFocus(i, 1)}>↓</button>
-                  <button type="button" className="quiet-action !px-2" aria-label={`Drop focus ${i + 1}`} onClick={() => change((d) => ({ ...d, focus: d.focus.filter((_, k) => k !== i) }))}>Drop</button>
+                  <button type="button" className="quiet-action !px-2" aria-label={`Drop focus ${i + 1}`} onClick={() => {
+                    setDropped((all) => [f, ...all]);
+                    change((d) => ({ ...d, focus: d.focus.filter((_, k) => k !== i) }));
+                  }}>Drop</button>
                 </div>
                 <p className="m-0 mb-1 text-[13.5px] text-soft">{f.reasons.join(' · ')}</p>
                 <Line label="Cue" value={f.cue} onChange={(cue) => changeFocus(i, { cue })} />

@@ -28,13 +28,13 @@ export function HandOut(props: HandOutProps) {
   const { document: d, camper, camp } = props;
   return (
     <article className="hand-out mx-auto bg-white text-[#2a1d15]" aria-label={`Evaluation of ${camper.name}`}>
-      <header className="grid grid-cols-[auto_1fr_auto] items-end gap-[18px] border-b-[3px] border-[#2a1d15] pb-[10px]">
+      <header className="grid grid-cols-[auto_1fr_auto] items-end gap-[18px] border-b-[3px] border-[#2a1d15] pb-[10px] max-[640px]:grid-cols-[auto_1fr]">
         <div className="sign tabular bg-[#2a1d15] px-4 py-[9px] text-[42px] font-semibold leading-none text-white">{camper.bib}</div>
         <div>
           <h1 className="m-0 text-[35px]">{camper.name}</h1>
           <p className="m-0 text-[#63503f]">What we saw, what comes first, and how we will know</p>
         </div>
-        <p className="m-0 text-end text-[13px] leading-snug text-[#63503f]">
+        <p className="m-0 text-end text-[13px] leading-snug text-[#63503f] max-[640px]:col-span-2 max-[640px]:text-start">
           {camp.name}<br />{camper.age} years · throws {camper.hand === 'L' ? 'left' : 'right'} · {tall(camper.heightCentimetres, camp.units)}<br />
           {d.deliveries} deliveries{props.thrownOn ? ` filmed ${day(props.thrownOn)}` : ''}
         </p>
@@ -44,7 +44,7 @@ export function HandOut(props: HandOutProps) {
       {d.strengths.length > 0 && (
         <section className="mt-3">
           <h2 className="m-0 mb-[6px] text-[23px]">Keep doing</h2>
-          <div className="grid grid-cols-3 gap-[22px]">
+          <div className="grid grid-cols-3 gap-[22px] max-[640px]:grid-cols-1 max-[640px]:gap-3">
             {d.strengths.map((s) => (
               <div key={s.checkpoint}><h3 className="m-0 text-[19px]">{s.title}</h3><p className="m-0 mt-[3px] text-[13.5px] leading-snug text-[#3d2d22]">{s.text}</p></div>
             ))}
@@ -96,8 +96,8 @@ function PhaseMark({ x, name, middle, focus }: { x: number; name: string; middle
 
 function Focus({ focus: f, number, freeze, first }: { focus: FocusItem; number: number; freeze: HandOutFreeze | null; first: boolean }) {
   return (
-    <section className="mt-3 grid break-inside-avoid grid-cols-[236px_1fr] gap-5 border-t-[1.5px] border-[#d8cdb8] pt-3">
-      {freeze ? <Freeze freeze={freeze} title={f.title} /> : <div className="grid h-[150px] place-items-center border-[1.5px] border-dashed border-[#d8cdb8] px-4 text-center text-[13px] text-[#63503f]">No film shows this moment.</div>}
+    <section className="mt-3 grid break-inside-avoid grid-cols-[296px_1fr] gap-5 border-t-[1.5px] border-[#d8cdb8] pt-3 max-[640px]:grid-cols-1">
+      {freeze ? <Freeze freeze={freeze} title={f.title} /> : <div className="grid h-[200px] place-items-center border-[1.5px] border-dashed border-[#d8cdb8] px-4 text-center text-[13px] text-[#63503f]">No film shows this moment.</div>}
       <div>
         <h2 className="m-0 text-[25px]"><span className="me-2 text-[29px] text-[#9c3d1e]">{number}</span>{f.title}</h2>
         <p className="sign my-[6px] border-s-[5px] border-[#9c3d1e] ps-[11px] text-[20px] font-medium leading-tight">“{f.cue}”</p>
@@ -134,27 +134,37 @@ function Freeze({ freeze, title }: { freeze: HandOutFreeze; title: string }) {
   );
 }
 
-/** The drill plan, day by day; a drill of the second focus waits until the first holds. */
+const WEEKS = [1, 2, 3, 4] as const;
+
+/** The drill plan, day by day with a box for each week; a drill of the second focus waits until the first holds. */
 function DrillPlan({ document: d }: { document: EvaluationDocument }) {
   return (
-    <section className="mt-3 break-inside-avoid border-t-[1.5px] border-[#d8cdb8] pt-3">
-      <h2 className="m-0 mb-1 text-[23px]">The plan, three days a week</h2>
-      <table className="w-full border-collapse text-[13.5px]">
-        <thead><tr className="sign text-[15px] text-[#63503f]"><th className="py-1 text-start font-medium">Day</th>{d.focus.map((f, i) => <th key={f.checkpoint} className="py-1 ps-3 text-start font-medium">{i + 1} {f.title}</th>)}<th className="w-[90px] py-1 text-end font-medium">Done</th></tr></thead>
+    <section className="mt-4 break-inside-avoid border-t-[1.5px] border-[#d8cdb8] pt-3">
+      <h2 className="m-0 mb-1 text-[25px]">The plan, three days a week</h2>
+      <div className="overflow-x-auto"><table className="w-full border-collapse text-[14px]">
+        <thead>
+          <tr className="sign text-[16px] text-[#63503f]">
+            <th className="py-1 text-start font-medium">Day</th>
+            {d.focus.map((f, i) => <th key={f.checkpoint} className="py-1 ps-3 text-start font-medium"><b className="text-[#9c3d1e]">{i + 1}</b> {f.title}</th>)}
+            {WEEKS.map((week) => <th key={week} className="w-[44px] py-1 text-center font-medium">{week === 1 ? 'Week 1' : week}</th>)}
+          </tr>
+        </thead>
         <tbody>
           {d.drillDays.map((weekday, k) => (
-            <tr key={weekday} className="border-t border-[#d8cdb8]">
-              <th scope="row" className="py-[5px] text-start font-semibold">{weekday}</th>
+            <tr key={weekday} className="border-t border-[#d8cdb8] align-top">
+              <th scope="row" className="py-2 text-start font-semibold">{weekday}</th>
               {d.focus.map((f) => {
                 const drill = f.drills[k % Math.max(1, f.drills.length)];
-                return <td key={f.checkpoint} className="py-[5px] ps-3">{drill ? `${drill.name}: ${drill.amount}` : 'cue only'}</td>;
+                return <td key={f.checkpoint} className="py-2 ps-3">{drill ? <><b>{drill.name}</b><br />{drill.amount}</> : `Cue only: “${f.cue}”`}</td>;
               })}
-              <td className="py-[5px] text-end text-[#63503f]">☐ ☐ ☐ ☐</td>
+              {WEEKS.map((week) => <td key={week} className="py-2 text-center"><span className="inline-block h-[20px] w-[20px] border-[1.5px] border-[#63503f]" /></td>)}
             </tr>
           ))}
         </tbody>
-      </table>
-      <p className="m-0 mt-1 text-[13px] text-[#3d2d22]">Throws of drills count towards the day. {d.reFilmOn ? <b>Re-film: {day(d.reFilmOn)}.</b> : 'The day of the re-film is set by the coach.'}</p>
+      </table></div>
+      <p className="m-0 mt-2 text-[13.5px] text-[#3d2d22]">
+        Throws of drills count towards the day. One thing at a time: the next focus starts when the one before it holds. {d.reFilmOn ? <b>Re-film: {day(d.reFilmOn)}.</b> : 'The day of the re-film is set by the coach.'}
+      </p>
     </section>
   );
 }

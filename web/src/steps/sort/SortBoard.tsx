@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { v7 } from 'uuid';
-import type { ViewId } from '@stride-chalk/core';
+import { DELIVERY_KINDS, type DeliveryKind, type ViewId } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
+import { useAwake } from '../../parts/use-awake.ts';
 
 export interface SortClip {
   readonly id: string;
@@ -24,11 +25,13 @@ export interface SortProps {
 
 /** The two views that every delivery needs, then those that some film besides. */
 const VIEWS: ReadonlyArray<readonly [ViewId, string]> = [['openSide', 'Open side'], ['front', 'Front'], ['closedSide', 'Closed side'], ['rear', 'Rear']];
+const KIND_NAMES: Readonly<Record<DeliveryKind, string>> = { stretch: 'stretch', windUp: 'wind-up', quick: 'quick, with runners', drill: 'drill' };
 interface Upload { readonly share: number; readonly name: string }
 
 /** The films of one camper: each delivery with its views, a place to drop what is missing, and what became of each file. */
 export function SortBoard(props: SortProps) {
   const { camper } = props;
+  const awake = useAwake();
   const [deliveries, setDeliveries] = useState(props.deliveries);
   const [clips, setClips] = useState(props.clips);
   const [refusals, setRefusals] = useState(props.refusals);
@@ -71,9 +74,10 @@ export function SortBoard(props: SortProps) {
     request.send(file);
   };
 
+  const [kind, setKind] = useState<DeliveryKind>('stretch');
   const addDelivery = (): void => {
     setProblem(null);
-    askServer<{ id: string; number: number; kind: string }>('/api/deliveries', { method: 'POST', body: { id: v7(), camperId: camper.id, kind: 'stretch', thrownOn: props.today } })
+    askServer<{ id: string; number: number; kind: string }>('/api/deliveries', { method: 'POST', body: { id: v7(), camperId: camper.id, kind, thrownOn: props.today } })
       .then((d) => setDeliveries((all) => [...all, d]))
       .catch((error: Error) => setProblem(error.message));
   };
@@ -89,14 +93,19 @@ export function SortBoard(props: SortProps) {
   const ready = clips.length > 0 && clips.every((c) => c.state === 'ready');
 
   return (
-    <main className="mx-auto max-w-[1180px] px-5 pb-10">
+    <main data-awake={awake} className="mx-auto max-w-[1180px] px-5 pb-10">
       <header className="flex flex-wrap items-stretch gap-4 border-b-2 border-ink">
         <a href="/" className="bib-block min-h-[76px] min-w-[96px] !text-[48px] no-underline" aria-label={`Bib ${camper.bib}; back to the camp`}>{camper.bib}</a>
         <div className="self-center">
           <h1 className="m-0 text-[32px]">{camper.name}</h1>
           <p className="m-0 text-[15px] text-soft">{camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · guardian {camper.guardian}</p>
         </div>
-        <div className="ms-auto flex items-center gap-3 py-2">
+        <div className="ms-auto flex flex-wrap items-center gap-3 py-2">
+          {!barred && (
+            <label className="text-[15px] text-soft">from the <select value={kind} onChange={(e) => setKind(e.target.value as DeliveryKind)} className="min-h-[48px] border-[1.5px] border-soft bg-paper px-2 text-[16px] text-ink">
+              {DELIVERY_KINDS.map((k) => <option key={k} value={k}>{KIND_NAMES[k]}</option>)}
+            </select></label>
+          )}
           {!barred && <button type="button" className={ready ? 'quiet-action min-h-[48px]' : 'main-action min-h-[48px]'} onClick={addDelivery}>{deliveries.length === 0 ? 'First delivery' : 'Next delivery'}</button>}
           {ready && <a className="main-action min-h-[48px]" href={`/bench/${camper.bib}`}>To the bench</a>}
         </div>
@@ -120,7 +129,7 @@ export function SortBoard(props: SortProps) {
 
       {deliveries.map((d) => (
         <section key={d.id} aria-labelledby={`d-${d.number}`} className="border-b border-rule py-4">
-          <h2 id={`d-${d.number}`} className="m-0 mb-2 text-[24px]">Delivery {d.number} <span className="text-[17px] font-medium text-soft">{d.kind === 'windUp' ? 'wind-up' : d.kind}</span></h2>
+          <h2 id={`d-${d.number}`} className="m-0 mb-2 text-[24px]">Delivery {d.number} <span className="text-[17px] font-medium text-soft">{KIND_NAMES[d.kind as DeliveryKind]}</span></h2>
           <div className="grid grid-cols-[1fr_1fr_250px] grid-rows-[1fr_1fr] gap-3 max-[900px]:grid-cols-1 max-[900px]:grid-rows-none">
             {VIEWS.map(([view, name]) => {
               const clip = clips.find((c) => c.deliveryId === d.id && c.view === view);

@@ -1,0 +1,82 @@
+import AxeBuilder from '@axe-core/playwright';
+import { atWorkAs, expect, filmsShown, pageAwake, rows, test } from './support/at-work.ts';
+import type { Page } from '@playwright/test';
+
+/** Serious and critical findings of axe, each with its place. */
+async function findings(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')}`));
+}
+
+const VIEWS: ReadonlyArray<readonly [string, string, string]> = [
+  ['home', '/', ''], ['sort', '/campers/9', ''], ['sort, barred', '/campers/16', ''], ['bench, key frames', '/bench/31', 'k'], ['bench, levels', '/bench/27', 'l'],
+  ['bench, across', '/bench/27', 'x'], ['bench, figures', '/bench/27', 'g'], ['write-up', '/handouts/27', ''], ['print page', '/handouts/27/print', ''],
+];
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds no serious problem on any main view, ${scheme}`, async ({ coach }) => {
+    await coach.emulateMedia({ colorScheme: scheme });
+    for (const [name, path, key] of VIEWS) {
+      await coach.goto(process.env.E2E_URL + path);
+      await pageAwake(coach);
+      if (key) {
+        await filmsShown(coach);
+        await coach.keyboard.press(key);
+      }
+      expect(await findings(coach), name).toEqual([]);
+    }
+    await coach.context().clearCookies();
+    await coach.goto(`${process.env.E2E_URL}/staff`);
+    expect(await findings(coach), 'staff').toEqual([]);
+  });
+
+test('at 200 % zoom and on a phone nothing scrolls sideways', async ({ coach }) => {
+  for (const size of [{ width: 640, height: 400 }, { width: 390, height: 844 }])
+    for (const [name, path] of VIEWS) {
+      await coach.setViewportSize(size);
+      await coach.goto(process.env.E2E_URL + path);
+      expect(await coach.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${name} at ${size.width}`).toBeLessThanOrEqual(0);
+    }
+});
+
+test('any camper is reached by typing his bib; the next one without going back', async ({ coach }) => {
+  await coach.goto(`${process.env.E2E_URL}/`);
+  await pageAwake(coach);
+  await coach.keyboard.press('2');
+  await coach.keyboard.press('7');
+  await coach.keyboard.press('Enter');
+  await expect(coach).toHaveURL(/\/(handouts|bench)\/27/);
+  await coach.goto(`${process.env.E2E_URL}/bench/27`);
+  await filmsShown(coach);
+  await coach.keyboard.press('PageDown');
+  await expect(coach).toHaveURL(/\/bench\/31/);
+  await filmsShown(coach);
+  await coach.keyboard.press('b');
+  await coach.keyboard.type('quenn');
+  await coach.keyboard.press('Enter');
+  await expect(coach).toHaveURL(/44/);
+});
+
+test('nobody works without a name; foreign origins change nothing; errors are problem details', async ({ page, request }) => {
+  const url = process.env.E2E_URL!;
+  await page.goto(`${url}/bench/27`);
+  await expect(page).toHaveURL(/\/staff\?then=%2Fbench%2F27/);
+  for (const [method, path] of [['get', '/api/clips/x/film'], ['put', '/api/entries/x'], ['post', '/api/clips'], ['post', '/api/evaluations']] as const) {
+    const answer = await request[method](url + path, { data: method === 'get' ? undefined : {} });
+    expect(answer.status(), path).toBe(401);
+    expect(answer.headers()['content-type']).toContain('application/problem+json');
+  }
+  await atWorkAs(page, 'Wren');
+  await expect(page).toHaveURL(`${url}/`);
+  const [delivery] = await rows<{ id: string }>('select d.id from deliveries d join campers c on c.id = d.camper_id where c.bib = 27 limit 1');
+  const entry = { kind: 'score', deliveryId: delivery!.id, checkpoint: 'A1', level: '0', faults: [], note: null };
+  const path = `${url}/api/entries/0197f0a0-0000-7000-8000-000000000001`;
+  const foreign = await page.request.put(path, { data: entry, headers: { origin: 'https://elsewhere.example' } });
+  expect(foreign.status()).toBe(403);
+  expect(await foreign.json()).toMatchObject({ code: 'foreign-origin', status: 403 });
+  const malformed = await page.request.put(path, { data: { ...entry, level: '7' } });
+  expect(malformed.status()).toBe(400);
+  expect(await malformed.json()).toMatchObject({ code: 'not-as-expected', title: expect.stringContaining('level') });
+  expect(await rows(`select id from entries where id = '0197f0a0-0000-7000-8000-000000000001'`)).toEqual([]);
+  expect((await page.request.get(`${url}/campers/999`)).url()).toContain('/missing');
+});

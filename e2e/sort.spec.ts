@@ -1,0 +1,58 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { expect, pageAwake, rows, test } from './support/at-work.ts';
+
+const film = (name: string): Buffer => readFileSync(fileURLToPath(new URL(`../demo/clips/${name}`, import.meta.url)));
+
+test('a film is dropped or chosen for its view, worked on with progress, and looked at on the bench', async ({ coach }) => {
+  await coach.goto(`${process.env.E2E_URL}/campers/19`);
+  await pageAwake(coach);
+  await coach.getByRole('button', { name: 'Next delivery' }).click();
+  const place = coach.locator('section', { hasText: 'Delivery 4' });
+  await place.getByTestId('file-Front').setInputFiles({ name: 'phone.webm', mimeType: 'video/webm', buffer: film('9-2-front.webm') });
+  await expect(place.getByTestId('clip-front')).toBeVisible();
+  // Dropped, as from a folder window.
+  const bytes = [...film('19-1-open-side.mp4')];
+  const dropped = await coach.evaluateHandle((b) => {
+    const data = new DataTransfer();
+    data.items.add(new File([new Uint8Array(b)], 'dropped.mp4', { type: 'video/mp4' }));
+    return data;
+  }, bytes);
+  const target = place.getByRole('button', { name: 'Choose the film, Open side' }).locator('..');
+  await target.dispatchEvent('dragover', { dataTransfer: dropped });
+  await target.dispatchEvent('drop', { dataTransfer: dropped });
+  await expect(place.getByTestId('clip-openSide').getByRole('progressbar').or(place.getByTestId('clip-openSide').getByText('ready'))).toBeVisible();
+  await expect(place.getByTestId('clip-openSide')).toHaveAttribute('data-state', 'ready', { timeout: 60_000 });
+  await expect(place.getByTestId('clip-front')).toHaveAttribute('data-state', 'ready', { timeout: 60_000 });
+  // Slow motion is confirmed by hand where the phone wrote no tag: 120 in the file, 240 in truth.
+  await place.getByLabel('Front: filmed at').selectOption({ label: '240/s' });
+  await expect.poll(async () => (await rows<{ capture_scale: number }>(`select capture_scale from clips where file_name = 'phone.webm'`))[0]?.capture_scale).toBe(2);
+  await place.getByRole('button', { name: 'Remove Front' }).click();
+  await expect(place.getByTestId('clip-front')).toHaveCount(0);
+});
+
+test('what is not a film is refused in words, and nothing is left', async ({ coach }) => {
+  await coach.goto(`${process.env.E2E_URL}/campers/4`);
+  await pageAwake(coach);
+  await coach.getByRole('button', { name: 'Next delivery' }).click();
+  const place = coach.locator('section', { hasText: 'Delivery 4' });
+  await place.getByTestId('file-Open side').setInputFiles({ name: 'notes.mp4', mimeType: 'video/mp4', buffer: Buffer.from('bib 4, good arm\n'.repeat(500)) });
+  await expect(coach.getByRole('alert')).toContainText('notes.mp4 was not taken. This file is not a video');
+  // Whole at the front, spoilt in the middle: found while every frame is read.
+  const spoilt = film('4-1-front.mp4');
+  spoilt.fill(0x5a, Math.floor(spoilt.length * 0.5), Math.floor(spoilt.length * 0.6));
+  await place.getByTestId('file-Open side').setInputFiles({ name: 'spoilt.mp4', mimeType: 'video/mp4', buffer: spoilt });
+  const told = coach.getByRole('alert').filter({ hasText: 'spoilt.mp4 was not taken.' });
+  await expect(told).toContainText('Nothing of it was kept', { timeout: 60_000 });
+  await told.getByRole('button', { name: 'Read' }).click();
+  await expect(told).toHaveCount(0);
+  expect(await rows(`select id from clips where file_name in ('notes.mp4', 'spoilt.mp4')`)).toEqual([]);
+});
+
+test('no consent and a sore arm stop the work and say why', async ({ coach }) => {
+  for (const [bib, words] of [[16, 'No consent to film.'], [22, 'A sore arm.']] as const) {
+    await coach.goto(`${process.env.E2E_URL}/campers/${bib}`);
+    await expect(coach.locator('.care-band')).toContainText(words);
+    await expect(coach.getByRole('button', { name: /delivery/i })).toHaveCount(0);
+  }
+});
