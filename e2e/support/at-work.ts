@@ -17,8 +17,11 @@ export async function atWorkAs(page: Page, name: string, url = process.env.E2E_U
 export const test = base.extend<{ coach: Page; keys: Keys }>({
   /** A page on which the coach Dario is at work. */
   coach: async ({ page }, use) => {
+    const broken: string[] = [];
+    page.on('pageerror', (error) => broken.push(error.message));
     await atWorkAs(page, 'Dario');
     await use(page);
+    expect(broken, 'errors on the page').toEqual([]);
   },
   keys: async ({ page }, use) => {
     let count = 0;

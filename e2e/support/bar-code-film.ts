@@ -49,8 +49,25 @@ export async function barCodeFilm(kind: FilmKind, frames: number): Promise<{ rea
   }
 }
 
-/** Reads the bars off the canvas of a view: the number of the frame that is really on screen; -1 when they do not add up. */
-export const readBars = (page: Page, view: string): Promise<number> => page.evaluate(({ view, bits, bar, width, height }) => {
+/**
+ * Waits until a view names `frame`, then reads the bars off its canvas: the number of the frame that is really on screen; -1
+ * when they do not add up, -2 when the frame is not named within ten seconds.
+ */
+export const readBars = (page: Page, view: string, frame: number): Promise<number> => page.evaluate(async ({ view, frame, bits, bar, width, height }) => {
+  const caption = document.querySelector<HTMLElement>(`[data-testid=frame-${view}]`)!;
+  const named = await new Promise<boolean>((resolve) => {
+    const late = setTimeout(() => resolve(false), 10_000);
+    const look = (): void => {
+      if (caption.dataset.drawn !== String(frame)) return;
+      watch.disconnect();
+      clearTimeout(late);
+      resolve(true);
+    };
+    const watch = new MutationObserver(look);
+    watch.observe(caption, { attributes: true });
+    look();
+  });
+  if (!named) return -2;
   const canvas = document.querySelector<HTMLCanvasElement>(`figure[data-view="${view}"] canvas`)!;
   const context = canvas.getContext('2d')!;
   // The film is centred in its place and shown with its full height, or its full width.
@@ -61,4 +78,4 @@ export const readBars = (page: Page, view: string): Promise<number> => page.eval
   const read = Array.from({ length: bits + 1 }, (_, i) => (at(left + (i + 0.5) * bar) ? 1 : 0));
   const number = read.slice(0, bits).reduce<number>((sum, b, i) => sum + (b << i), 0);
   return read.slice(0, bits).reduce<number>((a, b) => a ^ b, 1) === read[bits] ? number : -1;
-}, { view, bits: BITS, bar: BAR, width: WIDTH, height: HEIGHT });
+}, { view, frame, bits: BITS, bar: BAR, width: WIDTH, height: HEIGHT });

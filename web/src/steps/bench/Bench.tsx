@@ -74,14 +74,15 @@ export function Bench(props: BenchProps) {
           <div className="pe-4 pt-2 max-[1023px]:pe-0">
             <Line bench={bench} />
             {camper.sore && <p className="care-band m-0 mb-2 px-[14px] py-[7px] text-[14.5px]"><b>Arm care.</b> Bib {camper.bib} has a sore arm: no throwing. Film that is there may be scored.</p>}
-            {bench.jumping && active && <JumpField key={active.film.id} frame={bench.frameIn(active)} last={active.time.frameCount - 1} onJump={(frame) => {
+            {bench.jumping && active ? <JumpField key={active.film.id} frame={bench.frameIn(active)} last={active.time.frameCount - 1} onJump={(frame) => {
               bench.setJumping(false);
               if (frame !== null) bench.moveTo(active, frame);
-            }} />}
-            <p className="m-0 flex flex-wrap gap-x-4 gap-y-1 pb-[10px] text-[13.5px] text-soft">
-              <span><kbd>←</kbd> <kbd>→</kbd> frame</span><span><kbd>⇧</kbd> ten</span><span><kbd>Space</kbd> slow</span><span><kbd>V</kbd> other view</span><span><kbd>J</kbd> to a frame</span>
-              <span><kbd>D</kbd> next delivery</span><span><kbd>U</kbd> undo</span><span><kbd>B</kbd> bib</span>
-            </p>
+            }} /> : (
+              <p className="m-0 flex min-h-[32px] flex-wrap gap-x-4 gap-y-1 pb-[10px] text-[13.5px] text-soft">
+                <span><kbd>←</kbd> <kbd>→</kbd> frame</span><span><kbd>⇧</kbd> ten</span><span><kbd>Space</kbd> slow</span><span><kbd>V</kbd> other view</span><span><kbd>J</kbd> to a frame</span>
+                <span><kbd>D</kbd> next delivery</span><span><kbd>U</kbd> undo</span><span><kbd>B</kbd> bib</span>
+              </p>
+            )}
           </div>
         </section>
         <aside aria-label="Work" className="grid min-h-0 grid-rows-[auto_1fr_auto] border-s-2 border-ink bg-paper max-[1023px]:border-s-0 max-[1023px]:border-t-2">
@@ -206,14 +207,14 @@ function Line({ bench }: { bench: BenchControl }) {
 /** A frame by its number. */
 function JumpField({ frame, last, onJump }: { frame: number; last: number; onJump: (frame: number | null) => void }) {
   return (
-    <form className="mb-2 flex items-center gap-2 text-[15px]" onSubmit={(e) => {
+    <form className="flex min-h-[32px] items-center gap-2 pb-[6px] text-[15px]" onSubmit={(e) => {
       e.preventDefault();
       const text = new FormData(e.currentTarget).get('frame')?.toString() ?? '';
       onJump(/^\d+$/.test(text) ? Number(text) : null);
     }}>
       <label htmlFor="jump-frame">To frame</label>
       <input id="jump-frame" name="frame" autoFocus inputMode="numeric" autoComplete="off" placeholder={String(frame)} onKeyDown={(e) => e.key === 'Escape' && onJump(null)} onBlur={() => onJump(null)}
-        className="tabular w-[90px] border-[1.5px] border-soft bg-paper px-2 py-1" />
+        className="tabular w-[90px] border-[1.5px] border-soft bg-paper px-2" />
       <span className="text-soft">0 to {last}</span>
     </form>
   );

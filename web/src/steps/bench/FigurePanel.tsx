@@ -15,7 +15,9 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
   onPick: (figure: FigureId) => void;
 }) {
   const row = useRef<HTMLLIElement>(null);
-  useEffect(() => row.current?.scrollIntoView({ block: 'nearest' }), [current]);
+  useEffect(() => {
+    row.current?.scrollIntoView({ block: 'nearest' });
+  }, [current]);
   const [event, point] = (asked?.split('.') ?? []) as [EventId?, PointId?];
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import type { FilmPlayer } from './film-player.ts';
 import { VIEW_NAMES, type Film } from './types.ts';
 
@@ -50,7 +50,8 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
   follow.current = centreOf;
   const centre = drawn === null ? null : centreOf(drawn);
   const shown = windowFor(film, size.width, size.height, centre);
-  useEffect(() => {
+  // Before the screen is painted: canvas and chalk never show two sizes.
+  useLayoutEffect(() => {
     if (!player || size.width === 0) return;
     const target = canvas.current!;
     const ratio = Math.min(2, window.devicePixelRatio);
