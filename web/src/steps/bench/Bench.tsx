@@ -47,7 +47,7 @@ export function Bench(props: BenchProps) {
 
       <main className="grid min-h-0 grid-cols-[1fr_396px] max-[1023px]:grid-cols-1">
         <section aria-label="Film" className="grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:px-3">
-          <div className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? '' : films.length > 1 ? 'grid-cols-[1.62fr_1fr]' : 'grid-cols-1'}`}
+          <div className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? '' : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
             style={task === 'across' ? { gridTemplateColumns: films.length > 1 ? '1fr 1fr' : '1fr', gridAutoRows: '1fr' } : undefined}>
             {films.length === 0 && (
               <p className="grid place-items-center bg-wash px-6 text-center text-[17px]">No film of this delivery yet. <a href={`/campers/${camper.bib}`}>Attach one to bib {camper.bib}</a>.</p>

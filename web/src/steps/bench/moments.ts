@@ -60,8 +60,8 @@ export function bodyPath(at: Known, other: Known | null, earlier: EventSeconds |
   const x = (event: EventId, point: PointId): number | null =>
     guessPoint({ event, point }, { view, xDirection: film.towardsTarget ?? 1, width: film.width, height: film.height, placed: [] })?.x ?? null;
   return OFFERED.flatMap((event): Array<[number, number]> => {
-    const [knee, hip] = [x(event, 'frontKnee'), x(event, 'backHip')];
-    return knee === null || hip === null ? [] : [[secondsAt(event, at, other, earlier, data), (knee + hip) / 2]];
+    const [knee, hip, head] = [x(event, 'frontKnee'), x(event, 'backHip'), x(event, 'head')];
+    return knee === null || hip === null ? [] : [[secondsAt(event, at, other, earlier, data), (knee + hip + (head ?? hip)) / 3]];
   }).sort((a, b) => a[0] - b[0]);
 }
 

@@ -162,11 +162,11 @@ function ClipCard({ clip, name, onRemove, onRescale }: { clip: SortClip; name: s
       <div className="flex min-h-[44px] flex-wrap items-center justify-between gap-1 px-3 py-1 text-[13.5px] text-soft">
         <span className="truncate" title={clip.fileName}>{clip.frames ? `${clip.frames} frames` : clip.fileName}</span>
         {clip.rate && (
-          <label>filmed at <select aria-label={`${name}: filmed at`} value={clip.captureScale} onChange={(e) => onRescale(Number(e.target.value))} className="border border-soft bg-paper">
+          <label>filmed at <select aria-label={`${name}: filmed at`} value={clip.captureScale} onChange={(e) => onRescale(Number(e.target.value))} className="border border-soft bg-paper max-[900px]:min-h-[48px]">
             {[...new Set([1, 2, 4, 8, clip.captureScale])].sort((a, b) => a - b).map((k) => <option key={k} value={k}>{Math.round(clip.rate! * k)}/s</option>)}
           </select></label>
         )}
-        <button type="button" onClick={onRemove} className="border-0 bg-transparent p-1 underline" aria-label={`Remove ${name}`}>remove</button>
+        <button type="button" onClick={onRemove} className="border-0 bg-transparent p-1 underline max-[900px]:min-h-[48px] max-[900px]:px-3" aria-label={`Remove ${name}`}>remove</button>
       </div>
     </div>
   );
