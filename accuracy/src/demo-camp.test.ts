@@ -1,0 +1,65 @@
+import { existsSync, statSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+import { ageGroupOf, ALWAYS_ASKED, chooseFocus, defaultSheet, frameTimebase, habitsOf, measureClip, orderProblems, resolveSheet, type Score } from '@stride-chalk/core';
+import { CAMP, CAMPERS, clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf } from '@stride-chalk/demo';
+import { deliveryMotion, frameMoments, trueFigures } from '@stride-chalk/fieldcam';
+
+const clipFile = (name: string): string => fileURLToPath(new URL(`../../demo/clips/${name}`, import.meta.url));
+
+describe('the demo camp', () => {
+  test('six campers of mixed ages and hands are filmed three times in two views; one clip is VP9', () => {
+    const filmed = CAMPERS.filter((c) => c.film);
+    expect(filmed).toHaveLength(6);
+    expect(new Set(filmed.map((c) => c.hand))).toEqual(new Set(['R', 'L']));
+    expect(new Set(filmed.map((c) => ageGroupOf(c.born, CAMP.firstDay))).size).toBeGreaterThanOrEqual(5);
+    expect(DEMO_CLIPS).toHaveLength(36);
+    expect(DEMO_CLIPS.filter((c) => c.order.codec === 'vp9')).toHaveLength(1);
+  });
+
+  test('every clip is there, and all media stay under 20 MB', () => {
+    for (const clip of DEMO_CLIPS) expect(existsSync(clipFile(clip.fileName)), clip.fileName).toBe(true);
+    const bytes = DEMO_CLIPS.reduce((sum, c) => sum + statSync(clipFile(c.fileName)).size, 0);
+    expect(bytes).toBeLessThan(20 * 1024 * 1024);
+  });
+
+  test('two campers may not be filmed or thrown: no consent, and a sore arm', () => {
+    expect(CAMPERS.filter((c) => !c.consent && !c.film)).toHaveLength(1);
+    expect(CAMPERS.filter((c) => c.sore && !c.film)).toHaveLength(1);
+  });
+
+  test('the key frames of a careful coach are complete and in order on every clip', () => {
+    for (const clip of DEMO_CLIPS) {
+      const marks = marksOf(clip);
+      expect(orderProblems(marks), clip.fileName).toEqual([]);
+      for (const event of ALWAYS_ASKED) expect(marks.some((m) => m.event === event), `${clip.fileName} ${event}`).toBe(true);
+    }
+  });
+
+  test('its points give figures within four sd of the truth that is seen from the side', () => {
+    const clip = clipsOfBib(27).find((c) => c.view === 'openSide' && c.delivery === 0)!;
+    const found = measureClip({
+      towardsTarget: -1, film: frameTimebase(frameMoments(clip.order).map((t) => t - clip.order.startSeconds), 1), marks: marksOf(clip),
+      points: pointsOf(clip).map((p) => ({ ...p, pointSd: 2 })),
+    });
+    const truth = trueFigures(deliveryMotion(clip.order.pitcher));
+    for (const id of ['frontKneeContact', 'frontKneeRelease', 'trunkContact', 'forearmContact'] as const) {
+      const { value, sd } = found.find((f) => f.figure === id)!.estimate;
+      // One frame of motion lies between the mark and the true moment, hence the floor.
+      expect(Math.abs(value - truth[id]), id).toBeLessThan(4 * Math.max(sd, 2));
+    }
+    expect(Math.abs(found.find((f) => f.figure === 'contactToRelease')!.estimate.value - truth.contactToRelease / 1000)).toBeLessThan(0.017);
+  });
+
+  test.each(CAMPERS.filter((c) => c.film).map((c) => [c.bib, c] as const))('bib %i: what was filmed wrong is the first focus of a coach who scored it', (bib, camper) => {
+    const group = ageGroupOf(camper.born, CAMP.firstDay);
+    const asked = resolveSheet(defaultSheet, group).filter((c) => c.scored).map((c) => c.id);
+    const scores = camper.film!.faults.flatMap((_, i) => scoresOf(bib, i, asked).map((s): Score => ({
+      delivery: String(i), checkpoint: s.checkpoint, level: s.level === 'NV' ? 'NV' : (Number(s.level) as 0 | 1 | 2 | 3), faults: s.faults,
+    })));
+    const filmed = Object.keys(camper.film!.faults[0]!).filter((code) => asked.includes(code.split('.')[0]!));
+    const focus = chooseFocus(habitsOf(scores), defaultSheet, group);
+    if (filmed.length === 0) expect(focus).toEqual([]);
+    else expect(filmed).toContain(focus[0]!.faults[0]!.code);
+  });
+});
