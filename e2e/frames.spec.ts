@@ -80,3 +80,24 @@ test('a key frame that both views have makes them move together', async ({ coach
   // Both films run at 120 per second, so ten frames are ten frames, give or take the half frame between their clocks.
   await expect.poll(async () => Math.abs(Number(await coach.getByTestId('frame-front').getAttribute('data-drawn')) - front - 10)).toBeLessThanOrEqual(1);
 });
+
+test('a point can be put with the pointer as well, and is placed by Enter', async ({ coach, keys }) => {
+  await coach.goto(`${process.env.E2E_URL}/bench/31`);
+  await filmsShown(coach);
+  await keys.press('g', 'ArrowDown', 'Enter');
+  const point = coach.getByTestId('point-in-hand');
+  const before = Number(await point.getAttribute('data-x'));
+  const film = (await coach.locator('figure[data-view=openSide] canvas').boundingBox())!;
+  await coach.mouse.move(film.x + 0.5 * film.width, film.y + 0.5 * film.height);
+  await coach.mouse.down();
+  await coach.mouse.move(film.x + 0.55 * film.width, film.y + 0.6 * film.height, { steps: 4 });
+  await coach.mouse.up();
+  // The film is 540 high and shown with its full height.
+  await expect.poll(async () => Math.abs(Number(await point.getAttribute('data-y')) - 0.6 * 540)).toBeLessThan(2);
+  expect(Number(await point.getAttribute('data-x'))).not.toBe(before);
+  await keys.press('Enter');
+  await expect(coach.getByTestId('point-asked')).toContainText('Point 2 of');
+  await keys.press('Escape', 'u');
+  // Times between key frames need no point.
+  await expect(coach.getByTestId('figure-contactToRelease')).toContainText('ms');
+});

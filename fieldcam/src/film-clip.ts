@@ -27,8 +27,8 @@ export function frameMoments(order: ClipOrder): number[] {
   return Array.from({ length: count }, (_, i) => order.startSeconds + i / order.framesPerSecond);
 }
 
-/** Films the clip into `path`. The file appears only when it is whole. Needs the ffmpeg program. */
-export async function filmClip(order: ClipOrder, path: string): Promise<{ frames: number }> {
+/** Films the clip into `path`, telling the share that is done. The file appears only when it is whole. Needs the ffmpeg program. */
+export async function filmClip(order: ClipOrder, path: string, onFrame?: (share: number) => void): Promise<{ frames: number }> {
   const motion = deliveryMotion(order.pitcher);
   const { width = 960, height = 540 } = order;
   const camera = tripod(order.view, { hand: order.pitcher.hand, heightMetres: motion.plan.height, width, height });
@@ -48,7 +48,8 @@ export async function filmClip(order: ClipOrder, path: string): Promise<{ frames
     encoder.once('error', reject);
     encoder.once('close', (code) => (code === 0 ? resolve() : reject(new Error(`ffmpeg ended with ${code}: ${complaint}`))));
   });
-  for (const moment of moments) {
+  for (const [i, moment] of moments.entries()) {
+    onFrame?.(i / moments.length);
     const frame = Buffer.from(film.frameAt(moment));
     if (!encoder.stdin.write(frame)) await new Promise<void>((resolve) => { encoder.stdin.once('drain', resolve); });
   }

@@ -15,6 +15,7 @@ export interface Camp {
   readonly place: string;
   readonly firstDay: string;
   readonly lastDay: string;
+  readonly timeZone: string;
   readonly units: 'metric' | 'imperial';
   readonly sheetId: string;
   readonly sheet: Sheet;

@@ -63,6 +63,7 @@ export function Bench(props: BenchProps) {
                   <FilmView film={film} player={o?.player ?? null} frame={frame} active={isActive} timeOf={(f) => o?.time.timeOf(f) ?? 0}
                     onActivate={() => (task === 'across' ? bench.chooseDelivery(deliveries.findIndex((d) => d.id === film.deliveryId)) : bench.setViewInHand(films.indexOf(film)))}
                     chalk={(_window, scale) => <Chalk bench={bench} filmId={film.id} frame={frame} scale={scale} />}
+                    onPlace={holds ? bench.movePoint : undefined}
                     centreOf={(f) => (o ? bench.bodyAt(o, f) : null)}
                     {...(task === 'across' ? { label: `Delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number}` } : {})} />
                   {holds && o && point && <Magnifier player={o.player} film={film} frame={frame} x={bench.inHand!.at.x} y={bench.inHand!.at.y} name={POINTS[point]} away={bench.inHand!.at.x > film.width / 2 ? 'left' : 'right'} />}

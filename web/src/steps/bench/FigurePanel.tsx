@@ -2,6 +2,8 @@ import { useEffect, useRef } from 'react';
 import { eventName, FIGURE_RECIPES, formatEstimate, inBandUnits, POINTS, suggestLevel, type Band, type Estimate, type EventId, type FigureId, type PointAt, type PointId } from '@stride-chalk/core';
 import { figureName } from './suggestions.ts';
 
+const PHASE_TIMES = ['liftToContact', 'contactToRelease'] as const satisfies readonly FigureId[];
+
 /** The figures that the sheet lists: measured ones with their error and band, and the point that is asked for now. */
 export function FigurePanel({ figures, bands, current, asked, queue, missing, sideView, onPick }: {
   figures: ReadonlyMap<FigureId, Estimate>;
@@ -48,6 +50,16 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
                   <span className="text-[13.5px] text-soft">wanted {range(band.wanted)}{level === undefined ? '' : level === 3 ? ' · in it' : level === 2 ? ' · nearly' : ' · outside'}</span>
                 )}
               </button>
+            </li>
+          );
+        })}
+        {PHASE_TIMES.map((id) => {
+          const estimate = figures.get(id);
+          return (
+            <li key={id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-b border-rule px-[18px] py-[9px]" data-testid={`figure-${id}`}>
+              <span className="text-[15px]">{figureName(id)}</span>
+              <b className="sign tabular text-[19px]">{estimate ? formatEstimate(estimate) : <span className="text-[15px] font-medium text-soft">2 key frames</span>}</b>
+              <span className="text-[13.5px] text-soft">from the key frames, nothing to place</span>
             </li>
           );
         })}

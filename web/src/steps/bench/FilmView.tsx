@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { FilmPlayer } from './film-player.ts';
 import { VIEW_NAMES, type Film } from './types.ts';
 
@@ -22,7 +22,7 @@ function windowFor(film: Film, width: number, height: number, centre: number | n
 }
 
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
-export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label, centreOf }: {
+export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label, centreOf, onPlace }: {
   film: Film;
   player: FilmPlayer | null;
   frame: number;
@@ -33,6 +33,8 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
   label?: string;
   /** Where the body is in x at a frame, so that a narrow place follows it; null where that is unknown. */
   centreOf: (frame: number) => number | null;
+  /** Called with a place in pixels of the film while it is pressed; none when no point is in hand. */
+  onPlace?: ((x: number, y: number) => void) | undefined;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -77,10 +79,17 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
   const rate = film.frameTimes && film.frameTimes.length > 1
     ? Math.round(((film.frameTimes.length - 1) / (film.frameTimes[film.frameTimes.length - 1]! - film.frameTimes[0]!)) * film.captureScale) : null;
   const scale = size.width === 0 ? 1 : size.width / shown.width;
+  const placeAt = (e: PointerEvent<HTMLDivElement>): void => {
+    const at = e.currentTarget.getBoundingClientRect();
+    onPlace?.(shown.x + (e.clientX - at.left) / scale, shown.y + (e.clientY - at.top) / scale);
+  };
   return (
     <figure data-view={film.view} onPointerDown={onActivate}
       className={`relative m-0 grid min-h-0 min-w-0 grid-rows-[1fr_auto] overflow-hidden rounded-[3px] bg-[#2a1d15] ${active ? 'outline-[3px] outline-clay outline' : ''}`}>
-      <div ref={box} className="relative min-h-0 overflow-hidden">
+      <div ref={box} className={`relative min-h-0 overflow-hidden ${onPlace ? 'cursor-crosshair touch-none' : ''}`} onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        placeAt(e);
+      }} onPointerMove={(e) => e.buttons > 0 && placeAt(e)}>
         <canvas ref={canvas} className="absolute inset-0 h-full w-full" aria-label={`${VIEW_NAMES[film.view]}, frame ${drawn ?? '?'}`} role="img" />
         {drawn === null && <p className="sign absolute inset-0 m-0 grid place-items-center text-[20px] text-[#f5f0e4]">{film.state === 'ready' ? 'Loading the film …' : 'This film is still being prepared.'}</p>}
         {size.width > 0 && chalk && (

@@ -284,11 +284,17 @@ export function useBench(props: BenchProps) {
     takePoint(queue, 0);
   };
 
+  /** Puts the point in hand somewhere, held inside the film; it is placed when the coach says so. */
+  const movePoint = (x: number, y: number): void => {
+    if (!inHand || !sideFilm) return;
+    const { width, height } = sideFilm.film;
+    setInHand({ ...inHand, at: { x: Math.max(0, Math.min(width, x)), y: Math.max(0, Math.min(height, y)) } });
+  };
+
   const nudge = (dx: number, dy: number, fine: boolean): void => {
     if (!inHand || !sideFilm) return;
     const step = ((fine ? 2 : 12) * sideFilm.film.height) / 540;
-    const { width, height } = sideFilm.film;
-    setInHand({ ...inHand, at: { x: Math.max(0, Math.min(width, inHand.at.x + dx * step)), y: Math.max(0, Math.min(height, inHand.at.y + dy * step)) } });
+    movePoint(inHand.at.x + dx * step, inHand.at.y + dy * step);
   };
 
   const placePoint = (): void => {
@@ -301,7 +307,7 @@ export function useBench(props: BenchProps) {
   return {
     entries, data, delivery, deliveryIndex, chooseDelivery, task, startTask, films, open, active, otherOf, earlierOf, viewInHand, setViewInHand,
     frameIn, moveTo, goToEvent, event, pickEvent, mark, asked, checkpoint, pickCheckpoint, score, fault, note, asking, setAsking, advance, noteOpen, setNoteOpen,
-    figures, figure, setFigure, measure, unmarked, sideFilm, inHand, setInHand, takePoint, nudge, placePoint,
+    figures, figure, setFigure, measure, unmarked, sideFilm, inHand, setInHand, takePoint, nudge, movePoint, placePoint,
     playing, setPlaying, jumping, setJumping, bodyAt, problem, shown: (d: string, c: string) => shownScore(data, d, c, staff.id),
   };
 }

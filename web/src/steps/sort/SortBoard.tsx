@@ -18,6 +18,8 @@ export interface SortClip {
 export interface SortProps {
   readonly camper: { readonly id: string; readonly bib: number; readonly name: string; readonly age: number; readonly hand: 'R' | 'L'; readonly sore: boolean; readonly consentToFilm: boolean; readonly guardian: string };
   readonly today: string;
+  /** True in the demo, where a simulated camera stands at the field. */
+  readonly simulated: boolean;
   readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: string }>;
   readonly clips: readonly SortClip[];
   readonly refusals: ReadonlyArray<{ readonly id: string; readonly deliveryId: string; readonly view: string; readonly fileName: string; readonly reason: string }>;
@@ -26,7 +28,7 @@ export interface SortProps {
 /** The two views that every delivery needs, then those that some film besides. */
 const VIEWS: ReadonlyArray<readonly [ViewId, string]> = [['openSide', 'Open side'], ['front', 'Front'], ['closedSide', 'Closed side'], ['rear', 'Rear']];
 const KIND_NAMES: Readonly<Record<DeliveryKind, string>> = { stretch: 'stretch', windUp: 'wind-up', quick: 'quick, with runners', drill: 'drill' };
-interface Upload { readonly share: number; readonly name: string }
+interface Upload { readonly share: number; readonly text: string }
 
 /** The films of one camper: each delivery with its views, a place to drop what is missing, and what became of each file. */
 export function SortBoard(props: SortProps) {
@@ -58,7 +60,7 @@ export function SortBoard(props: SortProps) {
     setProblem(null);
     const request = new XMLHttpRequest();
     request.open('POST', `/api/clips?${new URLSearchParams({ deliveryId, view, fileName: file.name })}`);
-    request.upload.onprogress = (e) => setUploads((u) => ({ ...u, [key]: { share: e.total > 0 ? e.loaded / e.total : 0, name: file.name } }));
+    request.upload.onprogress = (e) => setUploads((u) => ({ ...u, [key]: { share: e.total > 0 ? e.loaded / e.total : 0, text: `${file.name}, sent` } }));
     const done = (): void => setUploads(({ [key]: _, ...rest }) => rest);
     request.onload = () => {
       done();
@@ -70,11 +72,38 @@ export function SortBoard(props: SortProps) {
       done();
       setProblem(`${file.name} was not sent: the server does not answer. Choose it again when it does.`);
     };
-    setUploads((u) => ({ ...u, [key]: { share: 0, name: file.name } }));
+    setUploads((u) => ({ ...u, [key]: { share: 0, text: `${file.name}, sent` } }));
     request.send(file);
   };
 
   const [kind, setKind] = useState<DeliveryKind>('stretch');
+  /** Lets the simulated camera film a view; it tells how far it is, a line at a time. */
+  const filmSimulated = async (deliveryId: string, view: ViewId): Promise<void> => {
+    const key = `${deliveryId} ${view}`;
+    setProblem(null);
+    setUploads((u) => ({ ...u, [key]: { share: 0, text: 'The simulated camera films' } }));
+    try {
+      const answer = await fetch('/api/simulated-films', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ deliveryId, view }) });
+      if (!answer.ok || !answer.body) throw new Error(((await answer.json()) as { title?: string }).title ?? 'The simulated camera does not answer.');
+      let rest = '';
+      for (const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader(); ;) {
+        const { done, value } = await reader.read();
+        if (done) break;
+        const lines = (rest + value).split('\n');
+        rest = lines.pop()!;
+        for (const line of lines) {
+          const news = JSON.parse(line) as { share?: number; id?: string; title?: string };
+          if (news.title) throw new Error(news.title);
+          if (news.share !== undefined) setUploads((u) => ({ ...u, [key]: { ...u[key]!, share: news.share! } }));
+          if (news.id) setClips((c) => [...c, { id: news.id!, deliveryId, view, fileName: 'simulated.mp4', state: 'checking', progress: 0, captureScale: 1, frames: null, rate: null }]);
+        }
+      }
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    setUploads(({ [key]: _, ...others }) => others);
+  };
+
   const addDelivery = (): void => {
     setProblem(null);
     askServer<{ id: string; number: number; kind: string }>('/api/deliveries', { method: 'POST', body: { id: v7(), camperId: camper.id, kind, thrownOn: props.today } })
@@ -136,7 +165,8 @@ export function SortBoard(props: SortProps) {
               const upload = uploads[`${d.id} ${view}`];
               return clip
                 ? <ClipCard key={view} clip={clip} name={name} onRemove={() => remove(clip.id)} onRescale={(k) => rescale(clip.id, k)} />
-                : <DropPlace key={view} name={name} upload={upload} barred={barred !== null} needed={view === 'openSide' || view === 'front'} onFile={(f) => attach(d.id, view, f)} />;
+                : <DropPlace key={view} name={name} upload={upload} barred={barred !== null} needed={view === 'openSide' || view === 'front'} onFile={(f) => attach(d.id, view, f)}
+                    onSimulate={props.simulated && (view === 'openSide' || view === 'front') ? () => void filmSimulated(d.id, view) : null} />;
             })}
           </div>
         </section>
@@ -172,15 +202,17 @@ function ClipCard({ clip, name, onRemove, onRescale }: { clip: SortClip; name: s
   );
 }
 
-function DropPlace({ name, upload, barred, needed, onFile }: { name: string; upload: Upload | undefined; barred: boolean; needed: boolean; onFile: (file: File) => void }) {
+function DropPlace({ name, upload, barred, needed, onFile, onSimulate }: {
+  name: string; upload: Upload | undefined; barred: boolean; needed: boolean; onFile: (file: File) => void; onSimulate: (() => void) | null;
+}) {
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   if (upload) {
     return (
       <div className={`grid content-center gap-2 border-2 border-dashed border-soft bg-wash px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'}`}>
         <span className="sign text-[18px] font-semibold">{name}</span>
-        <span className="truncate text-[14px]">{upload.name}: {Math.round(100 * upload.share)} % sent</span>
-        <progress max={1} value={upload.share} className="h-[10px] w-full accent-clay" aria-label={`${name} is sent`} />
+        <span className="truncate text-[14px]">{upload.text}: {Math.round(100 * upload.share)} %</span>
+        <progress max={1} value={upload.share} className="h-[10px] w-full accent-clay" aria-label={`${name}: ${upload.text}`} />
       </div>
     );
   }
@@ -197,6 +229,7 @@ function DropPlace({ name, upload, barred, needed, onFile }: { name: string; upl
       <span className={`sign text-[18px] font-semibold ${needed ? '' : 'text-soft'}`}>{name}{needed ? '' : ', if filmed'}</span>
       <button type="button" disabled={barred} className="quiet-action min-h-[48px] disabled:opacity-50" onClick={() => input.current?.click()} aria-label={`Choose the film, ${name}`}>Choose film</button>
       {needed && <span className="text-[13.5px] text-soft">or drop it here: MP4, MOV, WebM</span>}
+      {onSimulate && <button type="button" disabled={barred} className="quiet-action min-h-[48px]" onClick={onSimulate} aria-label={`Film with the simulated camera, ${name}`}>Film with the simulated camera</button>}
       <input ref={input} type="file" accept="video/*,.mp4,.mov,.webm" hidden aria-hidden="true" tabIndex={-1} data-testid={`file-${name}`} onChange={(e) => {
         const file = e.target.files?.[0];
         if (file) onFile(file);
