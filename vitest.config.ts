@@ -8,7 +8,7 @@ export default defineConfig({
       suite('core', 'core/src/**/*.test.ts'),
       suite('fieldcam', 'fieldcam/src/**/*.test.ts', { testTimeout: 60_000 }),
       suite('accuracy', 'accuracy/src/**/*.test.ts', { testTimeout: 300_000 }),
-      suite('server', 'web/src/**/*.test.ts', { testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false, pool: 'forks' }),
+      suite('server', 'web/src/**/*.test.{ts,tsx}', { testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false, pool: 'forks' }),
     ],
   },
 });

@@ -1,0 +1,68 @@
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { currentCamp, camperByBib, listCampers } from './campers.ts';
+import { addDelivery, deliveriesOf, deliveryWithCamper } from './deliveries.ts';
+import { recordEntry } from './entries.ts';
+import { campAtAGlance } from './home.ts';
+import { neighbours, nextPage } from './roster-links.ts';
+import { filmSimulated } from './simulated-camera.ts';
+import { newWorld, type World } from './testing/world.ts';
+
+let world: World;
+beforeAll(async () => {
+  world = await newWorld();
+});
+afterAll(() => world.end());
+
+describe('deliveries', () => {
+  const add = (id?: string) => addDelivery({ ...(id ? { id } : {}), camperId: world.camper, kind: 'windUp', thrownOn: '2026-07-14', staffId: world.coach });
+
+  test('are numbered in the order of adding, also when two are added at once', async () => {
+    await Promise.all([add(), add(), add()]);
+    expect((await deliveriesOf(world.camper)).map((d) => d.number)).toEqual([1, 2, 3, 4, 5]);
+  });
+
+  test('sent twice under one id are one delivery', async () => {
+    const id = v7();
+    const [first, again] = [await add(id), await add(id)];
+    expect(again).toEqual(first);
+    expect((await deliveriesOf(world.camper)).filter((d) => d.id === id)).toHaveLength(1);
+    expect(first).toMatchObject({ kind: 'windUp', thrownOn: '2026-07-14', enteredBy: world.coach });
+  });
+
+  test('of nobody are not found', async () => {
+    await expect(deliveryWithCamper(v7())).rejects.toMatchObject({ code: 'not-found', status: 404 });
+  });
+});
+
+describe('the roster', () => {
+  test('knows age and age group by the first day of the camp, and who has no such bib', async () => {
+    const camp = await currentCamp();
+    expect((await listCampers(camp)).map((c) => [c.bib, c.age, c.ageGroup])).toEqual([[7, 12, '11-12'], [8, 12, '11-12'], [9, 12, '11-12']]);
+    await expect(camperByBib(camp, 99)).rejects.toMatchObject({ status: 404, message: 'A camper with bib 99 was not found.' });
+  });
+
+  test('leads each camper to where his work goes on; the next one is one on whom there is work', async () => {
+    const all = await campAtAGlance(await currentCamp());
+    const page = (bib: number): string => nextPage(all.find((c) => c.bib === bib)!);
+    expect([page(7), page(8), page(9)]).toEqual(['/campers/7', '/campers/8', '/campers/9']);
+    expect(neighbours(all, 7).next).toBeNull();
+    const filmed = all.map((c) => (c.bib === 9 ? { ...c, waiting: 'scores' as const } : c));
+    expect(neighbours(filmed, 7).next?.bib).toBe(9);
+    expect(nextPage(filmed.find((c) => c.bib === 9)!)).toBe('/bench/9');
+  });
+
+  test('counts a level once, whoever of the staff gave it', async () => {
+    const before = (await campAtAGlance(await currentCamp())).find((c) => c.bib === 7)!.levels.done;
+    for (const coach of [world.coach, world.otherCoach])
+      await recordEntry(v7(), { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null }, coach);
+    expect((await campAtAGlance(await currentCamp())).find((c) => c.bib === 7)!.levels.done).toBe(before + 1);
+  });
+});
+
+describe('the simulated camera', () => {
+  test('stands in the demo only', async () => {
+    const film = filmSimulated({ deliveryId: world.delivery, view: 'front', staffId: world.coach });
+    await expect(film.next()).rejects.toMatchObject({ code: 'no-simulated-camera' });
+  });
+});
