@@ -51,6 +51,7 @@ test('any camper is reached by typing his bib; the next one without going back',
   await coach.keyboard.press('PageDown');
   await expect(coach).toHaveURL(/\/bench\/31/);
   await filmsShown(coach);
+  await pageAwake(coach);
   await coach.keyboard.press('b');
   await coach.keyboard.type('quenn');
   await coach.keyboard.press('Enter');

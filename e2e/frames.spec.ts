@@ -1,5 +1,5 @@
 import { barCodeFilm, readBars, type FilmKind } from './support/bar-code-film.ts';
-import { allSaved, expect, filmsShown, test } from './support/at-work.ts';
+import { allSaved, expect, filmsShown, pageAwake, test } from './support/at-work.ts';
 
 const FRAMES = 260;
 /** Bib and place of each film, so that no test waits for another. */
@@ -11,6 +11,7 @@ for (const [kind, bib] of FILMS)
   test(`${kind}: 100 jumps and 100 steps each way show the frame that is named`, async ({ coach, keys }) => {
     test.setTimeout(300_000);
     await coach.goto(`${process.env.E2E_URL}/campers/${bib}`);
+    await pageAwake(coach);
     await coach.getByRole('button', { name: 'First delivery' }).click();
     await coach.getByTestId('file-Open side').setInputFiles({ ...(await barCodeFilm(kind, FRAMES)), mimeType: 'video/mp4' });
     await expect(coach.getByTestId('clip-openSide')).toHaveAttribute('data-state', 'ready', { timeout: 60_000 });

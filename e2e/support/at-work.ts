@@ -46,8 +46,11 @@ export const rows = <T extends Record<string, unknown>>(text: string, values: un
 /** Waits until everything entered has been confirmed by the server. */
 export const allSaved = (page: Page): Promise<void> => expect(page.getByTestId('saved')).toHaveAttribute('data-waiting', '0');
 
-/** Waits until the page hears keys. */
-export const pageAwake = (page: Page): Promise<void> => expect(page.locator('[data-awake=false]')).toHaveCount(0);
+/** Waits until every part of the page hears keys and clicks. */
+export async function pageAwake(page: Page): Promise<void> {
+  await expect(page.locator('[data-awake=true]').first()).toBeAttached();
+  await expect(page.locator('[data-awake=false]')).toHaveCount(0);
+}
 
 /** Waits until every film on the bench shows a frame. */
 export async function filmsShown(page: Page): Promise<void> {
