@@ -10,7 +10,7 @@ import { v7 } from 'uuid';
 import type { ViewId } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { clips, marks, points, refusals } from './db/schema.ts';
-import { deliveryWithCamper } from './deliveries.ts';
+import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { makeBenchCopy } from './intake/bench-copy.ts';
 import { indexFrames } from './intake/index-frames.ts';
 import { inspectClip, LIMITS, ONLY_FILES } from './intake/inspect.ts';
@@ -50,8 +50,7 @@ export async function takeInClip(input: {
   readonly staffId: string;
 }): Promise<ClipRow> {
   const { delivery, camper } = await deliveryWithCamper(input.deliveryId);
-  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
-  if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
+  requireMayFilm(camper);
   await refuseIfTaken(delivery.id, input.view);
   const arriving = join(arrivalFolder(), v7());
   try {

@@ -20,6 +20,12 @@ export async function deliveryWithCamper(id: string): Promise<{ delivery: Delive
   return { delivery: row.deliveries, camper: row.campers };
 }
 
+/** Consent and arm care stop every delivery and every film, whichever way it comes. */
+export function requireMayFilm(camper: { readonly bib: number; readonly consentToFilm: boolean; readonly sore: boolean }): void {
+  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
+  if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
+}
+
 /** Adds the next delivery of a camper. A sore arm or missing consent stops it. */
 export async function addDelivery(input: {
   readonly id?: string;
@@ -29,8 +35,7 @@ export async function addDelivery(input: {
   readonly staffId: string;
 }): Promise<DeliveryRow> {
   const camper = await camperById(await currentCamp(), input.camperId);
-  if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
-  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
+  requireMayFilm(camper);
   return db().transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
     const [last] = await tx.select({ number: max(deliveries.number) }).from(deliveries).where(eq(deliveries.camperId, camper.id));

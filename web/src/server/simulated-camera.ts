@@ -9,7 +9,7 @@ import { ageOn } from '@stride-chalk/core';
 import { walkUpOrder } from '@stride-chalk/demo';
 import { currentCamp } from './campers.ts';
 import { takeInClip, type ClipRow } from './clips.ts';
-import { deliveryWithCamper } from './deliveries.ts';
+import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { arrivalFolder } from './media.ts';
 import { Refusal } from './refusal.ts';
 
@@ -25,8 +25,7 @@ export async function* filmSimulated(input: {
 }): AsyncGenerator<{ readonly share: number } | { readonly clip: ClipRow }> {
   if (!hasSimulatedCamera()) throw new Refusal('no-simulated-camera', 'The simulated camera stands in the demo only.', 404);
   const { delivery, camper } = await deliveryWithCamper(input.deliveryId);
-  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
-  if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
+  requireMayFilm(camper);
   const order = walkUpOrder({
     bib: camper.bib, ageYears: ageOn(camper.born, (await currentCamp()).firstDay), hand: camper.hand, heightCentimetres: camper.heightCentimetres, delivery: delivery.number,
   }, input.view);
