@@ -16,6 +16,7 @@ export { phaseTimes } from './figures/phase-times.ts';
 export type { Point } from './figures/point.ts';
 export { POINTS, POINT_IDS, type PointId } from './figures/point-ids.ts';
 export { bodyHeightPixels, FIGURE_RECIPES, recipeOf, type FigureRecipe, type PointAt, type PointsAt } from './figures/recipes.ts';
+export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { segmentTilt } from './figures/segment-tilt.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
 export { joinViews, type EventSeconds } from './film/join-views.ts';

@@ -3,7 +3,7 @@ import { rename, writeFile } from 'node:fs/promises';
 import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
-  compileEvaluation, figureChalk, furtherFocus, guessPoint, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type PointId, type Score,
+  compileEvaluation, figureChalk, furtherFocus, usualBodyCentre, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type Score,
 } from '@stride-chalk/core';
 import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, currentCamp, type Camp, type Camper } from './campers.ts';
@@ -141,17 +141,9 @@ function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
     if (!mark) continue;
     const points = Object.fromEntries(set.points.filter((p) => p.clipId === clip.id).map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y }]));
     const line = focus.freeze.figure ? figureChalk(focus.freeze.figure, points) : [];
-    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line, centre: bodyCentre(clip, focus.freeze.event as EventId), picture: null };
+    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line, centre: usualBodyCentre(focus.freeze.event as EventId, clip), picture: null };
   }
   return null;
-}
-
-/** The middle of a usual body at an event, in pixels of the clip. */
-function bodyCentre(clip: BenchSet['clips'][number], event: EventId): number | null {
-  const view = clip.towardsTarget === null ? 'front' : 'openSide';
-  const at = (point: PointId) => guessPoint({ event, point }, { view, xDirection: clip.towardsTarget ?? 1, width: clip.width, height: clip.height, placed: [] })?.x;
-  const [knee, hip] = [at('frontKnee'), at('backHip')];
-  return knee === undefined || hip === undefined ? null : (knee + hip) / 2;
 }
 
 /** Releases a draft: keeps its pictures under their SHA-256 and everything the page shows; it never changes again. */

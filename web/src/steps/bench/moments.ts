@@ -1,5 +1,5 @@
 import {
-  ALWAYS_ASKED, eventName, guessKeyFrame, guessPoint, joinViews, markTime, type EventId, type EventSeconds, type FrameTimebase, type PointId,
+  ALWAYS_ASKED, eventName, guessKeyFrame, joinViews, markTime, usualBodyCentre, type EventId, type EventSeconds, type FrameTimebase,
 } from '@stride-chalk/core';
 import type { LinePhase, LineTick } from '../../parts/ChalkLine.tsx';
 import type { BenchData } from './bench-data.ts';
@@ -55,13 +55,9 @@ function secondsAt(event: EventId, film: Known, other: Known | null, earlier: Ev
 
 /** Where the middle of a usual body is in x at each event, in the order of time. */
 export function bodyPath(at: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData): ReadonlyArray<readonly [number, number]> {
-  const { film } = at;
-  const view = film.towardsTarget === null ? 'front' : 'openSide';
-  const x = (event: EventId, point: PointId): number | null =>
-    guessPoint({ event, point }, { view, xDirection: film.towardsTarget ?? 1, width: film.width, height: film.height, placed: [] })?.x ?? null;
   return OFFERED.flatMap((event): Array<[number, number]> => {
-    const [knee, hip, head] = [x(event, 'frontKnee'), x(event, 'backHip'), x(event, 'head')];
-    return knee === null || hip === null ? [] : [[secondsAt(event, at, other, earlier, data), (knee + hip + (head ?? hip)) / 3]];
+    const x = usualBodyCentre(event, at.film);
+    return x === null ? [] : [[secondsAt(event, at, other, earlier, data), x]];
   }).sort((a, b) => a[0] - b[0]);
 }
 
