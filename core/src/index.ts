@@ -2,6 +2,13 @@
  * The computing of Stride Chalk. In: roster, film times, marks, points, scores. Out: figures with their error, suggested
  * levels, habits, focus areas, evaluations. No I/O, no clock, no random source of its own.
  */
+export { armCareRulesSchema, armStanding, limitsAtAge, publishedLimits, restDaysAfter, THROW_KINDS, type ArmCareRules, type ArmStanding, type DayThrows, type ThrowKind } from './armcare/index.ts';
+export { addDays, dayInZone, daysBetween, minuteInZone } from './calendar/index.ts';
+export {
+  assignScorers, clockOf, dayBound, daySettingsSchema, linkedDesign, planDay, planProblems,
+  type DayBound, type DayCamper, type DayInput, type DayPlan, type DayPlanFacts, type DaySettings, type IntegerSolver, type LinkedDesign, type PlanProblem,
+  type ScorerChoice, type ScoringRecord, type Session,
+} from './dayplan/index.ts';
 export { decimalsFor, formatEstimate, type Estimate, type Unit } from './estimate/estimate.ts';
 export { normalCdf } from './estimate/normal-cdf.ts';
 export { propagate } from './estimate/propagate.ts';

@@ -1,0 +1,3 @@
+/** Calendar days of the camp (YYYY-MM-DD). In: days, instants with a time zone. Out: days. */
+export { addDays, daysBetween } from './add-days.ts';
+export { dayInZone, minuteInZone } from './day-in-zone.ts';

@@ -1,0 +1,119 @@
+import { deliveriesFor, overlaps, type DayCamper, type DayInput, type Minute, type Session } from './day.ts';
+
+/** Campers who follow one another on one mound: a group kept together, or one alone. */
+export type Block = readonly DayCamper[];
+
+interface Placed {
+  readonly sessions: readonly Session[];
+  /** Campers for whom the day has no room. */
+  readonly unplaced: readonly string[];
+}
+
+interface Busy { readonly from: Minute; readonly to: Minute }
+const isFree = (busy: readonly Busy[], span: Busy): boolean => {
+  for (let i = busy.length - 1; i >= 0; i--) if (overlaps(busy[i]!, span)) return false;
+  return true;
+};
+
+/**
+ * Places blocks one after the other, each at the earliest time at which a mound, a camera and somebody who films are free for
+ * all of it, around the sessions that stand. A block that fits nowhere whole stays unplaced. (Serial schedule generation:
+ * Kolisch R, Eur J Oper Res 1996;90:320-333, value from memory.)
+ */
+export function placeBlocks(input: DayInput, order: readonly Block[], standing: readonly Session[], notBefore: Minute): Placed {
+  const { settings } = input;
+  const sessions: Session[] = [...standing];
+  const unplaced: string[] = [];
+  const [mounds, cameras, filmers] = [new Map<string, Busy[]>(), new Map<string, Busy[]>(), new Map<string, Busy[]>()];
+  const load = new Map<string, number>();
+  const of = (map: Map<string, Busy[]>, name: string): Busy[] => {
+    const known = map.get(name);
+    if (known) return known;
+    const list: Busy[] = [];
+    map.set(name, list);
+    return list;
+  };
+  const take = (s: Session): void => {
+    const span = { from: s.from, to: s.to };
+    of(mounds, s.mound).push(span);
+    of(cameras, s.camera).push(span);
+    of(filmers, s.filmer).push(span);
+    load.set(s.filmer, (load.get(s.filmer) ?? 0) + s.to - s.from);
+  };
+  for (const s of standing) take(s);
+  const films = settings.staff.filter((p) => p.films);
+  const breaks = [...settings.breaks].sort((a, b) => a.from - b.from);
+  const shortest = Math.min(...order.flat().map((c) => settings.minutes[c.ageGroup]));
+  /** The camera that stands at a mound. */
+  const cameraAt = new Map(standing.map((s) => [s.mound, s.camera]));
+  let times: Minute[] = [];
+  const consider = (t: Minute): void => {
+    let i = times.length;
+    while (i > 0 && times[i - 1]! > t) i -= 1;
+    if (t >= notBefore && times[i - 1] !== t) times.splice(i, 0, t);
+  };
+  for (const t of [notBefore, ...[...settings.mounds, ...settings.cameras, ...films].map((w) => w.from), ...breaks.map((b) => b.to), ...standing.map((s) => s.to)]) consider(t);
+
+  /** One session at a time on a mound, or null when something is missing. */
+  const sessionAt = (camper: DayCamper, mound: DaySpan, from: Minute, more: readonly Session[]): Session | null => {
+    const to = from + settings.minutes[camper.ageGroup];
+    const span = { from, to };
+    const warmUpFrom = from - settings.warmUpMinutes;
+    if (from < notBefore || warmUpFrom < camper.readyFrom || from < mound.from || to > mound.to) return null;
+    if (breaks.some((b) => overlaps(b, span)) || !isFree(of(mounds, mound.name), span)) return null;
+    const open = (w: Busy): boolean => from >= w.from && to <= w.to;
+    const used = more.filter((s) => overlaps(s, span));
+    const usable = (c: DaySpan): boolean => open(c) && isFree(of(cameras, c.name), span) && !used.some((s) => s.camera === c.name);
+    const own = settings.cameras.find((c) => c.name === cameraAt.get(mound.name));
+    // A camera that stands at another mound is taken last.
+    const camera = own && usable(own) ? own : settings.cameras.find((c) => ![...cameraAt.values()].includes(c.name) && usable(c)) ?? settings.cameras.find(usable);
+    if (!camera) return null;
+    let filmer: (typeof films)[number] | null = null;
+    for (const p of films)
+      if (open(p) && (!filmer || (load.get(p.id) ?? 0) < (load.get(filmer.id) ?? 0)) && isFree(of(filmers, p.id), span) && !used.some((s) => s.filmer === p.id)) filmer = p;
+    if (!filmer) return null;
+    return { camper: camper.id, mound: mound.name, camera: camera.name, warmUpFrom, from, to, deliveries: deliveriesFor(settings, camper), filmer: filmer.id };
+  };
+
+  const blockAt = (block: Block, mound: DaySpan, from: Minute): Session[] | null => {
+    const made: Session[] = [];
+    let at = from;
+    for (const camper of block) {
+      const minutes = settings.minutes[camper.ageGroup];
+      for (const b of breaks) if (made.length > 0 && overlaps(b, { from: at, to: at + minutes })) at = b.to;
+      const s = sessionAt(camper, mound, at, made);
+      if (!s) return null;
+      made.push(s);
+      at = s.to;
+    }
+    return made;
+  };
+
+  for (const block of order) {
+    for (const camper of block) consider(camper.readyFrom + settings.warmUpMinutes);
+    let found: Session[] | null = null;
+    const alive = times.filter((t) => settings.mounds.some((m) => isFree(of(mounds, m.name), { from: t, to: t + shortest })));
+    // A time at which every mound is taken stays so: nothing is ever taken back.
+    times = alive;
+    for (const at of alive) {
+      for (const mound of settings.mounds) {
+        found = blockAt(block, mound, at);
+        if (found) break;
+      }
+      if (found) break;
+    }
+    if (!found) {
+      unplaced.push(...block.map((c) => c.id));
+      continue;
+    }
+    for (const s of found) {
+      sessions.push(s);
+      take(s);
+      cameraAt.set(s.mound, s.camera);
+      consider(s.to);
+    }
+  }
+  return { sessions, unplaced };
+}
+
+type DaySpan = DayInput['settings']['mounds'][number];

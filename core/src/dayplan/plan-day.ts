@@ -1,0 +1,135 @@
+import { dayBound, type DayBound } from './day-bound.ts';
+import { deliveriesFor, workingMinutes, type DayCamper, type DayInput, type Minute, type Session } from './day.ts';
+import { blockMinutes, blocksOf, longestFirst, spreadAges } from './order-campers.ts';
+import { planProblems } from './plan-problems.ts';
+import { placeBlocks, type Block } from './place-sessions.ts';
+
+/** What the planner says of its answer; it names nobody. */
+export interface DayPlanFacts {
+  /** When the last session ends; null for an empty day. */
+  readonly finish: Minute | null;
+  /** Working minutes from the opening of the first mound to the finish. */
+  readonly minutes: number;
+  readonly bound: DayBound;
+  /** How far the mean time of the age group that lies furthest off is from the mean of all, as a share of the day. */
+  readonly ageSpread: number;
+  readonly filmingMinutes: Readonly<Record<string, number>>;
+}
+
+export interface DayPlan {
+  readonly sessions: readonly Session[];
+  readonly unplaced: ReadonlyArray<{ readonly camper: string; readonly why: 'armCare' | 'noRoom' }>;
+  /** Campers whose time or mound is another than in the plan before. */
+  readonly moved: readonly string[];
+  readonly facts: DayPlanFacts;
+}
+
+interface PlanOptions {
+  /** The plan so far: what still holds of it stays as it is. */
+  readonly before?: readonly Session[];
+  /** Now: what has begun stays, nothing new begins earlier. */
+  readonly now?: Minute;
+  /** Numbers from 0 to 1, for trying other orders. */
+  readonly random: () => number;
+  /** Asked before each further try. */
+  readonly keepGoing: (tries: number) => boolean;
+}
+
+/**
+ * Plans a day, or what is left of it: places every camper whom arm care lets throw, ends early, spreads the ages over the day
+ * and the filming over the staff. With a plan before, every session that breaks no rule stays, and only the others are placed
+ * anew. Tries further orders as long as `keepGoing` says so and the finish lies above the bound.
+ *
+ * @example planDay(input, { random: Math.random, keepGoing: (tries) => tries < 200 })
+ */
+export function planDay(input: DayInput, options: PlanOptions): DayPlan {
+  const { settings } = input;
+  const may = input.campers.filter((c) => deliveriesFor(settings, c) > 0);
+  const opening = Math.min(...settings.mounds.map((m) => m.from));
+  const notBefore = Math.max(opening, options.now ?? opening);
+  const standing = stillStanding(input, options.before ?? [], options.now);
+  const placed = new Set(standing.map((s) => s.camper));
+  const blocks = blocksOf(may.filter((c) => !placed.has(c.id)));
+
+  const evaluate = (order: readonly Block[]) => {
+    const result = placeBlocks(input, order, standing, notBefore);
+    const finish = Math.max(opening, ...result.sessions.map((s) => s.to));
+    return { ...result, order, finish, cost: [result.unplaced.length, finish, ageSpread(input.campers, result.sessions)] as const };
+  };
+  const better = (a: ReturnType<typeof evaluate>, b: ReturnType<typeof evaluate>): boolean => {
+    for (let i = 0; i < 3; i++) if (a.cost[i] !== b.cost[i]) return a.cost[i]! < b.cost[i]!;
+    return false;
+  };
+  let best = evaluate(spreadAges(settings, blocks));
+  const tryOrder = (order: readonly Block[]): void => {
+    const next = evaluate(order);
+    if (better(next, best)) best = next;
+  };
+  if (blocks.length > 1) {
+    tryOrder(tailLongestFirst(settings, best.order));
+    tryOrder(longestFirst(settings, blocks));
+    for (let tries = 0; options.keepGoing(tries) && !(best.unplaced.length === 0 && workingMinutes(settings, opening, best.finish) <= Math.ceil(dayBound(input, best.sessions).minutes)); tries++) {
+      const order = [...best.order];
+      const i = Math.floor(options.random() * order.length);
+      const j = Math.floor(options.random() * order.length);
+      [order[i], order[j]] = [order[j]!, order[i]!];
+      tryOrder(order);
+    }
+  }
+  const sessions = [...best.sessions].sort((a, b) => a.from - b.from || (a.mound < b.mound ? -1 : 1));
+  const was = new Map((options.before ?? []).map((s) => [s.camper, s]));
+  return {
+    sessions,
+    unplaced: [
+      ...input.campers.filter((c) => !may.includes(c) && !placed.has(c.id)).map((c) => ({ camper: c.id, why: 'armCare' as const })),
+      ...best.unplaced.map((camper) => ({ camper, why: 'noRoom' as const })),
+    ],
+    moved: sessions.filter((s) => was.has(s.camper) && (was.get(s.camper)!.from !== s.from || was.get(s.camper)!.mound !== s.mound)).map((s) => s.camper),
+    facts: dayFacts(input, sessions),
+  };
+}
+
+/** What a plan comes to, whoever made it. */
+export function dayFacts(input: DayInput, sessions: readonly Session[]): DayPlanFacts {
+  const opening = Math.min(...input.settings.mounds.map((m) => m.from));
+  const finish = sessions.length === 0 ? null : Math.max(...sessions.map((s) => s.to));
+  const filmingMinutes: Record<string, number> = {};
+  for (const p of input.settings.staff) if (p.films) filmingMinutes[p.id] = 0;
+  for (const s of sessions) filmingMinutes[s.filmer] = (filmingMinutes[s.filmer] ?? 0) + s.to - s.from;
+  return { finish, minutes: finish === null ? 0 : workingMinutes(input.settings, opening, finish), bound: dayBound(input, sessions), ageSpread: ageSpread(input.campers, sessions), filmingMinutes };
+}
+
+/** Sessions of the plan before that break no rule now, and whole groups only; what is thrown stays. */
+function stillStanding(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
+  const campers = new Map(input.campers.map((c) => [c.id, c]));
+  const thrown = (s: Session): boolean => now !== undefined && s.to <= now;
+  let kept = [...before];
+  for (let again = true; again; ) {
+    const loose = new Set<string>();
+    for (const problem of planProblems(input, kept, now)) {
+      const own = kept.filter((s) => problem.campers.includes(s.camper) && !thrown(s)).sort((a, b) => a.from - b.from);
+      // Where two are in each other's way the later one goes.
+      for (const s of problem.kind === 'pair' ? own.slice(-1) : own) loose.add(s.camper);
+    }
+    const groups = new Set([...loose].flatMap((id) => campers.get(id)?.together ?? []));
+    const goes = (s: Session): boolean => !thrown(s) && (loose.has(s.camper) || groups.has(campers.get(s.camper)?.together ?? ''));
+    again = kept.some(goes);
+    kept = kept.filter((s) => !goes(s));
+  }
+  return kept;
+}
+
+function tailLongestFirst(settings: DayInput['settings'], order: readonly Block[]): Block[] {
+  const cut = Math.max(0, order.length - 3 * settings.mounds.length);
+  return [...order.slice(0, cut), ...[...order.slice(cut)].sort((a, b) => blockMinutes(settings, b) - blockMinutes(settings, a))];
+}
+
+function ageSpread(campers: readonly DayCamper[], sessions: readonly Session[]): number {
+  if (sessions.length === 0) return 0;
+  const ages = new Map(campers.map((c) => [c.id, c.ageGroup]));
+  const mean = (list: readonly Session[]): number => list.reduce((sum, s) => sum + s.from, 0) / list.length;
+  const length = Math.max(...sessions.map((s) => s.to)) - Math.min(...sessions.map((s) => s.from));
+  const groups = [...new Set(sessions.map((s) => ages.get(s.camper)))].map((g) => sessions.filter((s) => ages.get(s.camper) === g)).filter((g) => g.length > 1);
+  const all = mean(sessions);
+  return length === 0 ? 0 : Math.max(0, ...groups.map((g) => Math.abs(mean(g) - all) / length));
+}

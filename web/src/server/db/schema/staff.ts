@@ -1,0 +1,107 @@
+import { sql } from 'drizzle-orm';
+import { bigint, boolean, check, date, integer, jsonb, pgTable, primaryKey, text, unique, uuid, varchar } from 'drizzle-orm/pg-core';
+import type { AgeGroup, ArmCareRules, Sheet } from '@stride-chalk/core';
+import { at } from './columns.ts';
+
+/** A person with an account. What he may do hangs on the camp: see `campStaff`. */
+export const staff = pgTable('staff', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  emailVerified: boolean('email_verified').notNull().default(false),
+  image: text('image'),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+export const whoAndWhen = () => ({
+  enteredBy: uuid('entered_by').references(() => staff.id),
+  enteredAt: at('entered_at').notNull().defaultNow(),
+});
+
+/** A checkpoint sheet, one row per version. Old scores keep the version they were made under. */
+export const sheets = pgTable('sheets', {
+  id: uuid('id').primaryKey(),
+  key: text('key').notNull(),
+  version: integer('version').notNull(),
+  document: jsonb('document').$type<Sheet>().notNull(),
+}, (t) => [unique('sheets_one_row_per_version').on(t.key, t.version)]);
+
+export const camps = pgTable('camps', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  place: text('place').notNull(),
+  firstDay: date('first_day').notNull(),
+  lastDay: date('last_day').notNull(),
+  timeZone: text('time_zone').notNull(),
+  units: text('units', { enum: ['metric', 'imperial'] }).notNull(),
+  sheetId: uuid('sheet_id').notNull().references(() => sheets.id),
+  schools: jsonb('schools').$type<Record<string, string>>().notNull().default({}),
+  /** Why each school was chosen, by checkpoint. */
+  schoolReasons: jsonb('school_reasons').$type<Record<string, string>>().notNull().default({}),
+  /** From the rubber to the plate, in feet, by age group. */
+  distances: jsonb('distances').$type<Partial<Record<AgeGroup, number>>>().notNull().default({}),
+  /** Footage is removed this many days after the last day of the camp. */
+  retentionDays: integer('retention_days').notNull().default(365),
+  /** Limits that the lead has put in the place of the published ones; null for those. */
+  armCare: jsonb('arm_care').$type<ArmCareRules>(),
+  ...whoAndWhen(),
+}, (t) => [
+  check('camps_days_in_order', sql`${t.lastDay} >= ${t.firstDay}`),
+  check('camps_retention', sql`${t.retentionDays} between 1 and 3650`),
+]);
+
+/** Who works at which camp, as what. Without an active row nobody sees the camp. */
+export const campStaff = pgTable('camp_staff', {
+  campId: uuid('camp_id').notNull().references(() => camps.id),
+  staffId: uuid('staff_id').notNull().references(() => staff.id),
+  role: text('role', { enum: ['lead', 'coach', 'helper'] }).notNull(),
+  deactivatedAt: at('deactivated_at'),
+  ...whoAndWhen(),
+}, (t) => [primaryKey({ columns: [t.campId, t.staffId] }), check('camp_staff_role', sql`${t.role} in ('lead', 'coach', 'helper')`)]);
+
+/** Signed-in browsers. The cookie carries the token signed with the secret of the installation: the row alone opens nothing. */
+export const sessions = pgTable('sessions', {
+  id: uuid('id').primaryKey(),
+  userId: uuid('staff_id').notNull().references(() => staff.id, { onDelete: 'cascade' }),
+  token: text('token').notNull().unique(),
+  expiresAt: at('expires_at').notNull(),
+  ipAddress: text('ip_address'),
+  userAgent: text('user_agent'),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+/** Passwords, hashed with argon2id. */
+export const credentials = pgTable('credentials', {
+  id: uuid('id').primaryKey(),
+  userId: uuid('staff_id').notNull().references(() => staff.id, { onDelete: 'cascade' }),
+  accountId: text('account_id').notNull(),
+  providerId: text('provider_id').notNull(),
+  password: text('password'),
+  accessToken: text('access_token'),
+  refreshToken: text('refresh_token'),
+  idToken: text('id_token'),
+  accessTokenExpiresAt: at('access_token_expires_at'),
+  refreshTokenExpiresAt: at('refresh_token_expires_at'),
+  scope: text('scope'),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+/** Open invitations and resets. */
+export const verifications = pgTable('verifications', {
+  id: uuid('id').primaryKey(),
+  identifier: text('identifier').notNull(),
+  value: text('value').notNull(),
+  expiresAt: at('expires_at').notNull(),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+/** Failed sign-ins, counted per account and per network address (the columns are those of rate-limiter-flexible). */
+export const signInLimits = pgTable('sign_in_limits', {
+  key: varchar('key', { length: 255 }).primaryKey(),
+  points: integer('points').notNull().default(0),
+  expire: bigint('expire', { mode: 'number' }),
+});
