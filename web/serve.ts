@@ -6,6 +6,7 @@ import { prepareClip } from './src/server/clips.ts';
 import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
+import { firstLeadLink } from './src/server/staff.ts';
 import { loadDemo } from './src/server/load-demo.ts';
 import { makeMediaFolders } from './src/server/media.ts';
 
@@ -18,6 +19,7 @@ const here = fileURLToPath(new URL('.', import.meta.url));
 await makeMediaFolders();
 await migrateDatabase();
 if (process.env.STRIDE_DEMO === '1') await loadDemo();
+const firstLead = await firstLeadLink();
 await startJobs(prepareClip);
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.
 const waiting = await db().select({ id: clips.id }).from(clips).where(ne(clips.state, 'ready')).orderBy(clips.enteredAt);
@@ -39,7 +41,7 @@ server.once('error', (error: NodeJS.ErrnoException) => {
   process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program.\n` : `${error.message}\n`);
   process.exit(1);
 });
-server.listen(port, host, () => process.stdout.write(`Stride Chalk: http://${host}:${port}\n`));
+server.listen(port, host, () => process.stdout.write(`Stride Chalk: ${firstLead ?? `http://${host}:${port}`}\n`));
 
 let stopping = false;
 /** Takes no new request, lets those under way end, then closes the queue and the database. */

@@ -10,12 +10,21 @@ export const CAMP = {
   units: 'metric',
 } as const;
 
+/** The made-up accounts; their password stands on the sign-in page of the demo. */
 export const STAFF = [
-  { name: 'Marit Solvane', role: 'lead' },
-  { name: 'Dario Penhallow', role: 'coach' },
-  { name: 'Wren Castellane', role: 'coach' },
-  { name: 'Ioan Biddlecroft', role: 'helper' },
+  { name: 'Marit Solvane', role: 'lead', email: 'marit@heronbend.example' },
+  { name: 'Dario Penhallow', role: 'coach', email: 'dario@heronbend.example' },
+  { name: 'Wren Castellane', role: 'coach', email: 'wren@heronbend.example' },
+  { name: 'Ioan Biddlecroft', role: 'helper', email: 'ioan@heronbend.example' },
+  { name: 'Petra Lindenquay', role: 'helper', email: 'petra@heronbend.example' },
 ] as const;
+export const PASSWORD = 'river field at noon';
+
+/** A second camp beside the first, with campers of its own and two who come to both. */
+export const SECOND_CAMP = { name: 'Sandbar Evening Clinic', place: 'The sandbar diamond', timeZone: 'America/Chicago', units: 'imperial', staff: ['Marit Solvane', 'Wren Castellane', 'Petra Lindenquay'], sharedBibs: [33, 52] } as const;
+
+/** Last year's camp: the same children, a year younger. These bibs were there; for two of them the evaluation is kept. */
+export const LAST_YEAR = { name: 'Heron Bend Pitching Week', daysBefore: 364, bibs: [4, 9, 19, 22, 27, 31, 38, 44], evaluated: [19, 27] } as const;
 
 export interface DemoCamper {
   readonly bib: number;
@@ -26,6 +35,8 @@ export interface DemoCamper {
   readonly guardian: string;
   readonly consent: boolean;
   readonly sore: boolean;
+  /** Siblings stay together on the day. */
+  readonly together?: string;
   /** What the camper does wrong, per delivery; absent for campers who are not filmed yet. */
   readonly film?: { readonly seed: number; readonly tempo: number; readonly faults: readonly Faults[] };
 }
@@ -33,7 +44,7 @@ export interface DemoCamper {
 const thrice = (f: Faults): readonly Faults[] => [f, f, f];
 
 /** Six filmed campers of mixed ages and hands, and the rest of the week's roster. */
-export const CAMPERS: readonly DemoCamper[] = [
+export const FILMED_CAMPERS: readonly DemoCamper[] = [
   { bib: 4, name: 'Pell Arrowood', born: '2017-03-02', hand: 'R', heightCentimetres: 134, guardian: 'Ines Arrowood', consent: true, sore: false,
     film: { seed: 41, tempo: 1.04, faults: thrice({ 'E2.late': 0.92 }) } },
   { bib: 9, name: 'Sanna Whitlocke', born: '2016-05-21', hand: 'L', heightCentimetres: 139, guardian: 'Bo Whitlocke', consent: true, sore: false,

@@ -1,5 +1,5 @@
 import { randomSource, type ClipOrder, type ViewId } from '@stride-chalk/fieldcam';
-import { CAMP, CAMPERS, type DemoCamper } from './camp.ts';
+import { CAMP, FILMED_CAMPERS, type DemoCamper } from './camp.ts';
 
 export interface DemoClip {
   readonly bib: number;
@@ -38,4 +38,4 @@ function clipsOf(camper: DemoCamper, look: number): DemoClip[] {
 }
 
 /** All clips of the demo camp, as orders to the simulated camera. Their truth is recomputed from the same orders. */
-export const DEMO_CLIPS: readonly DemoClip[] = CAMPERS.flatMap((camper, i) => clipsOf(camper, i));
+export const DEMO_CLIPS: readonly DemoClip[] = FILMED_CAMPERS.flatMap((camper, i) => clipsOf(camper, i));

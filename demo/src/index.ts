@@ -1,4 +1,5 @@
-export { CAMP, CAMPERS, STAFF, type DemoCamper } from './camp.ts';
+export { CAMP, LAST_YEAR, PASSWORD, SECOND_CAMP, STAFF, type DemoCamper } from './camp.ts';
 export { DEMO_CLIPS, type DemoClip } from './clips.ts';
+export { CAMPERS } from './roster.ts';
 export { walkUpOrder } from './walk-up.ts';
 export { clipsOfBib, marksOf, pointsOf, scoresOf } from './work.ts';

@@ -1,5 +1,5 @@
 import { deliveryMotion, frameMoments, randomSource, tripod, type EventId, type JointId } from '@stride-chalk/fieldcam';
-import { CAMPERS } from './camp.ts';
+import { FILMED_CAMPERS } from './camp.ts';
 import { DEMO_CLIPS, type DemoClip } from './clips.ts';
 
 export interface DemoMark { readonly event: EventId; readonly frame: number; readonly frameTo: number | null }
@@ -65,7 +65,7 @@ const ASIDES: Readonly<Record<number, readonly DemoScore[]>> = {
 
 /** A coach's levels for one demo delivery: what was filmed wrong, his asides, and 3 for the rest. */
 export function scoresOf(bib: number, delivery: number, checkpoints: readonly string[]): DemoScore[] {
-  const faults = CAMPERS.find((c) => c.bib === bib)?.film?.faults[delivery] ?? {};
+  const faults = FILMED_CAMPERS.find((c) => c.bib === bib)?.film?.faults[delivery] ?? {};
   return checkpoints.map((checkpoint) => {
     const aside = ASIDES[bib]?.find((s) => s.delivery === delivery && s.checkpoint === checkpoint);
     if (aside) return aside;

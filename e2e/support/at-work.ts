@@ -9,7 +9,8 @@ export interface Keys {
 
 /** The staff member by his first name takes up work. */
 export async function atWorkAs(page: Page, name: string, url = process.env.E2E_URL!): Promise<void> {
-  await page.goto(`${url}/staff`);
+  await page.goto(`${url}/sign-in`);
+  // One of the made-up accounts that the page offers in the demo.
   await page.getByRole('button', { name: new RegExp(name) }).click();
   await expect(page).toHaveURL(`${url}/`);
 }

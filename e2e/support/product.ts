@@ -61,7 +61,7 @@ export async function startProduct(options: { readonly demo: boolean }): Promise
   const start = (): Promise<void> => new Promise((resolve, reject) => {
     child = spawn(process.execPath, ['--import', 'tsx', 'web/serve.ts'], {
       cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl, STRIDE_MEDIA: join(folder, 'media'), STRIDE_DEMO: options.demo ? '1' : '0', STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips') },
+      env: { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl, STRIDE_MEDIA: join(folder, 'media'), STRIDE_SECRET_FILE: join(folder, 'secret'), STRIDE_DEMO: options.demo ? '1' : '0', STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips') },
     });
     let said = '';
     child.stderr!.on('data', (text: Buffer) => {

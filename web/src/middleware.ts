@@ -1,33 +1,44 @@
 import { defineMiddleware } from 'astro:middleware';
 import { problem } from './pages/api/_answer.ts';
+import { mayUse } from './server/access.ts';
+import { signedIn } from './server/accounts.ts';
+import { campsOf } from './server/camps.ts';
 import { log } from './server/log.ts';
 import { Refusal } from './server/refusal.ts';
-import { staffMember } from './server/staff.ts';
 
-const OPEN_PATHS = ['/staff', '/api/staff', '/api/health'];
-const ID = /^[0-9a-f-]{36}$/;
-
-/** Who is at work, whether the request may change anything, and one form for everything that goes wrong. */
+/** Whether the request may change anything, who is at work, whether his role may use the route, and one form for everything that goes wrong. */
 export const onRequest = defineMiddleware(async (context, next) => {
-  const { request, url, cookies } = context;
+  const { request, url, cookies, locals } = context;
   const isApi = url.pathname.startsWith('/api/');
+  const away = (refusal: Refusal): Response => (isApi ? problem(refusal) : new Response(null, { status: 302, headers: { location: `/missing?what=${encodeURIComponent(refusal.message)}` } }));
   try {
     if (!['GET', 'HEAD'].includes(request.method)) {
       const origin = request.headers.get('origin');
       if (origin !== null ? new URL(origin).host !== request.headers.get('host') : request.headers.get('sec-fetch-site') === 'cross-site')
         return problem(new Refusal('foreign-origin', 'Changes are only taken from this site itself.', 403));
     }
-    const id = cookies.get('staff')?.value;
-    context.locals.staff = id && ID.test(id) ? await staffMember(id) : null;
-    if (!context.locals.staff && !OPEN_PATHS.includes(url.pathname) && !url.pathname.startsWith('/_'))
-      return isApi ? problem(new Refusal('no-staff', 'Choose who is at work first.', 401)) : context.redirect(`/staff?then=${encodeURIComponent(url.pathname + url.search)}`);
+    locals.staff = null;
+    locals.camp = null;
+    locals.camps = [];
+    locals.mayOpen = (path) => mayUse('GET', path, locals.staff?.role ?? null) === 'yes';
+    const person = await signedIn(request.headers);
+    const memberships = person ? await campsOf(person.id) : [];
+    const here = memberships.find((m) => m.camp.id === cookies.get('camp')?.value) ?? memberships[0];
+    if (person && here) {
+      locals.staff = { ...person, role: here.role };
+      locals.camp = here.camp;
+      locals.camps = memberships.map(({ camp: { id, name, firstDay } }) => ({ id, name, firstDay }));
+    }
+    const answer = mayUse(request.method, context.routePattern, locals.staff?.role ?? null);
+    if (answer === 'sign in') return isApi ? problem(new Refusal('not-signed-in', 'Sign in first.', 401)) : context.redirect(`/sign-in?then=${encodeURIComponent(url.pathname + url.search)}`);
+    if (answer === 'no') return away(new Refusal('not-allowed', `This is not for a ${locals.staff!.role}. Ask the lead.`, 403));
     const response = await next();
     response.headers.set('referrer-policy', 'same-origin');
     response.headers.set('x-content-type-options', 'nosniff');
     response.headers.set('x-frame-options', 'DENY');
     return response;
   } catch (error) {
-    if (error instanceof Refusal) return isApi ? problem(error) : new Response(null, { status: 302, headers: { location: `/missing?what=${encodeURIComponent(error.message)}` } });
+    if (error instanceof Refusal) return away(error);
     log.error({ err: error, path: url.pathname }, 'request failed');
     if (isApi) return problem(new Refusal('server', 'Something went wrong on our side. What you entered is kept and will be sent again.', 500));
     throw error;

@@ -1,6 +1,7 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { currentCamp, camperByBib, listCampers } from './campers.ts';
+import { camperByBib, listCampers } from './campers.ts';
+import { campById } from './camps.ts';
 import { addDelivery, deliveriesOf, deliveryWithCamper } from './deliveries.ts';
 import { recordEntry } from './entries.ts';
 import { campAtAGlance } from './home.ts';
@@ -37,26 +38,26 @@ describe('deliveries', () => {
 
 describe('the roster', () => {
   test('knows age and age group by the first day of the camp, and who has no such bib', async () => {
-    const camp = await currentCamp();
+    const camp = await campById(world.campId);
     expect((await listCampers(camp)).map((c) => [c.bib, c.age, c.ageGroup])).toEqual([[7, 12, '11-12'], [8, 12, '11-12'], [9, 12, '11-12']]);
     await expect(camperByBib(camp, 99)).rejects.toMatchObject({ status: 404, message: 'A camper with bib 99 was not found.' });
   });
 
   test('leads each camper to where his work goes on; the next one is one on whom there is work', async () => {
-    const all = await campAtAGlance(await currentCamp());
-    const page = (bib: number): string => nextPage(all.find((c) => c.bib === bib)!);
+    const all = await campAtAGlance(await campById(world.campId));
+    const page = (bib: number): string => nextPage(all.find((c) => c.bib === bib)!, 'coach');
     expect([page(7), page(8), page(9)]).toEqual(['/campers/7', '/campers/8', '/campers/9']);
     expect(neighbours(all, 7).next).toBeNull();
     const filmed = all.map((c) => (c.bib === 9 ? { ...c, waiting: 'scores' as const } : c));
     expect(neighbours(filmed, 7).next?.bib).toBe(9);
-    expect(nextPage(filmed.find((c) => c.bib === 9)!)).toBe('/bench/9');
+    expect(nextPage(filmed.find((c) => c.bib === 9)!, 'coach')).toBe('/bench/9');
   });
 
   test('counts a level once, whoever of the staff gave it', async () => {
-    const before = (await campAtAGlance(await currentCamp())).find((c) => c.bib === 7)!.levels.done;
+    const before = (await campAtAGlance(await campById(world.campId))).find((c) => c.bib === 7)!.levels.done;
     for (const coach of [world.coach, world.otherCoach])
       await recordEntry(v7(), { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null }, coach);
-    expect((await campAtAGlance(await currentCamp())).find((c) => c.bib === 7)!.levels.done).toBe(before + 1);
+    expect((await campAtAGlance(await campById(world.campId))).find((c) => c.bib === 7)!.levels.done).toBe(before + 1);
   });
 });
 

@@ -1,9 +1,11 @@
 import { asc, eq, inArray, max } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { DeliveryKind } from '@stride-chalk/core';
-import { camperById, currentCamp } from './campers.ts';
+import { requireMayThrow } from './arm-care.ts';
+import { camperById, type Camper } from './campers.ts';
+import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { campers, deliveries } from './db/schema.ts';
+import { campers, deliveries, throws } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 export type DeliveryRow = typeof deliveries.$inferSelect;
@@ -14,10 +16,10 @@ export const deliveriesOf = (camperId: string): Promise<DeliveryRow[]> =>
 export const deliveriesOfAll = (camperIds: readonly string[]): Promise<DeliveryRow[]> =>
   camperIds.length === 0 ? Promise.resolve([]) : db().select().from(deliveries).where(inArray(deliveries.camperId, [...camperIds])).orderBy(asc(deliveries.number));
 
-export async function deliveryWithCamper(id: string): Promise<{ delivery: DeliveryRow; camper: typeof campers.$inferSelect }> {
-  const [row] = await db().select().from(deliveries).innerJoin(campers, eq(campers.id, deliveries.camperId)).where(eq(deliveries.id, id));
-  if (!row) throw notFound('The delivery');
-  return { delivery: row.deliveries, camper: row.campers };
+export async function deliveryWithCamper(id: string): Promise<{ delivery: DeliveryRow; camp: Camp; camper: Camper }> {
+  const [delivery] = await db().select().from(deliveries).where(eq(deliveries.id, id));
+  if (!delivery) throw notFound('The delivery');
+  return { delivery, ...(await camperById(delivery.camperId)) };
 }
 
 /** Consent and arm care stop every delivery and every film, whichever way it comes. */
@@ -26,7 +28,7 @@ export function requireMayFilm(camper: { readonly bib: number; readonly consentT
   if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
 }
 
-/** Adds the next delivery of a camper. A sore arm or missing consent stops it. */
+/** Adds the next delivery of a camper and counts its throw. Missing consent, a sore arm or the limits of arm care stop it. */
 export async function addDelivery(input: {
   readonly id?: string;
   readonly camperId: string;
@@ -34,17 +36,19 @@ export async function addDelivery(input: {
   readonly thrownOn: string;
   readonly staffId: string;
 }): Promise<DeliveryRow> {
-  const camper = await camperById(await currentCamp(), input.camperId);
+  const { camp, camper } = await camperById(input.camperId);
   requireMayFilm(camper);
   return db().transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
+    const [known] = input.id === undefined ? [] : await tx.select().from(deliveries).where(eq(deliveries.id, input.id));
+    if (known) return known;
+    await requireMayThrow(camp, camper, input.thrownOn, tx);
     const [last] = await tx.select({ number: max(deliveries.number) }).from(deliveries).where(eq(deliveries.camperId, camper.id));
     const row = {
       id: input.id ?? v7(), camperId: camper.id, number: (last?.number ?? 0) + 1, kind: input.kind, thrownOn: input.thrownOn, enteredBy: input.staffId,
     };
-    const [made] = await tx.insert(deliveries).values(row).onConflictDoNothing({ target: deliveries.id }).returning();
-    if (made) return made;
-    const [known] = await tx.select().from(deliveries).where(eq(deliveries.id, row.id));
-    return known!;
+    const [made] = await tx.insert(deliveries).values(row).returning();
+    await tx.insert(throws).values({ id: v7(), childId: camper.childId, day: input.thrownOn, kind: 'filming', count: 1, deliveryId: row.id, enteredBy: input.staffId });
+    return made!;
   });
 }

@@ -2,7 +2,8 @@ import { eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { resolveSheet, defaultSheet } from '@stride-chalk/core';
-import { camperById, currentCamp } from './campers.ts';
+import { camperById } from './campers.ts';
+import { campById } from './camps.ts';
 import { db } from './db/connect.ts';
 import { campers, evaluations } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
@@ -101,8 +102,8 @@ describe('a released evaluation', () => {
 
 describe('the camp at a glance', () => {
   test('says what each camper waits for', async () => {
-    const waits = Object.fromEntries((await campAtAGlance(await currentCamp())).map((c) => [c.bib, c.waiting]));
+    const waits = Object.fromEntries((await campAtAGlance(await campById(world.campId))).map((c) => [c.bib, c.waiting]));
     expect(waits).toEqual({ 7: 'release', 8: 'consent', 9: 'rest' });
-    expect((await camperById(await currentCamp(), world.camper)).ageGroup).toBe('11-12');
+    expect((await camperById(world.camper)).camper.ageGroup).toBe('11-12');
   });
 });

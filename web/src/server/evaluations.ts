@@ -6,7 +6,8 @@ import {
   compileEvaluation, figureChalk, furtherFocus, usualBodyCentre, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type Score,
 } from '@stride-chalk/core';
 import { benchSet, type BenchSet } from './bench.ts';
-import { camperById, currentCamp, type Camp, type Camper } from './campers.ts';
+import { camperById, type Camper } from './campers.ts';
+import type { Camp } from './camps.ts';
 import { framePicture } from './clips.ts';
 import { db } from './db/connect.ts';
 import { evaluations } from './db/schema.ts';
@@ -67,8 +68,7 @@ function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): 
 
 /** Starts a draft from the scores as they stand; the one open draft of a camper is replaced. */
 export async function compileDraft(camperId: string, staffId: string): Promise<EvaluationRow> {
-  const camp = await currentCamp();
-  const camper = await camperById(camp, camperId);
+  const { camp, camper } = await camperById(camperId);
   const set = await benchSet(camperId);
   const input = inputFor(camp, camper, set, staffId);
   if (input.scores.length === 0) throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
@@ -105,8 +105,7 @@ export async function latestEvaluation(camperId: string): Promise<EvaluationRow 
 
 /** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */
 export async function furtherFocusFor(row: EvaluationRow, staffId: string): Promise<FocusItem[]> {
-  const camp = await currentCamp();
-  const camper = await camperById(camp, row.camperId);
+  const { camp, camper } = await camperById(row.camperId);
   const input = inputFor(camp, camper, await benchSet(row.camperId), staffId);
   return furtherFocus(input, []);
 }
@@ -114,8 +113,7 @@ export async function furtherFocusFor(row: EvaluationRow, staffId: string): Prom
 /** What the page shows: for a released evaluation what was kept, for a draft as things stand. */
 export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
   if (row.snapshot) return row.snapshot as HandOutFrame;
-  const camp = await currentCamp();
-  const camper = await camperById(camp, row.camperId);
+  const { camp, camper } = await camperById(row.camperId);
   const set = await benchSet(row.camperId);
   const coachIds = new Set(set.scores.map((s) => s.coachId));
   const [first] = await deliveriesOf(row.camperId);
@@ -123,7 +121,7 @@ export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
     camper: { bib: camper.bib, name: camper.name, age: camper.age, hand: camper.hand, heightCentimetres: camper.heightCentimetres },
     camp: { name: camp.name, place: camp.place, units: camp.units },
     sheet: { name: camp.sheet.name, version: camp.sheet.version },
-    coaches: (await listStaff()).filter((s) => coachIds.has(s.id)).map((s) => s.name),
+    coaches: (await listStaff(camp.id, 'all')).filter((s) => coachIds.has(s.id)).map((s) => s.name),
     thrownOn: first?.thrownOn ?? null,
     freezes: row.document.focus.map((f) => freezeFrame(set, f)),
   };
@@ -150,7 +148,7 @@ function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
 export async function releaseEvaluation(id: string, staffId: string): Promise<EvaluationRow> {
   const row = await evaluationById(id);
   if (row.releasedAt) return row;
-  const camper = await camperById(await currentCamp(), row.camperId);
+  const { camper } = await camperById(row.camperId);
   if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: nothing is handed out.`);
   const frame = await handOutFrame(row);
   const pictures: Record<string, string> = {};

@@ -1,6 +1,7 @@
 import { inArray } from 'drizzle-orm';
 import { ALWAYS_ASKED, resolveSheet } from '@stride-chalk/core';
-import { listCampers, type Camp, type Camper } from './campers.ts';
+import { listCampers, type Camper } from './campers.ts';
+import type { Camp } from './camps.ts';
 import { clipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { evaluations, marks, scores } from './db/schema.ts';

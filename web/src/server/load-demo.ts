@@ -1,93 +1,87 @@
-import { createHash } from 'node:crypto';
-import { copyFile, readFile } from 'node:fs/promises';
-import { join } from 'node:path';
-import { count } from 'drizzle-orm';
+import { count, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { ageGroupOf, defaultSheet, resolveSheet, type Entry } from '@stride-chalk/core';
-import { CAMP, CAMPERS, clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, STAFF, type DemoCamper } from '@stride-chalk/demo';
-import { indexClip, towardsTargetOf } from './clips.ts';
+import { addDays, ageGroupOf, dayInZone, daysBetween, defaultSheet, resolveSheet } from '@stride-chalk/core';
+import { CAMP, CAMPERS, LAST_YEAR, PASSWORD, scoresOf, SECOND_CAMP, STAFF, type DemoCamper } from '@stride-chalk/demo';
+import type { Role } from './access.ts';
+import { setPassword } from './accounts.ts';
 import { db } from './db/connect.ts';
-import { campers, camps, clips, deliveries, sheets, staff } from './db/schema.ts';
+import { campers, camps, campStaff, children, deliveries, sheets, soreArms, staff, throws } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
 import { compileDraft, releaseEvaluation } from './evaluations.ts';
-import { inspectClip } from './intake/inspect.ts';
-import { withWorkFolder } from './intake/work-folder.ts';
-import { originalPath } from './media.ts';
+import { loadDemoFilms } from './load-demo-films.ts';
 
-/** How far the staff have come with each filmed camper when the demo begins. */
-const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'marked' | 'filmed'>> = {
-  27: 'released', 4: 'draft', 19: 'partScored', 31: 'marked',
-};
+const inDemo = (): boolean => process.env.STRIDE_DEMO === '1';
 
-/** Loads the made-up camp into an empty database. The copies for the bench are made by the queue afterwards. */
-export async function loadDemo(): Promise<void> {
+/** The accounts that the sign-in page shows: in demo mode only. */
+export const demoAccounts = (): ReadonlyArray<{ readonly name: string; readonly email: string; readonly role: Role; readonly password: string }> =>
+  inDemo() ? STAFF.map((s) => ({ ...s, password: PASSWORD })) : [];
+
+interface Loaded { readonly camper: DemoCamper; readonly id: string; readonly childId: string }
+interface Week { readonly campId: string; readonly firstDay: string; readonly campers: readonly Loaded[] }
+
+/**
+ * Loads the made-up camps into an empty database: the week whose second day is today, a second camp beside it, and last year's
+ * week with some of the same children. Every day moves with today, birthdays too, so that all ages stay what they are.
+ */
+export async function loadDemo(now = Date.now()): Promise<void> {
   const [{ camps: known } = { camps: 0 }] = await db().select({ camps: count() }).from(camps);
-  if (known > 0) return;
+  if (known > 0) return keepDemoAccounts();
+  const shift = daysBetween(CAMP.firstDay, addDays(dayInZone(now, CAMP.timeZone), -1));
+  const moved = (day: string): string => addDays(day, shift);
   const sheetId = v7();
-  const campId = v7();
-  const people = STAFF.map((s) => ({ id: v7(), campId, ...s }));
-  const coach = people.find((p) => p.role === 'coach')!;
-  const roster = CAMPERS.map((c) => ({ ...c, id: v7() }));
-  await db().transaction(async (tx) => {
-    await tx.insert(sheets).values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
-    await tx.insert(camps).values({ id: campId, ...CAMP, sheetId });
-    await tx.insert(staff).values(people);
-    await tx.insert(campers).values(roster.map((c) => ({
-      id: c.id, campId, bib: c.bib, name: c.name, born: c.born, hand: c.hand, heightCentimetres: c.heightCentimetres,
-      guardian: c.guardian, consentToFilm: c.consent, sore: c.sore, enteredBy: people[0]!.id,
+  await db().insert(sheets).values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
+  const people = STAFF.map((s) => ({ id: v7(), ...s }));
+  await db().insert(staff).values(people.map(({ id, name, email }) => ({ id, name, email })));
+  await keepDemoAccounts();
+  const childOf = new Map<number, string>();
+  const [lead, coach] = [people[0]!, people[1]!];
+
+  const addCamp = async (camp: { name: string; place: string; firstDay: string; lastDay: string; timeZone: string; units: 'metric' | 'imperial' }, roster: readonly DemoCamper[], at: readonly (typeof people)[number][], height: number): Promise<Week> => {
+    const campId = v7();
+    await db().insert(camps).values({ id: campId, ...camp, sheetId, distances: { '7-8': 40, '9-10': 46, '11-12': 50, '13-14': 54, '15-16': 60.5, '17-18': 60.5 }, enteredBy: lead.id });
+    await db().insert(campStaff).values(at.map((p) => ({ campId, staffId: p.id, role: p.role, enteredBy: lead.id })));
+    const loaded = roster.map((camper) => ({ camper, id: v7(), childId: childOf.get(camper.bib) ?? v7() }));
+    const fresh = loaded.filter((l) => !childOf.has(l.camper.bib));
+    if (fresh.length > 0) await db().insert(children).values(fresh.map((l) => ({ id: l.childId, enteredBy: lead.id })));
+    for (const l of loaded) childOf.set(l.camper.bib, l.childId);
+    await db().insert(campers).values(loaded.map(({ camper: c, id, childId }) => ({
+      id, childId, campId, bib: c.bib, name: c.name, born: moved(c.born), hand: c.hand, heightCentimetres: c.heightCentimetres - height, guardian: c.guardian,
+      guardianEmail: `${c.guardian.toLowerCase().replace(/[^a-z]+/g, '.')}@families.example`, consentToFilm: c.consent, consentToShare: c.consent, togetherWith: c.together ?? null, enteredBy: lead.id,
     })));
-  });
-  for (const camper of roster.filter((c) => c.film)) await loadFilmed(camper, coach.id);
-}
-
-async function loadFilmed(camper: DemoCamper & { id: string }, coachId: string): Promise<void> {
-  const films = clipsOfBib(camper.bib);
-  const deliveryIds = camper.film!.faults.map(() => v7());
-  await db().insert(deliveries).values(deliveryIds.map((id, i) => ({
-    id, camperId: camper.id, number: i + 1, kind: 'stretch' as const, thrownOn: CAMP.firstDay, enteredBy: coachId,
-  })));
-  const clipIds = new Map<string, string>();
-  for (const film of films) {
-    const id = v7();
-    clipIds.set(film.fileName, id);
-    const path = join(demoClipFolder(), film.fileName);
-    const bytes = await readFile(path);
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
-    await copyFile(path, originalPath(sha256));
-    const facts = await withWorkFolder(path, inspectClip);
-    await db().insert(clips).values({
-      id, deliveryId: deliveryIds[film.delivery]!, view: film.view, fileName: film.fileName, sha256, bytes: bytes.length, ...facts,
-      towardsTarget: towardsTargetOf(film.view, camper.hand), state: 'checking', enteredBy: coachId,
-    });
-  }
-  const progress = PROGRESS[camper.bib] ?? 'filmed';
-  if (progress === 'filmed') return;
-  const queue = [...clipIds.values()];
-  const worker = async (): Promise<void> => {
-    for (let id = queue.shift(); id; id = queue.shift()) await indexClip(id);
+    return { campId, firstDay: camp.firstDay, campers: loaded };
   };
-  await Promise.all([worker(), worker()]);
-  const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, coachId);
-  for (const film of films) {
-    const clipId = clipIds.get(film.fileName)!;
-    for (const mark of marksOf(film)) await enter({ kind: 'mark', clipId, ...mark });
-    if (film.view === 'openSide' && film.delivery === 0)
-      for (const p of pointsOf(film)) await enter({ kind: 'point', clipId, ...p, pointSd: 2 });
-  }
-  if (progress === 'marked') return;
-  const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, CAMP.firstDay)).filter((c) => c.scored).map((c) => c.id);
-  for (const [i, deliveryId] of deliveryIds.entries()) {
-    if (progress === 'partScored' && i > 0) break;
-    for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
-      await enter({ kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note });
-  }
-  if (progress === 'partScored') return;
-  const draft = await compileDraft(camper.id, coachId);
-  if (progress === 'released') await releaseEvaluation(draft.id, coachId);
+
+  const week = await addCamp({ name: CAMP.name, place: CAMP.place, timeZone: CAMP.timeZone, units: CAMP.units, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) }, CAMPERS, people, 0);
+  for (const { camper, childId } of week.campers) if (camper.sore) await db().insert(soreArms).values({ id: v7(), childId, place: 'elbow', since: week.firstDay, enteredBy: lead.id });
+  for (const { camper, id, childId } of week.campers.filter((l) => l.camper.film)) await loadDemoFilms({ ...camper, id, childId, born: moved(camper.born) }, coach.id, week.firstDay);
+
+  const second = CAMPERS.filter((c) => (SECOND_CAMP.sharedBibs as readonly number[]).includes(c.bib));
+  await addCamp({ ...SECOND_CAMP, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) }, second, people.filter((p) => (SECOND_CAMP.staff as readonly string[]).includes(p.name)), 0);
+
+  const before = (day: string): string => addDays(moved(day), -LAST_YEAR.daysBefore);
+  const last = await addCamp({ name: LAST_YEAR.name, place: CAMP.place, timeZone: CAMP.timeZone, units: CAMP.units, firstDay: before(CAMP.firstDay), lastDay: before(CAMP.lastDay) }, CAMPERS.filter((c) => (LAST_YEAR.bibs as readonly number[]).includes(c.bib)), people.slice(0, 4), 6);
+  for (const l of last.campers.filter((c) => (LAST_YEAR.evaluated as readonly number[]).includes(c.camper.bib))) await loadLastYear(l, last.firstDay, moved(l.camper.born), coach.id);
 }
 
-function demoClipFolder(): string {
-  const folder = process.env.STRIDE_DEMO_CLIPS;
-  if (!folder) throw new Error(`STRIDE_DEMO_CLIPS is not set; it names the folder of the ${DEMO_CLIPS.length} demo clips`);
-  return folder;
+/** An evaluation of last year, from its levels; the films are gone, their time was over. */
+async function loadLastYear({ camper, id, childId }: Loaded, day: string, born: string, coachId: string): Promise<void> {
+  const asked = resolveSheet(defaultSheet, ageGroupOf(born, day)).filter((c) => c.scored).map((c) => c.id);
+  for (let i = 0; i < 2; i++) {
+    const deliveryId = v7();
+    await db().insert(deliveries).values({ id: deliveryId, camperId: id, number: i + 1, kind: 'stretch', thrownOn: day, enteredBy: coachId });
+    await db().insert(throws).values({ id: v7(), childId, day, kind: 'filming', count: 1, deliveryId, enteredBy: coachId });
+    for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
+      await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, coachId);
+  }
+  await releaseEvaluation((await compileDraft(id, coachId)).id, coachId);
+}
+
+/** Every made-up account can sign in, also in a database from before accounts. */
+async function keepDemoAccounts(): Promise<void> {
+  for (const { name, email } of STAFF) {
+    const [person] = await db().select().from(staff).where(eq(staff.name, name));
+    if (!person) continue;
+    if (person.email !== email) await db().update(staff).set({ email }).where(eq(staff.id, person.id));
+    await setPassword(person.id, PASSWORD);
+  }
 }

@@ -7,7 +7,6 @@ import { Readable } from 'node:stream';
 import { v7 } from 'uuid';
 import { ageOn } from '@stride-chalk/core';
 import { walkUpOrder } from '@stride-chalk/demo';
-import { currentCamp } from './campers.ts';
 import { takeInClip, type ClipRow } from './clips.ts';
 import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { arrivalFolder } from './media.ts';
@@ -24,10 +23,10 @@ export async function* filmSimulated(input: {
   readonly deliveryId: string; readonly view: 'openSide' | 'front'; readonly staffId: string;
 }): AsyncGenerator<{ readonly share: number } | { readonly clip: ClipRow }> {
   if (!hasSimulatedCamera()) throw new Refusal('no-simulated-camera', 'The simulated camera stands in the demo only.', 404);
-  const { delivery, camper } = await deliveryWithCamper(input.deliveryId);
+  const { delivery, camp, camper } = await deliveryWithCamper(input.deliveryId);
   requireMayFilm(camper);
   const order = walkUpOrder({
-    bib: camper.bib, ageYears: ageOn(camper.born, (await currentCamp()).firstDay), hand: camper.hand, heightCentimetres: camper.heightCentimetres, delivery: delivery.number,
+    bib: camper.bib, ageYears: ageOn(camper.born, camp.firstDay), hand: camper.hand, heightCentimetres: camper.heightCentimetres, delivery: delivery.number,
   }, input.view);
   yield { share: 0 };
   const path = join(arrivalFolder(), `${v7()}.mp4`);

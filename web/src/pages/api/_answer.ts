@@ -1,6 +1,8 @@
 import type { APIContext } from 'astro';
-import { ZodError, type z } from 'zod';
+import { z, ZodError } from 'zod';
 import { Refusal } from '../../server/refusal.ts';
+import type { Camp } from '../../server/camps.ts';
+import { requireInCamp, type CampNoun } from '../../server/in-camp.ts';
 import type { StaffMember } from '../../server/staff.ts';
 
 /** Problem details (RFC 9457) with a stable code. */
@@ -13,12 +15,29 @@ export function problem(refusal: Refusal): Response {
 export const json = (body: unknown, status = 200): Response =>
   new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
 
-/** Who is at work; the middleware has let nobody else through. */
-export function atWork(context: APIContext): StaffMember {
-  const member = context.locals.staff;
-  if (!member) throw new Refusal('no-staff', 'Choose who is at work first.', 401);
-  return member;
+/** Who is at work, and where; the middleware has let nobody else through. */
+export function atWork(context: Pick<APIContext, 'locals'>): StaffMember & { readonly camp: Camp } {
+  const { staff, camp } = context.locals;
+  if (!staff || !camp) throw new Refusal('not-signed-in', 'Sign in first.', 401);
+  return { ...staff, camp };
 }
+
+/** An id that belongs to the camp at work; anything of another camp is not found. */
+export async function ofCamp(context: Pick<APIContext, 'locals'>, noun: CampNoun, id: string | undefined): Promise<string> {
+  const known = noun === 'picture' ? parsed(z.string().regex(/^[0-9a-f]{64}$/), id) : parsed(z.uuid(), id);
+  await requireInCamp(noun, known, atWork(context).camp.id);
+  return known;
+}
+
+/** Answers a form with a page; the cookies go along. */
+export function seeOther(location: string, cookies: readonly string[] = []): Response {
+  const headers = new Headers({ location });
+  for (const cookie of cookies) headers.append('set-cookie', cookie);
+  return new Response(null, { status: 303, headers });
+}
+
+/** A path of this site, or the start when it is none. */
+export const localPath = (path: string): string => (/^\/(?![/\\])/.test(path) ? path : '/');
 
 /** The JSON body of a request in the form expected; a Refusal names the first thing that is wrong with it. */
 export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {

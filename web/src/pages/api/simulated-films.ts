@@ -4,11 +4,12 @@ import { z } from 'zod';
 import { log } from '../../server/log.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { filmSimulated } from '../../server/simulated-camera.ts';
-import { atWork, bodyAs } from './_answer.ts';
+import { atWork, bodyAs, ofCamp } from './_answer.ts';
 
 /** Films a view with the simulated camera. Answers a line of JSON at a time: `{share}` ..., at last `{id}` or `{title}`. */
 export const POST: APIRoute = async (context) => {
   const input = await bodyAs(context, z.object({ deliveryId: z.uuid(), view: z.enum(['openSide', 'front']) }));
+  await ofCamp(context, 'delivery', input.deliveryId);
   const film = filmSimulated({ ...input, staffId: atWork(context).id });
   // The first step checks consent and arm: a refusal there is answered like any other.
   await film.next();

@@ -11,7 +11,7 @@ export type Executor = Database | Parameters<Parameters<Database['transaction']>
 // Calendar days stay text: a Date would move them across time zones.
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 
-let pool: pg.Pool | null = null;
+let connections: pg.Pool | null = null;
 let database: Database | null = null;
 
 export function databaseUrl(): string {
@@ -22,16 +22,19 @@ export function databaseUrl(): string {
 
 /** The one connection pool of this process. */
 export function db(): Database {
-  if (!database) {
-    pool = new pg.Pool({ connectionString: databaseUrl(), max: 12 });
-    database = drizzle(pool, { schema });
-  }
+  database ??= drizzle(pool(), { schema });
   return database;
 }
 
+/** The same pool, for libraries that speak to it themselves. */
+export function pool(): pg.Pool {
+  connections ??= new pg.Pool({ connectionString: databaseUrl(), max: 12 });
+  return connections;
+}
+
 export async function closeDatabase(): Promise<void> {
-  await pool?.end();
-  pool = null;
+  await connections?.end();
+  connections = null;
   database = null;
 }
 

@@ -7,7 +7,7 @@ import { v7 } from 'uuid';
 import { defaultSheet, type ViewId } from '@stride-chalk/core';
 import { prepareClip, takeInClip } from '../clips.ts';
 import { closeDatabase, db, migrateDatabase } from '../db/connect.ts';
-import { campers, camps, deliveries, sheets, staff } from '../db/schema.ts';
+import { campers, camps, campStaff, children, deliveries, sheets, soreArms, staff } from '../db/schema.ts';
 import { startJobs, stopJobs } from '../jobs.ts';
 import { makeMediaFolders } from '../media.ts';
 
@@ -19,6 +19,7 @@ export interface World {
   readonly lead: string;
   readonly coach: string;
   readonly otherCoach: string;
+  readonly helper: string;
   /** 12 years, consent, two deliveries. */
   readonly camper: string;
   readonly delivery: string;
@@ -26,6 +27,9 @@ export interface World {
   /** No consent to film; one delivery. */
   readonly withoutConsent: { readonly camper: string; readonly delivery: string };
   readonly sore: { readonly camper: string; readonly delivery: string };
+  /** Another camper of the camp, born on 1 October 2013 unless `more` says otherwise. */
+  addCamper(bib: number, more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string }, deliveries: number): Promise<{ camper: string; child: string; deliveries: string[] }>;
+  readonly child: string;
   end(): Promise<void>;
 }
 
@@ -54,29 +58,31 @@ export async function newWorld(): Promise<World> {
   url.pathname = `/${name}`;
   process.env.DATABASE_URL = url.href;
   process.env.STRIDE_MEDIA = join(folder, 'media');
+  process.env.STRIDE_SECRET_FILE = join(folder, 'secret');
   await makeMediaFolders();
   await migrateDatabase();
   // The queue is there, its worker leaves the clips to the test.
   await startJobs(async () => undefined);
-  const ids = { campId: v7(), sheetId: v7(), lead: v7(), coach: v7(), otherCoach: v7() };
+  const ids = { campId: v7(), sheetId: v7(), lead: v7(), coach: v7(), otherCoach: v7(), helper: v7() };
   await db().insert(sheets).values({ id: ids.sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
   await db().insert(camps).values({
     id: ids.campId, name: 'Test camp', place: 'Field', firstDay: '2026-07-13', lastDay: '2026-07-17', timeZone: 'America/Chicago', units: 'metric', sheetId: ids.sheetId,
   });
-  await db().insert(staff).values([
-    { id: ids.lead, campId: ids.campId, name: 'Lead', role: 'lead' },
-    { id: ids.coach, campId: ids.campId, name: 'Coach', role: 'coach' },
-    { id: ids.otherCoach, campId: ids.campId, name: 'Other coach', role: 'coach' },
-  ]);
-  const addCamper = async (bib: number, more: { consentToFilm?: boolean; sore?: boolean }, count: number) => {
-    const id = v7();
+  const people = [['lead', 'Lead', 'lead'], ['coach', 'Coach', 'coach'], ['otherCoach', 'Other coach', 'coach'], ['helper', 'Helper', 'helper']] as const;
+  await db().insert(staff).values(people.map(([key, name]) => ({ id: ids[key], name, email: `${key.toLowerCase()}@test.example` })));
+  await db().insert(campStaff).values(people.map(([key, , role]) => ({ campId: ids.campId, staffId: ids[key], role })));
+  const addCamper = async (bib: number, more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string }, count: number) => {
+    const { sore = false, ...row } = more;
+    const [id, childId] = [v7(), v7()];
+    await db().insert(children).values({ id: childId });
     await db().insert(campers).values({
-      id, campId: ids.campId, bib, name: `Camper ${bib}`, born: '2013-10-01', hand: 'R', heightCentimetres: 150, guardian: 'Guardian',
-      consentToFilm: true, enteredBy: ids.lead, ...more,
+      id, childId, campId: ids.campId, bib, name: `Camper ${bib}`, born: '2013-10-01', hand: 'R', heightCentimetres: 150, guardian: 'Guardian',
+      consentToFilm: true, enteredBy: ids.lead, ...row,
     });
+    if (sore) await db().insert(soreArms).values({ id: v7(), childId, place: 'elbow', since: '2026-07-13', enteredBy: ids.lead });
     const thrown = Array.from({ length: count }, (_, i) => ({ id: v7(), camperId: id, number: i + 1, thrownOn: '2026-07-13', enteredBy: ids.coach }));
-    await db().insert(deliveries).values(thrown);
-    return { camper: id, deliveries: thrown.map((d) => d.id) };
+    if (count > 0) await db().insert(deliveries).values(thrown);
+    return { camper: id, child: childId, deliveries: thrown.map((d) => d.id) };
   };
   const main = await addCamper(7, {}, 2);
   const barred = await addCamper(8, { consentToFilm: false }, 1);
@@ -84,6 +90,8 @@ export async function newWorld(): Promise<World> {
   return {
     folder, ...ids, camper: main.camper, delivery: main.deliveries[0]!, secondDelivery: main.deliveries[1]!,
     withoutConsent: { camper: barred.camper, delivery: barred.deliveries[0]! },
+    addCamper,
+    child: main.child,
     sore: { camper: sore.camper, delivery: sore.deliveries[0]! },
     async end() {
       await stopJobs();

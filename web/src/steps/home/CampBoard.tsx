@@ -31,7 +31,7 @@ function progress(c: BoardCamper): number {
   return 0.15 + 0.05 * (c.filmsReady / c.films) + 0.3 * share(c.keyFrames) + 0.35 * share(c.levels);
 }
 
-export function CampBoard({ camp, staff, campers }: { camp: { name: string; place: string }; staff: string; campers: readonly BoardCamper[] }) {
+export function CampBoard({ camp, campers }: { camp: { name: string; place: string }; campers: readonly BoardCamper[] }) {
   const order = ['scores', 'keyFrames', 'release', 'writeUp'];
   const next = [...campers].filter((c) => order.includes(c.waiting)).sort((a, b) => order.indexOf(a.waiting) - order.indexOf(b.waiting) || a.bib - b.bib)[0];
   const working = STAGES.slice(1, 5).flatMap((s) => campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)));
@@ -41,7 +41,7 @@ export function CampBoard({ camp, staff, campers }: { camp: { name: string; plac
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink py-4">
         <div>
           <h1 className="m-0 text-[40px]">{camp.name}</h1>
-          <p className="m-0 text-[15px] text-soft">{camp.place} · {campers.length} campers · at work: {staff} (<a href="/staff">change</a>)</p>
+          <p className="m-0 text-[15px] text-soft">{camp.place} · {campers.length} campers</p>
         </div>
         <p className="m-0 flex items-center gap-3 text-[16px]"><span>Type a bib number to reach a camper</span><kbd>4</kbd><kbd>2</kbd></p>
       </header>

@@ -4,7 +4,7 @@ import { VIEW_IDS } from '@stride-chalk/core';
 import { takeInClip } from '../../../server/clips.ts';
 import { LIMITS } from '../../../server/intake/inspect.ts';
 import { Refusal } from '../../../server/refusal.ts';
-import { atWork, json, parsed } from '../_answer.ts';
+import { atWork, json, ofCamp, parsed } from '../_answer.ts';
 
 /** Takes a film as the plain body of the request: `POST /api/clips?deliveryId=...&view=openSide&fileName=...`. */
 export const POST: APIRoute = async (context) => {
@@ -12,6 +12,7 @@ export const POST: APIRoute = async (context) => {
     z.object({ deliveryId: z.uuid(), view: z.enum(VIEW_IDS), fileName: z.string().min(1).max(200) }),
     Object.fromEntries(context.url.searchParams),
   );
+  await ofCamp(context, 'delivery', query.deliveryId);
   if (Number(context.request.headers.get('content-length') ?? 0) > LIMITS.bytes)
     throw new Refusal('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB. Cut it to one delivery.`, 413);
   if (!context.request.body) throw new Refusal('empty', 'The file is empty.');

@@ -1,12 +1,11 @@
 import { readFile } from 'node:fs/promises';
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
 import { picturePath } from '../../../server/media.ts';
 import { notFound } from '../../../server/refusal.ts';
-import { parsed } from '../_answer.ts';
+import { ofCamp } from '../_answer.ts';
 
-export const GET: APIRoute = async ({ params }) => {
-  const sha256 = parsed(z.string().regex(/^[0-9a-f]{64}$/), params.sha256);
+export const GET: APIRoute = async (context) => {
+  const sha256 = await ofCamp(context, 'picture', context.params.sha256);
   const picture = await readFile(picturePath(sha256)).catch(() => {
     throw notFound('The picture');
   });

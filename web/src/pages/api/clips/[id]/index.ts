@@ -1,24 +1,20 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { clipById, removeClip, setCaptureScale } from '../../../../server/clips.ts';
-import { atWork, bodyAs, json, parsed } from '../../_answer.ts';
+import { bodyAs, json, ofCamp } from '../../_answer.ts';
 
-const idOf = (params: Record<string, string | undefined>): string => parsed(z.uuid(), params.id);
-
-export const GET: APIRoute = async ({ params }) => {
-  const { id, state, progress, fileName, view } = await clipById(idOf(params));
+export const GET: APIRoute = async (context) => {
+  const { id, state, progress, fileName, view } = await clipById(await ofCamp(context, 'clip', context.params.id));
   return json({ id, state, progress, fileName, view });
 };
 
 export const PATCH: APIRoute = async (context) => {
-  atWork(context);
   const { captureScale } = await bodyAs(context, z.object({ captureScale: z.number().positive().max(100) }));
-  await setCaptureScale(idOf(context.params), captureScale);
+  await setCaptureScale(await ofCamp(context, 'clip', context.params.id), captureScale);
   return json({ captureScale });
 };
 
 export const DELETE: APIRoute = async (context) => {
-  atWork(context);
-  await removeClip(idOf(context.params));
+  await removeClip(await ofCamp(context, 'clip', context.params.id));
   return new Response(null, { status: 204 });
 };

@@ -1,0 +1,11 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { ROLES } from '../../../../server/access.ts';
+import { changeStaff } from '../../../../server/staff.ts';
+import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+
+export const PATCH: APIRoute = async (context) => {
+  const change = await bodyAs(context, z.object({ role: z.enum(ROLES).optional(), active: z.boolean().optional() }));
+  await changeStaff(atWork(context).camp.id, await ofCamp(context, 'staffMember', context.params.id), change);
+  return json(change);
+};

@@ -1,0 +1,82 @@
+/** What a member of the staff is at a camp. */
+export const ROLES = ['lead', 'coach', 'helper'] as const;
+export type Role = (typeof ROLES)[number];
+
+const EVERYBODY = ROLES;
+const COACHES = ['lead', 'coach'] as const;
+const LEAD = ['lead'] as const;
+
+/** What each role may do. docs/roles.md is printed from this table: `npm run roles -w web`. */
+export const DUTIES = {
+  'see the camp and the plan of the day': EVERYBODY,
+  'check campers in': EVERYBODY,
+  'count throws': EVERYBODY,
+  'film and sort films': EVERYBODY,
+  'break down and score': COACHES,
+  'write up, release and print hand-outs': COACHES,
+  'plan the day': LEAD,
+  'keep the roster and the consents': LEAD,
+  'lift a sore arm, allow more throws': LEAD,
+  'export or erase a child': LEAD,
+  'keep the staff': LEAD,
+  'read the outbox': LEAD,
+  'set up camps': LEAD,
+} as const satisfies Record<string, readonly Role[]>;
+export type Duty = keyof typeof DUTIES;
+
+/** 'anyone': without an account; 'staff': whoever is signed in. */
+type Access = Duty | 'anyone' | 'staff';
+
+/**
+ * Every route of the product with what it takes to use it. A route that does not stand here is closed to everybody, and a test
+ * walks every route of the build.
+ */
+export const ROUTES: Readonly<Record<string, Access>> = {
+  'GET /sign-in': 'anyone',
+  'POST /api/sign-in': 'anyone',
+  'GET /join/[token]': 'anyone',
+  'POST /api/join': 'anyone',
+  'GET /api/health': 'anyone',
+  'GET /missing': 'staff',
+  'POST /api/sign-out': 'staff',
+  'POST /api/camp-at-work': 'staff',
+
+  'GET /': 'see the camp and the plan of the day',
+  'GET /campers/[bib]': 'film and sort films',
+  'GET /api/campers/[id]/films': 'film and sort films',
+  'POST /api/deliveries': 'film and sort films',
+  'POST /api/clips': 'film and sort films',
+  'GET /api/clips/[id]': 'film and sort films',
+  'PATCH /api/clips/[id]': 'film and sort films',
+  'DELETE /api/clips/[id]': 'film and sort films',
+  'GET /api/clips/[id]/film': 'film and sort films',
+  'GET /api/clips/[id]/frames/[frame]': 'film and sort films',
+  'DELETE /api/refusals/[id]': 'film and sort films',
+  'POST /api/simulated-films': 'film and sort films',
+
+  'GET /bench/[bib]': 'break down and score',
+  'PUT /api/entries/[id]': 'break down and score',
+  'GET /handouts/[bib]': 'write up, release and print hand-outs',
+  'GET /handouts/[bib]/print': 'write up, release and print hand-outs',
+  'POST /api/evaluations': 'write up, release and print hand-outs',
+  'PUT /api/evaluations/[id]': 'write up, release and print hand-outs',
+  'POST /api/evaluations/[id]/release': 'write up, release and print hand-outs',
+  'GET /api/pictures/[sha256]': 'write up, release and print hand-outs',
+
+  'GET /staff': 'keep the staff',
+  'POST /api/staff': 'keep the staff',
+  'PATCH /api/staff/[id]': 'keep the staff',
+  'POST /api/staff/[id]/reset': 'keep the staff',
+  'GET /outbox': 'read the outbox',
+};
+
+/** Whether somebody may use a route: null for nobody signed in. HEAD is read as GET. */
+export function mayUse(method: string, pattern: string, role: Role | null): 'yes' | 'sign in' | 'no' {
+  const access = ROUTES[`${method === 'HEAD' ? 'GET' : method} ${pattern}`];
+  if (access === 'anyone') return 'yes';
+  if (role === null) return 'sign in';
+  if (access === undefined) return 'no';
+  return access === 'staff' || (DUTIES[access] as readonly Role[]).includes(role) ? 'yes' : 'no';
+}
+
+export const may = (role: Role, duty: Duty): boolean => (DUTIES[duty] as readonly Role[]).includes(role);

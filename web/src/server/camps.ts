@@ -1,0 +1,57 @@
+import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { dayInZone, publishedLimits, type AgeGroup, type ArmCareRules, type Sheet } from '@stride-chalk/core';
+import { db } from './db/connect.ts';
+import { campers, camps, campStaff, sheets } from './db/schema.ts';
+import type { Role } from './access.ts';
+import { notFound } from './refusal.ts';
+
+export interface Camp {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly firstDay: string;
+  readonly lastDay: string;
+  readonly timeZone: string;
+  readonly units: 'metric' | 'imperial';
+  readonly sheetId: string;
+  readonly sheet: Sheet;
+  readonly schools: Record<string, string>;
+  readonly schoolReasons: Record<string, string>;
+  readonly distances: Partial<Record<AgeGroup, number>>;
+  readonly retentionDays: number;
+  /** The limits in force: the lead's own, else the published ones. */
+  readonly armCare: ArmCareRules;
+  /** True when the lead has put limits of his own in force. */
+  readonly ownLimits: boolean;
+}
+
+const withSheet = () => db().select({ camp: camps, sheet: sheets.document }).from(camps).innerJoin(sheets, eq(sheets.id, camps.sheetId));
+const toCamp = ({ camp, sheet }: { camp: typeof camps.$inferSelect; sheet: Sheet }): Camp => ({ ...camp, sheet, armCare: camp.armCare ?? publishedLimits, ownLimits: camp.armCare !== null });
+
+export async function campById(id: string): Promise<Camp> {
+  const [row] = await withSheet().where(eq(camps.id, id));
+  if (!row) throw notFound('The camp');
+  return toCamp(row);
+}
+
+export async function campOfCamper(camperId: string): Promise<Camp> {
+  const [row] = await withSheet().innerJoin(campers, eq(campers.campId, camps.id)).where(eq(campers.id, camperId));
+  if (!row) throw notFound('The camper');
+  return toCamp(row);
+}
+
+export interface Membership {
+  readonly camp: Camp;
+  readonly role: Role;
+}
+
+/** The camps at which a person works, the newest first. A deactivated one sees none. */
+export async function campsOf(staffId: string): Promise<Membership[]> {
+  const rows = await db().select({ camp: camps, sheet: sheets.document, role: campStaff.role }).from(campStaff)
+    .innerJoin(camps, eq(camps.id, campStaff.campId)).innerJoin(sheets, eq(sheets.id, camps.sheetId))
+    .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt))).orderBy(desc(camps.firstDay), asc(camps.name));
+  return rows.map((r) => ({ camp: toCamp(r), role: r.role }));
+}
+
+/** The day at a camp, whatever zone this machine is in. */
+export const todayAt = (camp: Pick<Camp, 'timeZone'>, now = Date.now()): string => dayInZone(now, camp.timeZone);

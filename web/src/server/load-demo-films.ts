@@ -1,0 +1,73 @@
+import { createHash } from 'node:crypto';
+import { copyFile, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { v7 } from 'uuid';
+import { ageGroupOf, defaultSheet, resolveSheet, type Entry } from '@stride-chalk/core';
+import { clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, type DemoCamper } from '@stride-chalk/demo';
+import { indexClip, towardsTargetOf } from './clips.ts';
+import { db } from './db/connect.ts';
+import { clips, deliveries, throws } from './db/schema.ts';
+import { recordEntry } from './entries.ts';
+import { compileDraft, releaseEvaluation } from './evaluations.ts';
+import { inspectClip } from './intake/inspect.ts';
+import { withWorkFolder } from './intake/work-folder.ts';
+import { originalPath } from './media.ts';
+
+/** How far the staff have come with each filmed camper when the demo begins. */
+const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'marked' | 'filmed'>> = {
+  27: 'released', 4: 'draft', 19: 'partScored', 31: 'marked',
+};
+
+/** The films of one camper, and what the staff have done with them so far. The copies for the bench are made by the queue afterwards. */
+export async function loadDemoFilms(camper: DemoCamper & { id: string; childId: string }, coachId: string, firstDay: string): Promise<void> {
+  const films = clipsOfBib(camper.bib);
+  const deliveryIds = camper.film!.faults.map(() => v7());
+  await db().insert(deliveries).values(deliveryIds.map((id, i) => ({
+    id, camperId: camper.id, number: i + 1, kind: 'stretch' as const, thrownOn: firstDay, enteredBy: coachId,
+  })));
+  await db().insert(throws).values(deliveryIds.map((deliveryId) => ({ id: v7(), childId: camper.childId, day: firstDay, kind: 'filming' as const, count: 1, deliveryId, enteredBy: coachId })));
+  const clipIds = new Map<string, string>();
+  for (const film of films) {
+    const id = v7();
+    clipIds.set(film.fileName, id);
+    const path = join(demoClipFolder(), film.fileName);
+    const bytes = await readFile(path);
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    await copyFile(path, originalPath(sha256));
+    const facts = await withWorkFolder(path, inspectClip);
+    await db().insert(clips).values({
+      id, deliveryId: deliveryIds[film.delivery]!, view: film.view, fileName: film.fileName, sha256, bytes: bytes.length, ...facts,
+      towardsTarget: towardsTargetOf(film.view, camper.hand), state: 'checking', enteredBy: coachId,
+    });
+  }
+  const progress = PROGRESS[camper.bib] ?? 'filmed';
+  if (progress === 'filmed') return;
+  const queue = [...clipIds.values()];
+  const worker = async (): Promise<void> => {
+    for (let id = queue.shift(); id; id = queue.shift()) await indexClip(id);
+  };
+  await Promise.all([worker(), worker()]);
+  const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, coachId);
+  for (const film of films) {
+    const clipId = clipIds.get(film.fileName)!;
+    for (const mark of marksOf(film)) await enter({ kind: 'mark', clipId, ...mark });
+    if (film.view === 'openSide' && film.delivery === 0)
+      for (const p of pointsOf(film)) await enter({ kind: 'point', clipId, ...p, pointSd: 2 });
+  }
+  if (progress === 'marked') return;
+  const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, firstDay)).filter((c) => c.scored).map((c) => c.id);
+  for (const [i, deliveryId] of deliveryIds.entries()) {
+    if (progress === 'partScored' && i > 0) break;
+    for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
+      await enter({ kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note });
+  }
+  if (progress === 'partScored') return;
+  const draft = await compileDraft(camper.id, coachId);
+  if (progress === 'released') await releaseEvaluation(draft.id, coachId);
+}
+
+function demoClipFolder(): string {
+  const folder = process.env.STRIDE_DEMO_CLIPS;
+  if (!folder) throw new Error(`STRIDE_DEMO_CLIPS is not set; it names the folder of the ${DEMO_CLIPS.length} demo clips`);
+  return folder;
+}
