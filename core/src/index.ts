@@ -2,10 +2,10 @@
  * The computing of Stride Chalk. In: roster, film times, marks, points, scores. Out: figures with their error, suggested
  * levels, habits, focus areas, evaluations. No I/O, no clock, no random source of its own.
  */
-export { armCareRulesSchema, armStanding, limitsAtAge, publishedLimits, restDaysAfter, THROW_KINDS, type ArmCareRules, type ArmStanding, type DayThrows, type ThrowKind } from './armcare/index.ts';
+export { armCareRulesSchema, armStanding, limitsAtAge, publishedLimits, restDaysAfter, THROW_KINDS, throwsEveryDays, type ArmCareRules, type ArmStanding, type DayThrows, type ThrowKind } from './armcare/index.ts';
 export { addDays, dayInZone, daysBetween, minuteInZone } from './calendar/index.ts';
 export {
-  assignScorers, clockOf, dayBound, daySettingsSchema, linkedDesign, planDay, planProblems,
+  assignScorers, clockOf, dayBound, dayFacts, daySettingsSchema, deliveriesFor, linkedDesign, moveSession, planDay, planProblems, planSteps,
   type DayBound, type DayCamper, type DayInput, type DayPlan, type DayPlanFacts, type DaySettings, type IntegerSolver, type LinkedDesign, type PlanProblem,
   type ScorerChoice, type ScoringRecord, type Session,
 } from './dayplan/index.ts';
@@ -38,7 +38,10 @@ export { orderProblems, type KeyFrameMark, type OrderProblem } from './keyframes
 export { inBandUnits } from './levels/in-band-units.ts';
 export type { Level, Score, Seen } from './levels/level.ts';
 export { suggestLevel, type LevelBand, type LevelSuggestion } from './levels/suggest-level.ts';
-export { AGE_GROUPS, ageGroupOf, ageOn, type AgeGroup } from './roster/age-group.ts';
+export {
+  AGE_GROUPS, ageGroupOf, ageOn, decodeText, FIELD_NAMES, matchColumns, matchRoster, readHeight, readRoster, readRosterRow, ROSTER_FIELDS, rosterRowSchema, sameName, TEXT_ENCODINGS, withDoubles,
+  type AgeGroup, type ColumnMatch, type DateOrder, type KnownCamper, type RosterField, type RosterMatch, type RosterReading, type RosterRow, type TextEncoding,
+} from './roster/index.ts';
 export { defaultSheet } from './sheet/default-sheet.ts';
 export { bandsFor, resolveSheet, schoolOption, type ResolvedCheckpoint, type SchoolChoices } from './sheet/resolve-sheet.ts';
 export {

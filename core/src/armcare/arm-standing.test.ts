@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../calendar/index.ts';
-import { armCareRulesSchema, armStanding, publishedLimits, restDaysAfter, type DayThrows } from './index.ts';
+import { armCareRulesSchema, armStanding, publishedLimits, restDaysAfter, throwsEveryDays, type DayThrows } from './index.ts';
 
 const day = '2026-07-13';
 /** Born so that he is of this age on the day, with the birthday half a year away. */
@@ -26,6 +26,12 @@ describe('the published limits, row by row', () => {
     for (let d = 1; d <= rest; d++)
       expect(standing(age, thrown, addDays(day, d))).toMatchObject({ leftToday: 0, leftWithoutRest: 0, why: 'rest', mayThrowOn: addDays(day, rest + 1) });
     expect(standing(age, thrown, addDays(day, rest + 1))).toMatchObject({ why: 'free', mayThrowOn: addDays(day, rest + 1) });
+  });
+
+  test('drills on three days a week leave one day of rest', () => {
+    expect([8, 12, 14].map((age) => throwsEveryDays(publishedLimits, age, 2))).toEqual([35, 35, 35]);
+    expect([15, 16, 17].map((age) => throwsEveryDays(publishedLimits, age, 2))).toEqual([45, 45, 45]);
+    expect([throwsEveryDays(publishedLimits, 12, 1), throwsEveryDays(publishedLimits, 12, 9), throwsEveryDays(publishedLimits, 8, 9)]).toEqual([20, 85, 50]);
   });
 
   test('no throw asks for no rest, and throws left before a rest day are named', () => {

@@ -22,3 +22,16 @@ export function restDaysAfter(rules: ArmCareRules, age: number, count: number): 
   if (count <= 0) return 0;
   return limitsAtAge(rules, age).rest.find((r) => count >= r.from && (r.to === null || count <= r.to))!.restDays;
 }
+
+/**
+ * The most throws that may be thrown every so many days: no more rest days than lie between, and never more than the daily
+ * maximum.
+ *
+ * @throws RangeError when the rules name no limits for the age
+ * @example throwsEveryDays(publishedLimits, 12, 2) // 35: Monday, Wednesday, Friday
+ */
+export function throwsEveryDays(rules: ArmCareRules, age: number, days: number): number {
+  const { rest, dailyMaximum } = limitsAtAge(rules, age);
+  const last = rest.filter((r) => r.restDays <= days - 1).at(-1);
+  return Math.min(dailyMaximum, last ? last.to ?? dailyMaximum : 0);
+}

@@ -43,6 +43,15 @@ interface PlanOptions {
  * @example planDay(input, { random: Math.random, keepGoing: (tries) => tries < 200 })
  */
 export function planDay(input: DayInput, options: PlanOptions): DayPlan {
+  const search = planSteps(input, options);
+  for (let step = search.next(); ; step = search.next()) if (step.done) return step.value;
+}
+
+/**
+ * The same search in steps, so that a server can answer others between two tries: each `next` tries one further order, the last
+ * one returns the plan.
+ */
+export function* planSteps(input: DayInput, options: PlanOptions): Generator<void, DayPlan> {
   const { settings } = input;
   const may = input.campers.filter((c) => deliveriesFor(settings, c) > 0);
   const opening = Math.min(...settings.mounds.map((m) => m.from));
@@ -74,6 +83,7 @@ export function planDay(input: DayInput, options: PlanOptions): DayPlan {
       const j = Math.floor(options.random() * order.length);
       [order[i], order[j]] = [order[j]!, order[i]!];
       tryOrder(order);
+      yield;
     }
   }
   const sessions = [...best.sessions].sort((a, b) => a.from - b.from || (a.mound < b.mound ? -1 : 1));

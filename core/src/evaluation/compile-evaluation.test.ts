@@ -26,6 +26,17 @@ describe('compileEvaluation', () => {
   });
   const document = compileEvaluation(knee);
 
+  test('asks arm care: all drills of a day together stay within the throws of a drill day, and the sheet says so', () => {
+    const four = { F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 1, 1]], H2: ['H2.falls-off', [1, 1, 1]], A4: ['A4.stiff', [1, 1, 1]] } as const;
+    // 35 throws leave one day of rest at 13 and 14 (the published limits).
+    const asked = compileEvaluation(input(four, { drillThrows: 35 }));
+    const throws = asked.focus.map((f) => Math.max(0, ...f.drills.map((d) => Number(/^(\d+) throws/.exec(d.amount)?.[1] ?? 0))));
+    expect(throws.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(35);
+    expect(Math.max(...throws)).toBe(8);
+    expect(asked.armCare).toContain('No more than 35 throws on a drill day');
+    expect(compileEvaluation(input(four)).armCare).not.toContain('35');
+  });
+
   test('is a valid document with habits as focus and one-off events apart', () => {
     expect(() => evaluationDocumentSchema.parse(document)).not.toThrow();
     expect(document.focus.map((f) => f.checkpoint)).toEqual(['F2', 'E5']);

@@ -3,7 +3,7 @@ import { figureMoment } from '../figures/figure-chalk.ts';
 import type { FigureId } from '../figures/figure-ids.ts';
 import { phraseFigure } from '../figures/phrase-figure.ts';
 import { chooseDrills } from '../focus/choose-drills.ts';
-import { chooseFocus, type FocusChoice } from '../focus/choose-focus.ts';
+import { chooseFocus, FOCUS_LIMIT, type FocusChoice } from '../focus/choose-focus.ts';
 import { habitsOf, type CheckpointHabit } from '../habits/habits-of.ts';
 import { inBandUnits } from '../levels/in-band-units.ts';
 import type { Level, Score } from '../levels/level.ts';
@@ -29,6 +29,8 @@ export interface EvaluationInput {
   readonly deliveries: readonly string[];
   readonly scores: readonly Score[];
   readonly figures: readonly MeasuredFigure[];
+  /** What arm care allows on a drill day, all drills together; left out where nobody asked. */
+  readonly drillThrows?: number;
   /** The day of the re-film as YYYY-MM-DD; null when none is set yet. */
   readonly reFilmOn: string | null;
 }
@@ -68,7 +70,7 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
     schools: sheet.schools
       .filter((s) => ['B3', 'B4', 'F3', 'G1'].includes(s.id))
       .map((s) => s.options.find((o) => o.id === schoolOption(sheet, s.id, ageGroup, input.schools))!.name),
-    armCare: cautions.armCare,
+    armCare: cautions.armCare + (input.drillThrows === undefined ? '' : ` No more than ${input.drillThrows} throws on a drill day, games and practice counted.`),
     cautions: [...cautions.cautions],
     drillDays: [...cautions.drillDays],
     deliveries: deliveries.length,
@@ -164,7 +166,7 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
       (upstream ? ` It may clear up with “${upstream}”; if not, it is the next thing.` : ''),
     drills: chooseDrills(sheet, choice.faults.map((f) => f.code), taken).map((d) => ({
       id: d.id, name: d.name, how: d.how,
-      amount: d.ball ? `${d.throws} throws, ${d.distance}` : `${d.repetitions} times, no ball`,
+      amount: d.ball ? `${Math.min(d.throws, throwsEach(input))} throws, ${d.distance}` : `${d.repetitions} times, no ball`,
     })),
     lookAgain: checkpoint.focus.lookAgain,
     freeze: {
@@ -174,4 +176,9 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
     },
     reasons: [...choice.reasons],
   };
+}
+
+/** Every focus has its drill on a drill day: together they stay within what arm care allows. */
+function throwsEach({ drillThrows, ageGroup }: EvaluationInput): number {
+  return drillThrows === undefined ? Number.POSITIVE_INFINITY : Math.max(1, Math.floor(drillThrows / FOCUS_LIMIT[ageGroup]));
 }

@@ -3,7 +3,7 @@ import { rename, writeFile } from 'node:fs/promises';
 import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
-  compileEvaluation, figureChalk, furtherFocus, usualBodyCentre, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type Score,
+  addDays, compileEvaluation, figureChalk, furtherFocus, throwsEveryDays, usualBodyCentre, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type Score,
 } from '@stride-chalk/core';
 import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
@@ -54,7 +54,8 @@ function scoresFor(set: BenchSet, authorId: string): Score[] {
 }
 
 const REFILM_DAYS = 28;
-const daysAfter = (day: string, days: number): string => new Date(Date.parse(`${day}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+/** Drill days are Monday, Wednesday and Friday. */
+const DAYS_BETWEEN_DRILLS = 2;
 
 function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): EvaluationInput {
   return {
@@ -62,7 +63,8 @@ function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): 
     deliveries: set.deliveries.map((d) => d.id),
     scores: scoresFor(set, authorId),
     figures: measuredFigures(set),
-    reFilmOn: daysAfter(camp.lastDay, REFILM_DAYS),
+    drillThrows: throwsEveryDays(camp.armCare, camper.age, DAYS_BETWEEN_DRILLS),
+    reFilmOn: addDays(camp.lastDay, REFILM_DAYS),
   };
 }
 

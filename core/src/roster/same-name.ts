@@ -1,0 +1,8 @@
+const plain = (name: string): string => name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+
+/**
+ * Whether two names are written for the same person: accents, capitals, signs and spaces left out.
+ *
+ * @example sameName('José  ÁLVAREZ', 'Jose Alvarez') // true
+ */
+export const sameName = (a: string, b: string): boolean => plain(a) === plain(b);

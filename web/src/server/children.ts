@@ -1,0 +1,136 @@
+import { rm } from 'node:fs/promises';
+import { PassThrough, type Readable } from 'node:stream';
+import archiver from 'archiver';
+import Papa from 'papaparse';
+import { and, eq, inArray, notInArray, sql } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { db, type Executor } from './db/connect.ts';
+import {
+  campers, camps, checkIns, children, clips, deliveries, entries, erasures, evaluations, lateArrivals, limitOverrides, marks, messages, planSessions, points, refusals, scores, soreArms, throws,
+} from './db/schema.ts';
+import { benchPath, frameFolder, originalPath, picturePath } from './media.ts';
+import { notFound } from './refusal.ts';
+
+/** Every row about one child, by table. */
+async function everythingOf(childId: string, via: Executor = db()) {
+  const atCamps = await via.select().from(campers).where(eq(campers.childId, childId));
+  if (atCamps.length === 0) throw notFound('The child');
+  const camperIds = atCamps.map((c) => c.id);
+  const thrown = await via.select().from(deliveries).where(inArray(deliveries.camperId, camperIds));
+  const deliveryIds = thrown.map((d) => d.id);
+  const none = deliveryIds.length === 0;
+  const films = none ? [] : await via.select().from(clips).where(inArray(clips.deliveryId, deliveryIds));
+  const clipIds = films.map((c) => c.id);
+  const noFilm = clipIds.length === 0;
+  return {
+    camps: await via.select({ id: camps.id, name: camps.name, place: camps.place, firstDay: camps.firstDay, lastDay: camps.lastDay }).from(camps).where(inArray(camps.id, atCamps.map((c) => c.campId))),
+    campers: atCamps, deliveries: thrown, clips: films,
+    marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
+    points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
+    scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
+    refusals: none ? [] : await via.select().from(refusals).where(inArray(refusals.deliveryId, deliveryIds)),
+    entries: none ? [] : await via.select().from(entries).where(ofChild(clipIds, deliveryIds)),
+    evaluations: await via.select().from(evaluations).where(inArray(evaluations.camperId, camperIds)),
+    checkIns: await via.select().from(checkIns).where(inArray(checkIns.camperId, camperIds)),
+    throws: await via.select().from(throws).where(eq(throws.childId, childId)),
+    soreArms: await via.select().from(soreArms).where(eq(soreArms.childId, childId)),
+    limitOverrides: await via.select().from(limitOverrides).where(eq(limitOverrides.childId, childId)),
+    messages: await via.select().from(messages).where(eq(messages.childId, childId)),
+    planSessions: await via.select().from(planSessions).where(inArray(planSessions.camperId, camperIds)),
+    lateArrivals: await via.select().from(lateArrivals).where(inArray(lateArrivals.camperId, camperIds)),
+  };
+}
+
+const ofChild = (clipIds: readonly string[], deliveryIds: readonly string[]) =>
+  sql`(${entries.body}->>'clipId' = any(${sql.param([...clipIds])}::text[]) or ${entries.body}->>'deliveryId' = any(${sql.param([...deliveryIds])}::text[]))`;
+
+/**
+ * Everything about one child as a ZIP in open formats: a JSON file with every row, the same as CSV tables, the evaluations as
+ * JSON, the films as they came, the pictures as JPEG. It is written while it is read.
+ */
+export async function exportChild(childId: string): Promise<{ readonly fileName: string; readonly body: Readable }> {
+  const all = await everythingOf(childId);
+  const zip = archiver('zip', { zlib: { level: 6 } });
+  const body = new PassThrough();
+  zip.on('error', (error) => body.destroy(error));
+  zip.pipe(body);
+  const bib = all.campers[0]!.bib;
+  zip.append(
+    `Everything that Stride Chalk keeps about ${all.campers[0]!.name}, written on ${new Date().toISOString()}.\n\neverything.json  every row, by table\ntables/          the same tables as CSV (UTF-8, RFC 4180)\nevaluations/     what was handed out, as JSON\nfilms/           the films as they came\npictures/        freeze frames of released evaluations\n\nTimes are UTC, days are days of the camp, lengths and units stand in the column names.\n`,
+    { name: 'READ-ME.txt' },
+  );
+  zip.append(JSON.stringify(all, null, 2), { name: 'everything.json' });
+  for (const [table, rows] of Object.entries(all))
+    if (rows.length > 0) zip.append(Papa.unparse((rows as Record<string, unknown>[]).map(flat), { escapeFormulae: true }), { name: `tables/${table}.csv` });
+  for (const e of all.evaluations) zip.append(JSON.stringify({ version: e.version, releasedAt: e.releasedAt, document: e.document, shown: e.snapshot }, null, 2), { name: `evaluations/version-${e.version}-${e.id}.json` });
+  for (const c of all.clips) zip.file(originalPath(c.sha256), { name: `films/${c.id}-${c.view}-${c.fileName.replace(/[^\w.-]+/g, '_')}` });
+  for (const sha256 of new Set(all.evaluations.flatMap((e) => Object.values(e.pictures)))) zip.file(picturePath(sha256), { name: `pictures/${sha256}.jpg` });
+  void zip.finalize();
+  return { fileName: `bib-${bib}-everything.zip`, body };
+}
+
+const flat = (row: Record<string, unknown>): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v instanceof Date ? v.toISOString() : typeof v === 'object' && v !== null ? JSON.stringify(v) : v]));
+
+export type ErasureReason = (typeof erasures.$inferSelect)['reason'];
+
+/**
+ * Erases everything about one child, at all camps: rows, films, copies, frames, pictures, messages, jobs. The act is recorded
+ * with its reason and the number of rows and files, without the name. Rows go all or none; the files follow.
+ */
+export async function eraseChild(childId: string, reason: ErasureReason, by: string): Promise<Readonly<Record<string, number>>> {
+  const { removed, files } = await db().transaction(async (tx) => {
+    const all = await everythingOf(childId, tx);
+    const camperIds = all.campers.map((c) => c.id);
+    const deliveryIds = all.deliveries.map((d) => d.id);
+    const clipIds = all.clips.map((c) => c.id);
+    const counted = Object.fromEntries(Object.entries(all).filter(([table, rows]) => table !== 'camps' && rows.length > 0).map(([table, rows]) => [table, rows.length]));
+    const id = v7();
+    await tx.insert(erasures).values({ id, reason, removed: counted, erasedBy: by });
+    // Opens the released evaluations of this transaction, and of no other.
+    await tx.execute(sql`select set_config('stride_chalk.erasure', ${id}, true)`);
+    await tx.delete(planSessions).where(inArray(planSessions.camperId, camperIds));
+    await tx.delete(lateArrivals).where(inArray(lateArrivals.camperId, camperIds));
+    await tx.delete(messages).where(eq(messages.childId, childId));
+    await tx.delete(throws).where(eq(throws.childId, childId));
+    await tx.delete(limitOverrides).where(eq(limitOverrides.childId, childId));
+    await tx.delete(soreArms).where(eq(soreArms.childId, childId));
+    await tx.delete(checkIns).where(inArray(checkIns.camperId, camperIds));
+    await tx.delete(evaluations).where(inArray(evaluations.camperId, camperIds));
+    if (deliveryIds.length > 0) {
+      await tx.delete(entries).where(ofChild(clipIds, deliveryIds));
+      await tx.delete(scores).where(inArray(scores.deliveryId, deliveryIds));
+      await tx.delete(refusals).where(inArray(refusals.deliveryId, deliveryIds));
+    }
+    if (clipIds.length > 0) {
+      await tx.delete(marks).where(inArray(marks.clipId, clipIds));
+      await tx.delete(points).where(inArray(points.clipId, clipIds));
+      await tx.delete(clips).where(inArray(clips.id, clipIds));
+      await tx.execute(sql`delete from pgboss.job where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
+      await tx.execute(sql`delete from pgboss.archive where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
+    }
+    if (deliveryIds.length > 0) await tx.delete(deliveries).where(inArray(deliveries.id, deliveryIds));
+    await tx.delete(campers).where(eq(campers.childId, childId));
+    await tx.delete(children).where(eq(children.id, childId));
+    const files = await filesOf(tx, all.clips, all.evaluations.flatMap((e) => Object.values(e.pictures)));
+    const result = { ...counted, files: files.length };
+    await tx.update(erasures).set({ removed: result }).where(eq(erasures.id, id));
+    return { removed: result, files };
+  });
+  for (const path of files) await rm(path, { recursive: true, force: true });
+  return removed;
+}
+
+/** Files that nobody else's film or evaluation needs. */
+async function filesOf(tx: Executor, films: ReadonlyArray<typeof clips.$inferSelect>, pictures: readonly string[]): Promise<string[]> {
+  const shas = [...new Set(films.map((c) => c.sha256))];
+  const still = shas.length === 0 ? [] : await tx.select({ sha256: clips.sha256 }).from(clips).where(and(inArray(clips.sha256, shas), notInArray(clips.id, films.map((c) => c.id))));
+  const kept = new Set(still.map((s) => s.sha256));
+  const gone = shas.filter((s) => !kept.has(s));
+  const free: string[] = [];
+  for (const sha256 of new Set(pictures)) {
+    const [used] = await tx.select({ id: evaluations.id }).from(evaluations).where(sql`exists (select 1 from jsonb_each_text(evaluations.pictures) where value = ${sha256})`).limit(1);
+    if (!used) free.push(sha256);
+  }
+  return [...gone.flatMap((s) => [originalPath(s), frameFolder(s)]), ...films.map((c) => benchPath(c.id)), ...free.map(picturePath)];
+}

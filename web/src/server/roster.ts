@@ -1,0 +1,135 @@
+import Papa from 'papaparse';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { FIELD_NAMES, matchRoster, sameName, type KnownCamper, type RosterField, type RosterRow } from '@stride-chalk/core';
+import type { Camp } from './camps.ts';
+import { db, type Executor } from './db/connect.ts';
+import { campers, camps, children, evaluations } from './db/schema.ts';
+import { notFound, Refusal } from './refusal.ts';
+
+/** What becomes of a row: found out by the match, or said by the reader. */
+export type RowDecision = 'match' | 'new' | { readonly update: string };
+
+const asRow = (c: typeof campers.$inferSelect): KnownCamper => ({
+  id: c.id, bib: c.bib, name: c.name, born: c.born, hand: c.hand, throwsBoth: c.throwsBoth, heightCentimetres: c.heightCentimetres, guardian: c.guardian, guardianEmail: c.guardianEmail,
+  guardianPhone: c.guardianPhone, consentToFilm: c.consentToFilm, consentToShare: c.consentToShare, consentUntil: c.consentUntil, togetherWith: c.togetherWith,
+});
+
+export const rosterRows = async (campId: string, via: Executor = db()): Promise<KnownCamper[]> =>
+  (await via.select().from(campers).where(eq(campers.campId, campId)).orderBy(campers.bib)).map(asRow);
+
+interface ImportResult { readonly added: number; readonly updated: number; readonly unchanged: number }
+
+/**
+ * Takes rows into the roster, all of them or none: a known camper is updated, a child of another camp keeps his history, the
+ * others are new. A row that may be one or the other is refused until somebody has said which.
+ */
+export async function importRoster(camp: Camp, rows: ReadonlyArray<{ readonly row: RosterRow; readonly decision: RowDecision }>, by: string): Promise<ImportResult> {
+  return db().transaction(async (tx) => {
+    await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
+    const roster = await rosterRows(camp.id, tx);
+    const updates: Array<{ id: string; row: RosterRow }> = [];
+    const fresh: RosterRow[] = [];
+    let unchanged = 0;
+    for (const { row, decision } of rows) {
+      if (decision === 'new') fresh.push(row);
+      else if (decision !== 'match') updates.push({ id: decision.update, row });
+      else {
+        const match = matchRoster(row, roster);
+        if (match.kind === 'unsure') throw new Refusal('unsure', `Bib ${row.bib}, ${row.name}: ${match.why}. Say which camper it is.`, 409);
+        if (match.kind === 'new') fresh.push(row);
+        else if (match.kind === 'update') updates.push({ id: match.id, row });
+        else unchanged += 1;
+      }
+    }
+    refuseDoubles(roster, updates, fresh);
+    // Two campers may change bibs with each other: first every changing bib gets out of the way.
+    const moving = updates.filter((u) => roster.find((k) => k.id === u.id)?.bib !== u.row.bib).map((u) => u.id);
+    if (moving.length > 0) await tx.update(campers).set({ bib: sql`-${campers.bib}` }).where(inArray(campers.id, moving));
+    for (const { id, row } of updates) {
+      const changed = await tx.update(campers).set({ ...row, enteredBy: by, enteredAt: new Date() }).where(and(eq(campers.id, id), eq(campers.campId, camp.id))).returning({ id: campers.id });
+      if (changed.length === 0) throw notFound('The camper');
+    }
+    await addRows(tx, camp.id, fresh, by);
+    return { added: fresh.length, updated: updates.length, unchanged };
+  });
+}
+
+/** Says whose bib is taken before the database does. */
+function refuseDoubles(roster: readonly KnownCamper[], updates: ReadonlyArray<{ id: string; row: RosterRow }>, fresh: readonly RosterRow[]): void {
+  const bibs = new Map<number, string>();
+  const take = (bib: number, name: string): void => {
+    const holder = bibs.get(bib);
+    if (holder !== undefined) throw new Refusal('bib-taken', `Bib ${bib} is worn by ${holder}: ${name} needs another one.`, 409);
+    bibs.set(bib, name);
+  };
+  for (const k of roster) if (!updates.some((u) => u.id === k.id)) take(k.bib, k.name);
+  for (const { row } of updates) take(row.bib, row.name);
+  for (const row of fresh) take(row.bib, row.name);
+}
+
+/** New campers; a child whom another camp knows by name and birth date is the same child. */
+async function addRows(tx: Executor, campId: string, rows: readonly RosterRow[], by: string): Promise<string[]> {
+  if (rows.length === 0) return [];
+  const elsewhere = await tx.select({ childId: campers.childId, name: campers.name, born: campers.born }).from(campers).where(and(ne(campers.campId, campId), inArray(campers.born, [...new Set(rows.map((r) => r.born))])));
+  const here = new Set((await tx.select({ childId: campers.childId }).from(campers).where(eq(campers.campId, campId))).map((r) => r.childId));
+  const made = rows.map((row) => {
+    const known = elsewhere.find((e) => e.born === row.born && sameName(e.name, row.name) && !here.has(e.childId));
+    if (known) here.add(known.childId);
+    return { row, id: v7(), childId: known?.childId ?? v7(), returning: known !== undefined };
+  });
+  const first = made.filter((m) => !m.returning);
+  if (first.length > 0) await tx.insert(children).values(first.map((m) => ({ id: m.childId, enteredBy: by })));
+  await tx.insert(campers).values(made.map((m) => ({ ...m.row, id: m.id, childId: m.childId, campId, enteredBy: by })));
+  return made.map((m) => m.id);
+}
+
+/** Adds one camper by hand. */
+export async function addCamper(camp: Camp, row: RosterRow, by: string): Promise<string> {
+  return db().transaction(async (tx) => {
+    await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
+    refuseDoubles(await rosterRows(camp.id, tx), [], [row]);
+    return (await addRows(tx, camp.id, [row], by))[0]!;
+  });
+}
+
+export async function changeCamper(camp: Camp, id: string, row: RosterRow, by: string): Promise<void> {
+  await importRoster(camp, [{ row, decision: { update: id } }], by);
+}
+
+/** A camper who goes home keeps his row and his history; he is in no plan and waits for nothing. `on` null takes it back. */
+export async function withdrawCamper(id: string, on: string | null, by: string): Promise<void> {
+  await db().update(campers).set({ withdrawnOn: on, enteredBy: by, enteredAt: new Date() }).where(eq(campers.id, id));
+}
+
+/** A child's other camps, the newest first, with the evaluation that was handed out there. */
+export async function historyOf(childId: string, campId: string) {
+  const rows = await db().select({ campId: camps.id, camp: camps.name, firstDay: camps.firstDay, bib: campers.bib, heightCentimetres: campers.heightCentimetres, camperId: campers.id })
+    .from(campers).innerJoin(camps, eq(camps.id, campers.campId)).where(and(eq(campers.childId, childId), ne(campers.campId, campId))).orderBy(sql`${camps.firstDay} desc`);
+  if (rows.length === 0) return [];
+  const written = await db().select({ camperId: evaluations.camperId, version: evaluations.version, document: evaluations.document, releasedAt: evaluations.releasedAt }).from(evaluations).where(inArray(evaluations.camperId, rows.map((r) => r.camperId)));
+  return rows.map(({ camperId, ...r }) => {
+    const released = written.filter((e) => e.camperId === camperId && e.releasedAt !== null).sort((a, b) => b.version - a.version)[0];
+    return { ...r, evaluation: released ? { version: released.version, focus: released.document.focus.map((f) => ({ checkpoint: f.checkpoint, title: f.title })), strengths: released.document.strengths.length } : null };
+  });
+}
+
+/** Children of a camp who were at an earlier one: how often. */
+export async function returningChildren(campId: string): Promise<Map<string, number>> {
+  const here = db().select({ childId: campers.childId }).from(campers).where(eq(campers.campId, campId));
+  const rows = await db().select({ childId: campers.childId, n: sql<number>`count(*)::int` }).from(campers).where(and(ne(campers.campId, campId), inArray(campers.childId, here))).groupBy(campers.childId);
+  return new Map(rows.map((r) => [r.childId, r.n]));
+}
+
+const EXPORTED: readonly RosterField[] = ['bib', 'name', 'born', 'hand', 'height', 'guardian', 'guardianEmail', 'guardianPhone', 'consentToFilm', 'consentToShare', 'consentUntil', 'together'];
+
+/** The roster as CSV (RFC 4180) with the columns that the import knows; a cell that a spreadsheet would take for a formula is disarmed. */
+export async function rosterCsv(camp: Camp): Promise<string> {
+  const rows = await rosterRows(camp.id);
+  const cell: Readonly<Record<string, (r: KnownCamper) => string>> = {
+    bib: (r) => String(r.bib), name: (r) => r.name, born: (r) => r.born, hand: (r) => (r.throwsBoth ? `both (films ${r.hand})` : r.hand), height: (r) => `${Math.round(r.heightCentimetres * 10) / 10} cm`,
+    guardian: (r) => r.guardian, guardianEmail: (r) => r.guardianEmail ?? '', guardianPhone: (r) => r.guardianPhone ?? '', consentToFilm: (r) => (r.consentToFilm ? 'yes' : 'no'),
+    consentToShare: (r) => (r.consentToShare ? 'yes' : 'no'), consentUntil: (r) => r.consentUntil ?? '', together: (r) => r.togetherWith ?? '',
+  };
+  return `\uFEFF${Papa.unparse({ fields: EXPORTED.map((f) => FIELD_NAMES[f]), data: rows.map((r) => EXPORTED.map((f) => cell[f]!(r))) }, { escapeFormulae: true })}\r\n`;
+}
