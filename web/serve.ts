@@ -9,6 +9,7 @@ import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
 import { firstLeadLink } from './src/server/staff.ts';
 import { loadDemo } from './src/server/load-demo.ts';
 import { makeMediaFolders } from './src/server/media.ts';
+import { removeOldFootage } from './src/server/retention.ts';
 
 type Handler = (request: unknown, response: unknown, next: () => void) => void;
 
@@ -19,6 +20,9 @@ const here = fileURLToPath(new URL('.', import.meta.url));
 await makeMediaFolders();
 await migrateDatabase();
 if (process.env.STRIDE_DEMO === '1') await loadDemo();
+const endRetention = (): Promise<number> => removeOldFootage(new Date().toISOString().slice(0, 10));
+await endRetention();
+const daily = setInterval(() => void endRetention().catch((error: Error) => process.stderr.write(`Old footage could not be removed: ${error.message}\n`)), 24 * 3600 * 1000);
 const firstLead = await firstLeadLink();
 await startJobs(prepareClip);
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.
@@ -48,6 +52,7 @@ let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
+  clearInterval(daily);
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
   server.closeIdleConnections();
   await Promise.race([closed, new Promise<void>((resolve) => setTimeout(resolve, 5000).unref())]);

@@ -62,7 +62,7 @@ function verdict({ rules, born, thrown, day, kind = 'filming' }: Question): Omit
   }
   if (inARow) return say('daysInARow', 0, `pitched on ${rules.pitchingDaysInARow} days in a row`);
   if (left === 0) return say('dailyMaximum', 0, `${thrownToday} throws today, the most at ${age} are ${limits.dailyMaximum}`);
-  return say('free', left, `${thrownToday} of ${limits.dailyMaximum} throws today at ${age}`);
+  return say('free', left, `${thrownToday} of ${limits.dailyMaximum} thrown at ${age}; ${Math.min(left, withoutRest)} more without a day of rest`);
 }
 
 /**

@@ -1,13 +1,12 @@
 import { v7 } from 'uuid';
-import type { Entry } from '@stride-chalk/core';
 
-interface Waiting {
+interface Waiting<T> {
   readonly id: string;
   readonly staffId: string;
-  readonly entry: Entry;
+  readonly entry: T;
 }
 
-export interface OutboxNews {
+export interface OutboxNews<T> {
   /** False until the page has taken up work; keys pressed before that are not heard. */
   readonly open: boolean;
   /** Entries that the server has not confirmed yet. */
@@ -15,25 +14,34 @@ export interface OutboxNews {
   /** True while the server cannot be reached. */
   readonly offline: boolean;
   /** The last refusal in words, with the entry it was about; null when none. */
-  readonly refused: { readonly message: string; readonly entry: Entry } | null;
+  readonly refused: { readonly message: string; readonly entry: T } | null;
 }
 
-const PREFIX = 'stride-chalk.entry.';
+/** What is entered, and where it goes. */
+export interface OutboxKind {
+  /** Its own place in the browser's storage. */
+  readonly name: 'entry' | 'check-in';
+  readonly path: string;
+}
+export const ENTRIES: OutboxKind = { name: 'entry', path: '/api/entries' };
+export const CHECK_INS: OutboxKind = { name: 'check-in', path: '/api/check-ins' };
 
 /**
  * Keeps what was entered until the server has confirmed it. Each entry is written to the browser's storage before it is
  * sent, is sent in the order of entering, as often as needed, under one id, and leaves the storage when it is confirmed.
  */
-export class Outbox {
+export class Outbox<T> {
   readonly #staffId: string;
-  readonly #listen: (news: OutboxNews) => void;
+  readonly #kind: OutboxKind;
+  readonly #listen: (news: OutboxNews<T>) => void;
   #sending = false;
   #stopped = false;
   #failures = 0;
-  #refused: OutboxNews['refused'] = null;
+  #refused: OutboxNews<T>['refused'] = null;
   #wake: (() => void) | null = null;
 
-  constructor(staffId: string, listen: (news: OutboxNews) => void) {
+  constructor(kind: OutboxKind, staffId: string, listen: (news: OutboxNews<T>) => void) {
+    this.#kind = kind;
     this.#staffId = staffId;
     this.#listen = listen;
     window.addEventListener('online', this.#hurry);
@@ -41,21 +49,22 @@ export class Outbox {
   }
 
   /** Entries of this person that wait in this browser, oldest first. */
-  pending(): Waiting[] {
+  pending(): Waiting<T>[] {
     const ids: string[] = [];
     for (let i = 0; i < localStorage.length; i++) {
       const key = localStorage.key(i);
-      if (key?.startsWith(PREFIX)) ids.push(key);
+      if (key?.startsWith(this.#key(''))) ids.push(key);
     }
-    return ids.sort().map((key) => JSON.parse(localStorage.getItem(key)!) as Waiting).filter((w) => w.staffId === this.#staffId);
+    return ids.sort().map((key) => JSON.parse(localStorage.getItem(key)!) as Waiting<T>).filter((w) => w.staffId === this.#staffId);
   }
 
-  add(entry: Entry): void {
-    const waiting: Waiting = { id: v7(), staffId: this.#staffId, entry };
-    localStorage.setItem(PREFIX + waiting.id, JSON.stringify(waiting));
+  add(entry: T): string {
+    const waiting: Waiting<T> = { id: v7(), staffId: this.#staffId, entry };
+    localStorage.setItem(this.#key(waiting.id), JSON.stringify(waiting));
     this.#refused = null;
     this.#tell();
     void this.#send();
+    return waiting.id;
   }
 
   stop(): void {
@@ -63,6 +72,8 @@ export class Outbox {
     window.removeEventListener('online', this.#hurry);
     this.#hurry();
   }
+
+  readonly #key = (id: string): string => `stride-chalk.${this.#kind.name}.${id}`;
 
   readonly #hurry = (): void => {
     this.#wake?.();
@@ -94,10 +105,10 @@ export class Outbox {
   }
 
   /** True when the entry needs no further sending: it was taken, or refused for good. */
-  async #deliver(waiting: Waiting): Promise<boolean> {
+  async #deliver(waiting: Waiting<T>): Promise<boolean> {
     let response: Response;
     try {
-      response = await fetch(`/api/entries/${waiting.id}`, {
+      response = await fetch(`${this.#kind.path}/${waiting.id}`, {
         method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(waiting.entry), keepalive: true,
       });
     } catch {
@@ -116,7 +127,7 @@ export class Outbox {
       const problem = (await response.json().catch(() => ({}))) as { title?: string };
       this.#refused = { message: problem.title ?? 'The server did not take this entry.', entry: waiting.entry };
     }
-    localStorage.removeItem(PREFIX + waiting.id);
+    localStorage.removeItem(this.#key(waiting.id));
     this.#tell();
     return true;
   }

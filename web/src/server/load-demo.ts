@@ -4,8 +4,12 @@ import { addDays, ageGroupOf, dayInZone, daysBetween, defaultSheet, resolveSheet
 import { CAMP, CAMPERS, LAST_YEAR, PASSWORD, scoresOf, SECOND_CAMP, STAFF, type DemoCamper } from '@stride-chalk/demo';
 import type { Role } from './access.ts';
 import { setPassword } from './accounts.ts';
+import { reportSore } from './arm-care.ts';
+import { camperById } from './campers.ts';
+import { campById, todayAt } from './camps.ts';
+import { dayPlanOf, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
-import { campers, camps, campStaff, children, deliveries, sheets, soreArms, staff, throws } from './db/schema.ts';
+import { campers, camps, campStaff, children, deliveries, sheets, staff, throws } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
 import { compileDraft, releaseEvaluation } from './evaluations.ts';
 import { loadDemoFilms } from './load-demo-films.ts';
@@ -52,8 +56,11 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   };
 
   const week = await addCamp({ name: CAMP.name, place: CAMP.place, timeZone: CAMP.timeZone, units: CAMP.units, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) }, CAMPERS, people, 0);
-  for (const { camper, childId } of week.campers) if (camper.sore) await db().insert(soreArms).values({ id: v7(), childId, place: 'elbow', since: week.firstDay, enteredBy: lead.id });
+  const camp = await campById(week.campId);
+  for (const { camper, id } of week.campers) if (camper.sore) await reportSore(camp, (await camperById(id)).camper, { id: v7(), place: 'elbow', since: week.firstDay, by: lead.id });
   for (const { camper, id, childId } of week.campers.filter((l) => l.camper.film)) await loadDemoFilms({ ...camper, id, childId, born: moved(camper.born) }, coach.id, week.firstDay);
+  const today = todayAt(camp, now);
+  await solveDay(camp, today, { settings: (await dayPlanOf(camp, today)).settings, revision: 0, by: lead.id, now: null, anew: true });
 
   const second = CAMPERS.filter((c) => (SECOND_CAMP.sharedBibs as readonly number[]).includes(c.bib));
   await addCamp({ ...SECOND_CAMP, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) }, second, people.filter((p) => (SECOND_CAMP.staff as readonly string[]).includes(p.name)), 0);

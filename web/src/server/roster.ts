@@ -10,13 +10,14 @@ import { notFound, Refusal } from './refusal.ts';
 /** What becomes of a row: found out by the match, or said by the reader. */
 export type RowDecision = 'match' | 'new' | { readonly update: string };
 
-const asRow = (c: typeof campers.$inferSelect): KnownCamper => ({
+/** A camper as the roster's file has him. */
+export const knownCamper = (c: Omit<typeof campers.$inferSelect, 'consentToFilm'> & { consentToFilm: boolean; consentGiven?: boolean }): KnownCamper => ({
   id: c.id, bib: c.bib, name: c.name, born: c.born, hand: c.hand, throwsBoth: c.throwsBoth, heightCentimetres: c.heightCentimetres, guardian: c.guardian, guardianEmail: c.guardianEmail,
-  guardianPhone: c.guardianPhone, consentToFilm: c.consentToFilm, consentToShare: c.consentToShare, consentUntil: c.consentUntil, togetherWith: c.togetherWith,
+  guardianPhone: c.guardianPhone, consentToFilm: c.consentGiven ?? c.consentToFilm, consentToShare: c.consentToShare, consentUntil: c.consentUntil, togetherWith: c.togetherWith,
 });
 
 export const rosterRows = async (campId: string, via: Executor = db()): Promise<KnownCamper[]> =>
-  (await via.select().from(campers).where(eq(campers.campId, campId)).orderBy(campers.bib)).map(asRow);
+  (await via.select().from(campers).where(eq(campers.campId, campId)).orderBy(campers.bib)).map(knownCamper);
 
 interface ImportResult { readonly added: number; readonly updated: number; readonly unchanged: number }
 

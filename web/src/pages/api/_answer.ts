@@ -56,3 +56,7 @@ export function parsed<S extends z.ZodType>(schema: S, value: unknown): z.output
     throw new Refusal('not-as-expected', `${first.path.join('.') || 'the request'}: ${first.message}`, 400);
   }
 }
+
+/** A file to be saved; the name is ours and has plain letters only. */
+export const download = (body: BodyInit, type: string, fileName: string): Response =>
+  new Response(body, { headers: { 'content-type': type, 'content-disposition': `attachment; filename="${fileName}"`, 'cache-control': 'no-store' } });

@@ -1,4 +1,5 @@
 import type { EvaluationDocument, FocusItem, Level } from '@stride-chalk/core';
+import { tall } from '../../parts/tall.ts';
 
 interface HandOutFreeze {
   readonly src: string;
@@ -21,7 +22,6 @@ export interface HandOutProps {
 }
 
 const day = (iso: string): string => new Intl.DateTimeFormat('en', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(new Date(`${iso}T12:00:00Z`));
-const tall = (cm: number, units: 'metric' | 'imperial'): string => (units === 'metric' ? `${Math.round(cm)} cm` : `${Math.floor(cm / 30.48)}'${Math.round((cm % 30.48) / 2.54)}"`);
 
 /** The hand-out that a family takes home: two pages at most, the same on screen and on paper. */
 export function HandOut(props: HandOutProps) {
@@ -116,13 +116,13 @@ function Focus({ focus: f, number, freeze, first }: { focus: FocusItem; number: 
 function Freeze({ freeze, title }: { freeze: HandOutFreeze; title: string }) {
   const { width, height, line } = freeze;
   // The body fills the lower four fifths of the picture; a standing film is shown whole.
-  const tall = height > width ? height : 0.84 * height;
-  const shown = Math.min(width, tall * 1.2);
+  const cut = height > width ? height : 0.84 * height;
+  const shown = Math.min(width, cut * 1.2);
   const middle = freeze.centre ?? (line.length > 0 ? line.reduce((s, p) => s + p.x, 0) / line.length : width / 2);
   const left = Math.max(0, Math.min(width - shown, middle - shown / 2));
   const d = `M${line.map((p) => `${p.x} ${p.y}`).join('L')}`;
   return (
-    <svg viewBox={`${left} ${height - tall} ${shown} ${tall}`} className="block w-full rounded-[2px]" role="img" aria-label={`Freeze frame: ${title}`}>
+    <svg viewBox={`${left} ${height - cut} ${shown} ${cut}`} className="block w-full rounded-[2px]" role="img" aria-label={`Freeze frame: ${title}`}>
       <image href={freeze.src} width={width} height={height} preserveAspectRatio="none" />
       {line.length > 1 && (
         <g fill="none" strokeLinecap="round" strokeLinejoin="round">

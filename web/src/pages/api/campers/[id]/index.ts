@@ -1,0 +1,12 @@
+import type { APIRoute } from 'astro';
+import { rosterRowSchema } from '@stride-chalk/core';
+import { changeCamper } from '../../../../server/roster.ts';
+import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+
+export const PUT: APIRoute = async (context) => {
+  const camper = await ofCamp(context, 'camper', context.params.id);
+  const row = await bodyAs(context, rosterRowSchema);
+  const { camp, id } = atWork(context);
+  await changeCamper(camp, camper, row, id);
+  return json({ id: camper });
+};

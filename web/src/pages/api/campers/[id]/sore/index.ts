@@ -1,0 +1,15 @@
+import type { APIRoute } from 'astro';
+import { v7 } from 'uuid';
+import { z } from 'zod';
+import { reportSore } from '../../../../../server/arm-care.ts';
+import { camperById } from '../../../../../server/campers.ts';
+import { SORE_PLACES } from '../../../../../server/check-ins.ts';
+import { atWork, bodyAs, json, ofCamp } from '../../../_answer.ts';
+
+/** Notes a sore arm at any time of the day. */
+export const POST: APIRoute = async (context) => {
+  const { camp, camper } = await camperById(await ofCamp(context, 'camper', context.params.id));
+  const body = await bodyAs(context, z.object({ place: z.enum(SORE_PLACES), since: z.iso.date() }));
+  await reportSore(camp, camper, { id: v7(), ...body, by: atWork(context).id });
+  return json({ sore: true }, 201);
+};

@@ -1,0 +1,9 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { planCsv } from '../../../../server/day-plan-files.ts';
+import { atWork, download, parsed } from '../../_answer.ts';
+
+export const GET: APIRoute = async (context) => {
+  const day = parsed(z.iso.date(), context.params.day);
+  return download(await planCsv(atWork(context).camp, day), 'text/csv; charset=utf-8', `day-plan-${day}.csv`);
+};

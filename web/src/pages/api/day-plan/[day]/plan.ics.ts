@@ -1,0 +1,11 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { planCalendar } from '../../../../server/day-plan-files.ts';
+import { atWork, download, parsed } from '../../_answer.ts';
+
+/** The sessions of a day for a calendar (RFC 5545); `?staff=` narrows them to what one person films. */
+export const GET: APIRoute = async (context) => {
+  const day = parsed(z.iso.date(), context.params.day);
+  const staff = parsed(z.uuid().nullable(), context.url.searchParams.get('staff'));
+  return download(await planCalendar(atWork(context).camp, day, staff), 'text/calendar; charset=utf-8', `day-plan-${day}.ics`);
+};

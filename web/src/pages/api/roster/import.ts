@@ -1,0 +1,14 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { rosterRowSchema } from '@stride-chalk/core';
+import { importRoster } from '../../../server/roster.ts';
+import { atWork, bodyAs, json } from '../_answer.ts';
+
+const decision = z.union([z.enum(['match', 'new']), z.object({ update: z.uuid() })]);
+
+/** Takes the rows of a file that was read and mended in the browser: all of them or none. */
+export const POST: APIRoute = async (context) => {
+  const { rows } = await bodyAs(context, z.object({ rows: z.array(z.object({ row: rosterRowSchema, decision })).max(5000) }));
+  const { camp, id } = atWork(context);
+  return json(await importRoster(camp, rows, id));
+};
