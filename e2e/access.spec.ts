@@ -13,6 +13,9 @@ const VIEWS: ReadonlyArray<readonly [string, string, string]> = [
   ['bench, across', '/bench/27', 'x'], ['bench, figures', '/bench/27', 'g'], ['write-up', '/handouts/27', ''], ['print page', '/handouts/27/print', ''],
 ];
 
+/** The pages of the lead, and those of the field. */
+const LEAD_VIEWS = ['/roster', '/roster/import', '/campers/22/card', '/campers/27/card', '/day-plan', '/staff', '/settings', '/outbox', '/check-in'];
+
 for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no serious problem on any main view, ${scheme}`, async ({ coach }) => {
     await coach.emulateMedia({ colorScheme: scheme });
@@ -27,8 +30,13 @@ for (const scheme of ['light', 'dark'] as const)
       expect(await findings(coach), name).toEqual([]);
     }
     await coach.context().clearCookies();
-    await coach.goto(`${process.env.E2E_URL}/staff`);
-    expect(await findings(coach), 'staff').toEqual([]);
+    await coach.goto(`${process.env.E2E_URL}/sign-in`);
+    expect(await findings(coach), 'sign-in').toEqual([]);
+    await atWorkAs(coach, 'Marit');
+    for (const path of LEAD_VIEWS) {
+      await coach.goto(process.env.E2E_URL + path);
+      expect(await findings(coach), path).toEqual([]);
+    }
   });
 
 test('at 200 % zoom and on a phone nothing scrolls sideways', async ({ coach }) => {
@@ -38,6 +46,31 @@ test('at 200 % zoom and on a phone nothing scrolls sideways', async ({ coach }) 
       await coach.goto(process.env.E2E_URL + path);
       expect(await coach.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${name} at ${size.width}`).toBeLessThanOrEqual(0);
     }
+});
+
+test('on a phone and a tablet the pages of lead and field scroll no way but down, and targets are 48 px', async ({ page }) => {
+  await atWorkAs(page, 'Marit');
+  for (const size of [{ width: 390, height: 844 }, { width: 820, height: 1180 }])
+    for (const path of [...LEAD_VIEWS, '/campers/9']) {
+      await page.setViewportSize(size);
+      await page.goto(process.env.E2E_URL + path);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${path} at ${size.width}`).toBeLessThanOrEqual(0);
+      const small = await page.evaluate(() => [...document.querySelectorAll('main a, main button, main select, main input:not([type=checkbox], [type=hidden]), main summary')]
+        .map((e) => ({ e, box: e.getBoundingClientRect() })).filter(({ box }) => box.height > 0 && box.height < 47.5).map(({ e, box }) => `${e.tagName} ${e.textContent?.slice(0, 30)} ${Math.round(box.height)}`));
+      expect(small, `${path} at ${size.width}`).toEqual([]);
+    }
+});
+
+test('the sunlight setting is black on white, stays on the device, and axe finds nothing', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await atWorkAs(page, 'Marit');
+  await page.goto(`${process.env.E2E_URL}/check-in`);
+  await page.getByRole('button', { name: 'Sunlight' }).click();
+  for (const path of ['/check-in', '/campers/9', '/day-plan']) {
+    await page.goto(process.env.E2E_URL + path);
+    expect(await page.evaluate(() => [getComputedStyle(document.documentElement).backgroundColor, getComputedStyle(document.body).color])).toEqual(['rgb(255, 255, 255)', 'rgb(0, 0, 0)']);
+    expect(await findings(page), path).toEqual([]);
+  }
 });
 
 test('any camper is reached by typing his bib; the next one without going back', async ({ coach }) => {
@@ -59,10 +92,10 @@ test('any camper is reached by typing his bib; the next one without going back',
   await expect(coach).toHaveURL(/44/);
 });
 
-test('nobody works without a name; foreign origins change nothing; errors are problem details', async ({ page, request }) => {
+test('nobody works without an account; foreign origins change nothing; errors are problem details', async ({ page, request }) => {
   const url = process.env.E2E_URL!;
   await page.goto(`${url}/bench/27`);
-  await expect(page).toHaveURL(/\/staff\?then=%2Fbench%2F27/);
+  await expect(page).toHaveURL(/\/sign-in\?go=%2Fbench%2F27/);
   for (const [method, path] of [['get', '/api/clips/x/film'], ['put', '/api/entries/x'], ['post', '/api/clips'], ['post', '/api/evaluations']] as const) {
     const answer = await request[method](url + path, { data: method === 'get' ? undefined : {} });
     expect(answer.status(), path).toBe(401);

@@ -1,5 +1,6 @@
+import { v7 } from 'uuid';
 import { defaultSheet, resolveSheet } from '@stride-chalk/core';
-import { allSaved, atWorkAs, expect, filmsShown, rows, test } from './support/at-work.ts';
+import { allSaved, expect, filmsShown, firstLead, rows, test } from './support/at-work.ts';
 import { startProduct } from './support/product.ts';
 
 const asked = resolveSheet(defaultSheet, '15-16').filter((c) => c.scored).map((c) => c.id);
@@ -36,7 +37,7 @@ test('the server is killed 20 times while levels are entered: all that was shown
   try {
     const { query } = await import('./support/product.ts');
     const ids = await smallCamp((text, values) => query(product.databaseUrl, text, values));
-    await atWorkAs(page, 'Keeper', product.url);
+    await firstLead(page, product.printed);
     await page.goto(`${product.url}/bench/7`);
     await allSaved(page);
     await keys.press('x');
@@ -74,14 +75,12 @@ test('the server is killed 20 times while levels are entered: all that was shown
   }
 });
 
-/** A camp with one coach and one camper of two deliveries, no film. */
+/** One camper of two deliveries in the camp that an empty product begins with, no film. */
 async function smallCamp(run: (text: string, values?: unknown[]) => Promise<unknown>): Promise<{ deliveries: string[] }> {
-  const { v7 } = await import('uuid');
-  const [sheet, camp, staff, camper, ...deliveries] = Array.from({ length: 6 }, () => v7());
-  await run('insert into sheets (id, key, version, document) values ($1, $2, $3, $4)', [sheet, defaultSheet.id, defaultSheet.version, JSON.stringify(defaultSheet)]);
-  await run(`insert into camps (id, name, place, first_day, last_day, time_zone, units, sheet_id) values ($1, 'Test', 'Field', '2026-07-13', '2026-07-17', 'America/Chicago', 'metric', $2)`, [camp, sheet]);
-  await run(`insert into staff (id, camp_id, name, role) values ($1, $2, 'Keeper', 'coach')`, [staff, camp]);
-  await run(`insert into campers (id, camp_id, bib, name, born, hand, height_centimetres, guardian, consent_to_film) values ($1, $2, 7, 'Seven', '2010-10-01', 'R', 170, 'G', true)`, [camper, camp]);
+  const [camper, ...deliveries] = Array.from({ length: 3 }, () => v7());
+  await run('insert into children (id) values ($1)', [camper]);
+  await run(`insert into campers (id, child_id, camp_id, bib, name, born, hand, height_centimetres, guardian, consent_to_film)
+    select $1, $1, id, 7, 'Seven', first_day - 5800, 'R', 170, 'G', true from camps`, [camper]);
   for (const [i, id] of deliveries.entries()) await run(`insert into deliveries (id, camper_id, number, kind, thrown_on) values ($1, $2, $3, 'stretch', '2026-07-13')`, [id, camper, i + 1]);
-  return { deliveries: deliveries as string[] };
+  return { deliveries };
 }

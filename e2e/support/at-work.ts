@@ -15,6 +15,16 @@ export async function atWorkAs(page: Page, name: string, url = process.env.E2E_U
   await expect(page).toHaveURL(`${url}/`);
 }
 
+/** In an empty product, the first lead follows the printed link and chooses name, address and password. */
+export async function firstLead(page: Page, printed: string): Promise<void> {
+  await page.goto(printed);
+  await page.getByLabel('Your name').fill('First Lead');
+  await page.getByLabel('Your mail address').fill('first@lead.example');
+  await page.getByLabel(/A password/).fill('a long pass word');
+  await page.getByRole('button', { name: 'Set it and sign in' }).click();
+  await expect(page).toHaveURL(new URL('/', printed).href);
+}
+
 export const test = base.extend<{ coach: Page; keys: Keys }>({
   /** A page on which the coach Dario is at work. */
   coach: async ({ page }, use) => {

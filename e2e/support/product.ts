@@ -12,6 +12,8 @@ const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 export interface Product {
   readonly url: string;
   readonly databaseUrl: string;
+  /** The link for the first lead, as printed; the plain URL where somebody can sign in. */
+  readonly printed: string;
   /** Ends the server as a power cut would. */
   kill(): Promise<void>;
   /** Starts it again on the same port, database and media. */
@@ -58,6 +60,7 @@ export async function startProduct(options: { readonly demo: boolean }): Promise
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   let child: ChildProcess;
+  let printed = url;
   const start = (): Promise<void> => new Promise((resolve, reject) => {
     child = spawn(process.execPath, ['--import', 'tsx', 'web/serve.ts'], {
       cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'],
@@ -69,13 +72,16 @@ export async function startProduct(options: { readonly demo: boolean }): Promise
     });
     child.stdout!.on('data', (text: Buffer) => {
       said += text.toString();
-      if (said.includes(url)) resolve();
+      const line = /Stride Chalk: (\S+)\n/.exec(said);
+      if (!line) return;
+      printed = line[1]!;
+      resolve();
     });
     child.once('exit', (code) => reject(new Error(`the server ended with ${code}: ${said.slice(-2000)}`)));
   });
   await start();
   return {
-    url, databaseUrl,
+    url, databaseUrl, printed,
     async kill() {
       child.kill('SIGKILL');
       await ended(child);

@@ -14,7 +14,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   try {
     if (!['GET', 'HEAD'].includes(request.method)) {
       const origin = request.headers.get('origin');
-      if (origin !== null ? new URL(origin).host !== request.headers.get('host') : request.headers.get('sec-fetch-site') === 'cross-site')
+      if (origin !== null ? !URL.canParse(origin) || new URL(origin).host !== request.headers.get('host') : request.headers.get('sec-fetch-site') === 'cross-site')
         return problem(new Refusal('foreign-origin', 'Changes are only taken from this site itself.', 403));
     }
     locals.staff = null;
@@ -30,7 +30,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
       locals.camps = memberships.map(({ camp: { id, name, firstDay } }) => ({ id, name, firstDay }));
     }
     const answer = mayUse(request.method, context.routePattern, locals.staff?.role ?? null);
-    if (answer === 'sign in') return isApi ? problem(new Refusal('not-signed-in', 'Sign in first.', 401)) : context.redirect(`/sign-in?then=${encodeURIComponent(url.pathname + url.search)}`);
+    if (answer === 'sign in') return isApi ? problem(new Refusal('not-signed-in', 'Sign in first.', 401)) : context.redirect(`/sign-in?go=${encodeURIComponent(url.pathname + url.search)}`);
     if (answer === 'no') return away(new Refusal('not-allowed', `This is not for a ${locals.staff!.role}. Ask the lead.`, 403));
     const response = await next();
     response.headers.set('referrer-policy', 'same-origin');

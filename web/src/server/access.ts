@@ -70,7 +70,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /api/campers/[id]/sore': 'check campers in',
   'PUT /api/campers/[id]/late': 'check campers in',
   'POST /api/campers/[id]/throws': 'count throws',
-  'DELETE /api/campers/[id]/throws/[throwId]': 'count throws',
+  'DELETE /api/campers/[id]/throws/[entry]': 'count throws',
   'POST /api/campers/[id]/sore/lift': 'lift a sore arm, allow more throws',
   'POST /api/campers/[id]/allowance': 'lift a sore arm, allow more throws',
 

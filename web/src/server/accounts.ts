@@ -132,14 +132,19 @@ export async function ownerOfLink(token: string): Promise<{ readonly name: strin
   return row ?? null;
 }
 
-/** Sets the password that belongs to a link; the link ends, and so does every session of the person. */
-export async function choosePassword(token: string, password: string): Promise<{ readonly email: string }> {
+/** Sets the password that belongs to a link, and for the first lead his name and address; the link ends, and so does every session of the person. */
+export async function choosePassword(token: string, password: string, self: { readonly name: string; readonly email: string } | null = null): Promise<{ readonly email: string }> {
   const owner = await ownerOfLink(token);
   if (!owner) throw new Refusal('link-ended', 'This link has been used or has run out. Ask the lead for a new one.', 410);
   if (password.length < SHORTEST_PASSWORD) throw new Refusal('short-password', `A password has at least ${SHORTEST_PASSWORD} characters.`);
   if (password.length > 128) throw new Refusal('long-password', 'A password has at most 128 characters.');
+  if (self) {
+    const [taken] = await db().select({ id: staff.id }).from(staff).where(eq(staff.email, self.email));
+    if (taken) throw new Refusal('address-taken', 'Somebody else has this mail address.', 409);
+  }
   await auth().api.resetPassword({ body: { token, newPassword: password } });
-  return { email: owner.email };
+  if (self) await db().update(staff).set(self).where(eq(staff.email, owner.email));
+  return { email: self?.email ?? owner.email };
 }
 
 /** Sets a password outright: for the accounts of the demo. */

@@ -1,10 +1,11 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
+import { addDays, defaultSheet } from '@stride-chalk/core';
 import type { Role } from './access.ts';
 import { endSessions, passwordLink } from './accounts.ts';
 import { campById, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { campStaff, credentials, staff } from './db/schema.ts';
+import { camps, campStaff, credentials, sheets, staff } from './db/schema.ts';
 import { sendMessage } from './messages.ts';
 import { notFound, Refusal } from './refusal.ts';
 
@@ -67,10 +68,29 @@ export async function changeStaff(campId: string, staffId: string, change: { rea
   if (change.active === false) await endSessions(staffId);
 }
 
-/** A link for the first lead of a camp that has nobody who can sign in; null where somebody can. */
+/** True while a person has no mail address of his own: the first lead, who chooses it with his password. */
+export const hasStandInAddress = (email: string): boolean => email.endsWith('.invalid');
+
+/**
+ * A link for the first lead where nobody can sign in yet; null where somebody can. An empty installation gets a camp to begin
+ * with, whose settings the lead changes.
+ */
 export async function firstLeadLink(): Promise<string | null> {
   const [able] = await db().select({ id: credentials.id }).from(credentials).limit(1);
   if (able) return null;
+  const [known] = await db().select({ id: camps.id }).from(camps).limit(1);
+  if (!known) await beginCamp();
   const [lead] = await db().select({ id: staff.id, name: staff.name, email: staff.email, campId: campStaff.campId }).from(campStaff).innerJoin(staff, eq(staff.id, campStaff.staffId)).where(eq(campStaff.role, 'lead')).limit(1);
   return lead ? sendLink(await campById(lead.campId), lead, 'Stride Chalk: your account', `Hello ${lead.name},\n\nchoose a password here within three days:`) : null;
+}
+
+async function beginCamp(): Promise<void> {
+  const [campId, sheetId, leadId] = [v7(), v7(), v7()];
+  const today = new Date().toISOString().slice(0, 10);
+  await db().transaction(async (tx) => {
+    await tx.insert(sheets).values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
+    await tx.insert(camps).values({ id: campId, name: 'A new camp', place: 'Not named yet', firstDay: today, lastDay: addDays(today, 4), timeZone: 'UTC', units: 'metric', sheetId });
+    await tx.insert(staff).values({ id: leadId, name: 'Lead', email: `${leadId}@camp.invalid` });
+    await tx.insert(campStaff).values({ campId, staffId: leadId, role: 'lead' });
+  });
 }

@@ -47,6 +47,14 @@ export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S
   return parsed(schema, body);
 }
 
+/** The fields of a form in the form expected. */
+export async function formAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {
+  const form = await context.request.formData().catch(() => {
+    throw new Refusal('not-a-form', 'The body of the request is no form.', 400);
+  });
+  return parsed(schema, Object.fromEntries(form));
+}
+
 export function parsed<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   try {
     return schema.parse(value);

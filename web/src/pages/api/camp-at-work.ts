@@ -1,11 +1,11 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { notFound } from '../../server/refusal.ts';
-import { parsed, seeOther } from './_answer.ts';
+import { formAs, seeOther } from './_answer.ts';
 
 /** Changes the camp at work on this device. */
 export const POST: APIRoute = async (context) => {
-  const { camp } = parsed(z.object({ camp: z.uuid() }), Object.fromEntries(await context.request.formData()));
+  const { camp } = await formAs(context, z.object({ camp: z.uuid() }));
   if (!context.locals.camps.some((c) => c.id === camp)) throw notFound('The camp');
   context.cookies.set('camp', camp, { path: '/', httpOnly: true, sameSite: 'lax', maxAge: 60 * 60 * 24 * 30 });
   return seeOther('/');

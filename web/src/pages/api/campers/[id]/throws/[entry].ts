@@ -6,6 +6,6 @@ import { ofCamp, parsed } from '../../../_answer.ts';
 
 export const DELETE: APIRoute = async (context) => {
   const { camper } = await camperById(await ofCamp(context, 'camper', context.params.id));
-  await uncountThrows(camper.childId, parsed(z.uuid(), context.params.throwId));
+  await uncountThrows(camper.childId, parsed(z.uuid(), context.params.entry));
   return new Response(null, { status: 204 });
 };
