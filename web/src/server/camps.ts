@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
-import { dayInZone, publishedLimits, type AgeGroup, type ArmCareRules, type Sheet } from '@stride-chalk/core';
+import { dayInZone, daysBetween, publishedLimits, type AgeGroup, type ArmCareRules, type Sheet } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { campers, camps, campStaff, sheets } from './db/schema.ts';
 import type { Role } from './access.ts';
@@ -45,12 +45,20 @@ export interface Membership {
   readonly role: Role;
 }
 
-/** The camps at which a person works, the newest first. A deactivated one sees none. */
-export async function campsOf(staffId: string): Promise<Membership[]> {
+/** A camp that runs today before the next one to come, those before the last one that is over. */
+function order({ camp }: Membership, now: number): readonly [number, number] {
+  const today = todayAt(camp, now);
+  if (today > camp.lastDay) return [2, daysBetween(camp.lastDay, today)];
+  return today >= camp.firstDay ? [0, 0] : [1, daysBetween(today, camp.firstDay)];
+}
+
+/** The camps at which a person works, the one that is on now first. A deactivated person sees none. */
+export async function campsOf(staffId: string, now = Date.now()): Promise<Membership[]> {
   const rows = await db().select({ camp: camps, sheet: sheets.document, role: campStaff.role }).from(campStaff)
     .innerJoin(camps, eq(camps.id, campStaff.campId)).innerJoin(sheets, eq(sheets.id, camps.sheetId))
     .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt))).orderBy(desc(camps.firstDay), asc(camps.name));
-  return rows.map((r) => ({ camp: toCamp(r), role: r.role }));
+  const found = rows.map((r): Membership => ({ camp: toCamp(r), role: r.role }));
+  return found.map((m) => ({ m, o: order(m, now) })).sort((a, b) => a.o[0] - b.o[0] || a.o[1] - b.o[1]).map(({ m }) => m);
 }
 
 /** The day at a camp, whatever zone this machine is in. */

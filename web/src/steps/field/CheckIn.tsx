@@ -38,7 +38,11 @@ const clock = (m: number): string => `${Math.floor(m / 60)}:${String(m % 60).pad
 const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';
 
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
-export function CheckIn({ lines, day, units, staffId, today }: { lines: readonly GateLine[]; day: string; units: 'metric' | 'imperial'; staffId: string; today: string }) {
+export function CheckIn({ lines, day, units, staffId, today, asOf }: {
+  lines: readonly GateLine[]; day: string; units: 'metric' | 'imperial'; staffId: string; today: string;
+  /** When the list was made: without a network it is an old one. */
+  asOf: string;
+}) {
   const awake = useAwake();
   const [news, setNews] = useState<OutboxNews<CheckInEntry>>({ open: false, waiting: 0, offline: false, refused: null });
   const box = useRef<Outbox<CheckInEntry> | null>(null);
@@ -54,7 +58,7 @@ export function CheckIn({ lines, day, units, staffId, today }: { lines: readonly
     const made = new Outbox<CheckInEntry>(CHECK_INS, staffId, setNews);
     box.current = made;
     // What still waits on this phone stands in the list already.
-    setKnown((all) => made.pending().reduce((list, w) => withCheckIn(list, w.entry), all));
+    setKnown((all) => [...noted(day).filter((n) => n.notedAt > asOf), ...made.pending().map((w) => w.entry)].reduce(withCheckIn, all));
     return () => made.stop();
   }, [staffId]);
 
@@ -72,6 +76,7 @@ export function CheckIn({ lines, day, units, staffId, today }: { lines: readonly
       camperId: camper.id, day, notedAt: new Date().toISOString(), present: true, heightCentimetres: null, sore: null, drillsDone: null, goals: null, mobility: [], throwsReported: [], ...more, ...entry,
     };
     box.current?.add(whole);
+    note(day, whole);
     setKnown((all) => withCheckIn(all, whole));
     setDone({ camper, entry: whole });
     setBib('');
@@ -175,7 +180,17 @@ export function CheckIn({ lines, day, units, staffId, today }: { lines: readonly
   );
 }
 
-const withCheckIn = (all: readonly GateLine[], entry: CheckInEntry): GateLine[] => all.map((l) => (l.id === entry.camperId ? { ...l, present: entry.present, sore: l.sore || entry.sore !== null, heightCentimetres: entry.heightCentimetres ?? l.heightCentimetres } : l));
+type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'heightCentimetres'>;
+const NOTED = 'stride-chalk.gate.';
+
+/** What was checked in on this phone today, sent or not: the list that is kept for times without a network may be older. */
+const noted = (day: string): Noted[] => JSON.parse(localStorage.getItem(NOTED + day) ?? '[]') as Noted[];
+function note(day: string, { camperId, notedAt, present, sore, heightCentimetres }: CheckInEntry): void {
+  for (const key of Object.keys(localStorage)) if (key.startsWith(NOTED) && key !== NOTED + day) localStorage.removeItem(key);
+  localStorage.setItem(NOTED + day, JSON.stringify([...noted(day).filter((n) => n.camperId !== camperId), { camperId, notedAt, present, sore, heightCentimetres }]));
+}
+
+const withCheckIn = (all: readonly GateLine[], entry: Noted): GateLine[] => all.map((l) => (l.id === entry.camperId ? { ...l, present: entry.present, sore: l.sore || entry.sore !== null, heightCentimetres: entry.heightCentimetres ?? l.heightCentimetres } : l));
 
 /** What the family reports and the coach notices; everything by tapping, the goals by typing when there are any. */
 function More({ day, units, camper, value, onChange, onDone }: { day: string; units: 'metric' | 'imperial'; camper: GateLine; value: Partial<CheckInEntry>; onChange: (m: Partial<CheckInEntry>) => void; onDone: () => void }) {

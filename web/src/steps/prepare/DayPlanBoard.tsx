@@ -183,24 +183,29 @@ function Mound({ name, from, to, hours, ...props }: TableProps & { name: string;
   const { data } = props;
   const { setNodeRef, isOver } = useDroppable({ id: name });
   const mound = data.settings.mounds.find((m) => m.name === name)!;
+  const own = data.sessions.filter((s) => s.mound === name);
   return (
     <ol ref={setNodeRef} aria-label={name} className={`relative m-0 list-none border-s border-rule p-0 ${isOver ? 'bg-wash' : ''}`} style={{ height: tallFor(to - from) }}>
       {hours.map((m) => <li key={m} aria-hidden="true" className="absolute w-full border-t border-rule opacity-60" style={{ top: tallFor(m - from) }} />)}
       {data.settings.breaks.filter((b) => b.from < to && b.to > from).map((b) => <li key={b.from} className="absolute grid w-full place-items-center bg-wash text-[15px] text-soft" style={{ top: tallFor(b.from - from), height: tallFor(Math.min(b.to, to) - b.from) }}>Break</li>)}
       {mound.to < to && <li className="absolute w-full border-t-2 border-ink px-2 text-[14px] text-soft" style={{ top: tallFor(Math.max(0, mound.to - from)) }}>closed from {clockOf(mound.to)}</li>}
-      {data.sessions.filter((s) => s.mound === name).map((s) => <Block key={s.camper} session={s} after={s.from - from} {...props} />)}
+      {own.map((s) => {
+        // Two at one time stand side by side, so that neither hides the other.
+        const beside = own.filter((o) => o.from < s.to && s.from < o.to);
+        return <Block key={s.camper} session={s} after={s.from - from} lane={beside.indexOf(s)} lanes={beside.length} {...props} />;
+      })}
     </ol>
   );
 }
 
 const short = (name: string | undefined): string => (name ?? '?').split(' ')[0]!;
 
-function Block({ session: s, after, broken, chosen, onChoose, campers, staff, data, mayPlan }: TableProps & { session: Planned; after: number }) {
+function Block({ session: s, after, lane, lanes, broken, chosen, onChoose, campers, staff, data, mayPlan }: TableProps & { session: Planned; after: number; lane: number; lanes: number }) {
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id: s.camper, disabled: !mayPlan });
   const camper = campers.get(s.camper);
   const over = data.now !== null && s.to <= data.now;
   return (
-    <li className="absolute w-full px-[3px]" style={{ top: `calc(${tallFor(after)} + 1px)`, height: `calc(${tallFor(s.to - s.from)} - 2px)`, zIndex: isDragging ? 5 : 1, ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}) }}>
+    <li className="absolute px-[3px]" style={{ width: `${100 / lanes}%`, left: `${(100 * lane) / lanes}%`, top: `calc(${tallFor(after)} + 1px)`, height: `calc(${tallFor(s.to - s.from)} - 2px)`, zIndex: isDragging ? 5 : 1, ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}) }}>
       <button ref={setNodeRef} {...attributes} {...listeners} type="button" aria-pressed={chosen === s.camper} data-testid={`session-${camper?.bib}`}
         aria-label={`Bib ${camper?.bib}, ${clockOf(s.from)} to ${clockOf(s.to)}, ${s.mound}`}
         onClick={() => onChoose(chosen === s.camper ? null : s.camper)}
