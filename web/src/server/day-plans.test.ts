@@ -1,0 +1,143 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { eq } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import type { DaySettings } from '@stride-chalk/core';
+import { countThrows, reportSore } from './arm-care.ts';
+import { changeCamp, addCamp, campSettingsSchema } from './camp-settings.ts';
+import { camperById } from './campers.ts';
+import { campById, campsOf, type Camp } from './camps.ts';
+import { planCalendar, planCsv } from './day-plan-files.ts';
+import { dayPlanPage } from './day-plan-page.ts';
+import { dayPlanOf, moveInPlan, noteLate, solveDay } from './day-plans.ts';
+import { db } from './db/connect.ts';
+import { campers, campStaff, sheets } from './db/schema.ts';
+import { recordEntry } from './entries.ts';
+import { newWorld, type World } from './testing/world.ts';
+
+let world: World;
+let camp: Camp;
+const DAY = '2026-07-15';
+const kids: Array<{ camper: string; child: string }> = [];
+beforeAll(async () => {
+  world = await newWorld();
+  camp = await campById(world.campId);
+  for (let bib = 20; bib < 44; bib++) kids.push(await world.addCamper(bib, { born: `${2009 + (bib % 9)}-03-01` }, 0));
+});
+afterAll(() => world.end());
+
+const solve = async (change: Partial<DaySettings> = {}, more: { anew?: boolean; now?: number | null } = {}) => {
+  const plan = await dayPlanOf(camp, DAY);
+  return solveDay(camp, DAY, { settings: { ...plan.settings, ...change }, revision: plan.revision, by: world.lead, now: null, anew: false, ...more });
+};
+
+describe('the plan of a day', () => {
+  test('holds everybody who may throw, and names why the others do not', async () => {
+    const { camper } = await camperById(kids[0]!.camper);
+    await countThrows(camp, camper, { id: v7(), day: DAY, kind: 'game', count: 85, by: world.helper });
+    await solve({}, { anew: true });
+    const page = await dayPlanPage(camp, DAY);
+    expect(page.problems).toEqual([]);
+    expect(page.linked.linked).toBe(true);
+    // 24 and the one of the world with consent, less one whose arm has thrown 70.
+    expect(page.sessions).toHaveLength(24);
+    const why = new Map(page.resting.map((r) => [page.campers.find((c) => c.id === r.camper)!.bib, r.why]));
+    expect(why.get(8)).toBe('no consent to film');
+    expect(why.get(9)).toBe('a sore arm');
+    expect(why.get(20)).toMatch(/throws left|No throws/);
+  });
+
+  test('is mended from now on when somebody is sore, somebody late and a mound lost: the rest stays', async () => {
+    const before = await dayPlanPage(camp, DAY);
+    const [soreOne, lateOne] = before.sessions.slice(-2).map((s) => s.camper);
+    await reportSore(camp, (await camperById(soreOne!)).camper, { id: v7(), place: 'elbow', since: DAY, by: world.helper });
+    await noteLate(lateOne!, DAY, 11 * 60, world.helper);
+    expect((await dayPlanPage(camp, DAY)).problems.map((p) => p.code).sort()).toEqual(['notThere', 'notToThrow']);
+    const { moved } = await solve({}, { now: 9 * 60 + 10 });
+    expect(moved).toEqual([lateOne]);
+    const after = await dayPlanPage(camp, DAY);
+    expect(after.problems).toEqual([]);
+    expect(after.sessions.find((s) => s.camper === lateOne)!.warmUpFrom).toBeGreaterThanOrEqual(11 * 60);
+    const lost = await solve({ mounds: after.settings.mounds.map((m, i) => (i === 1 ? { ...m, to: 9 * 60 + 20 } : m)) }, { now: 9 * 60 + 20 });
+    const stood = after.sessions.filter((s) => s.mound === after.settings.mounds[1]!.name && s.to > 9 * 60 + 20).map((s) => s.camper);
+    expect([...lost.moved].sort()).toEqual([...stood].sort());
+  });
+
+  test('two leads do not undo each other unseen', async () => {
+    const plan = await dayPlanOf(camp, DAY);
+    await solve();
+    await expect(solveDay(camp, DAY, { settings: plan.settings, revision: plan.revision, by: world.lead, now: null, anew: true })).rejects.toMatchObject({ code: 'plan-changed' });
+  });
+
+  test('a move by hand is kept, whatever it breaks; who scores whom stays', async () => {
+    const before = await dayPlanPage(camp, DAY);
+    const [a, b] = before.sessions;
+    await moveInPlan(camp, DAY, { camperId: a!.camper, mound: b!.mound, from: b!.from, revision: before.revision, by: world.lead, now: null });
+    const after = await dayPlanPage(camp, DAY);
+    expect(after.problems.map((p) => p.code)).toContain('twoOnOneMound');
+    for (const s of after.sessions) expect([s.scorer, s.secondScorer]).toEqual([before.sessions.find((x) => x.camper === s.camper)!.scorer, before.sessions.find((x) => x.camper === s.camper)!.secondScorer]);
+    await solve();
+    expect((await dayPlanPage(camp, DAY)).problems).toEqual([]);
+    await expect(moveInPlan(camp, '2026-07-16', { camperId: a!.camper, mound: 'Mound 1', from: 600, revision: 0, by: world.lead, now: null })).rejects.toMatchObject({ code: 'no-plan' });
+  });
+
+  test('leaves as CSV and calendar: times of the camp, no formula, no name in the calendar', async () => {
+    await db().update(campers).set({ name: '=evil' }).where(eq(campers.id, kids[5]!.camper));
+    const csv = await planCsv(camp, DAY);
+    expect(csv).toContain(`'=evil`);
+    const ics = await planCalendar(camp, DAY, null);
+    const page = await dayPlanPage(camp, DAY);
+    expect(ics.split('BEGIN:VEVENT')).toHaveLength(page.sessions.length + 1);
+    const first = page.sessions[0]!;
+    const two = (n: number): string => String(n).padStart(2, '0');
+    expect(ics).toContain(`DTSTART;TZID=America/Chicago:20260715T${two(Math.floor(first.from / 60))}${two(first.from % 60)}00`);
+    expect(ics).not.toContain('evil');
+    const own = await planCalendar(camp, DAY, first.filmer);
+    expect(own.split('BEGIN:VEVENT')).toHaveLength(page.sessions.filter((s) => s.filmer === first.filmer).length + 1);
+  });
+
+  test('without anybody who scores there is no plan', async () => {
+    const { settings } = await dayPlanOf(camp, DAY);
+    await expect(solve({ staff: settings.staff.map((s) => ({ ...s, scores: false })) })).rejects.toMatchObject({ code: 'nobody-scores' });
+  });
+});
+
+describe('settings of a camp', () => {
+  const settingsOf = (c: Camp) => campSettingsSchema.parse({ name: c.name, place: c.place, firstDay: c.firstDay, lastDay: c.lastDay, timeZone: c.timeZone, units: c.units, distances: c.distances, retentionDays: c.retentionDays, sheetId: c.sheetId, schools: c.schools, schoolReasons: c.schoolReasons, armCare: null });
+
+  test('a school needs its reason and must be one of the sheet', async () => {
+    const school = camp.sheet.schools[0]!;
+    const chosen = { ...settingsOf(camp), schools: { [school.id]: school.options[1]!.id } };
+    await expect(changeCamp(camp.id, chosen, world.lead)).rejects.toMatchObject({ code: 'school-without-reason' });
+    await expect(changeCamp(camp.id, { ...chosen, schools: { [school.id]: 'nonsense' }, schoolReasons: { [school.id]: 'x' } }, world.lead)).rejects.toMatchObject({ code: 'unknown-school' });
+    await changeCamp(camp.id, { ...chosen, schoolReasons: { [school.id]: 'the staff agreed on Monday' }, retentionDays: 30 }, world.lead);
+    expect(await campById(camp.id)).toMatchObject({ retentionDays: 30, schools: chosen.schools });
+  });
+
+  test('the sheet stays as soon as something was scored with it; limits of the lead take the place of the published ones', async () => {
+    const second = v7();
+    await db().insert(sheets).values({ id: second, key: camp.sheet.id, version: 99, document: camp.sheet });
+    await changeCamp(camp.id, { ...settingsOf(camp), sheetId: second }, world.lead);
+    await changeCamp(camp.id, settingsOf(camp), world.lead);
+    await recordEntry(v7(), { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null }, world.coach);
+    await expect(changeCamp(camp.id, { ...settingsOf(camp), sheetId: second }, world.lead)).rejects.toMatchObject({ code: 'sheet-in-use' });
+    await changeCamp(camp.id, { ...settingsOf(camp), armCare: { ...camp.armCare, source: 'River league' } }, world.lead);
+    expect(await campById(camp.id)).toMatchObject({ ownLimits: true, armCare: { source: 'River league' } });
+  });
+
+  test('what makes no sense is refused: days the wrong way round, an unknown zone', () => {
+    expect(campSettingsSchema.safeParse({ ...settingsOf(camp), lastDay: '2020-01-01' }).success).toBe(false);
+    expect(campSettingsSchema.safeParse({ ...settingsOf(camp), timeZone: 'America/Nowhere' }).success).toBe(false);
+  });
+
+  test('another camp has a lead; the camp that is on now comes first, deactivated ones not at all', async () => {
+    const facts = { place: 'Field', timeZone: 'America/Chicago', units: 'metric' } as const;
+    const later = await addCamp(camp, { ...facts, name: 'Later', firstDay: '2026-09-01', lastDay: '2026-09-05' }, world.lead);
+    const past = await addCamp(camp, { ...facts, name: 'Past', firstDay: '2025-07-01', lastDay: '2025-07-05' }, world.lead);
+    const order = async (day: string) => (await campsOf(world.lead, Date.parse(`${day}T18:00:00Z`))).map((m) => m.camp.id);
+    expect(await order('2026-07-15')).toEqual([camp.id, later, past]);
+    expect(await order('2026-08-01')).toEqual([later, camp.id, past]);
+    expect(await order('2026-10-01')).toEqual([later, camp.id, past]);
+    await db().update(campStaff).set({ deactivatedAt: new Date() }).where(eq(campStaff.campId, later));
+    expect(await order('2026-08-01')).toEqual([camp.id, past]);
+  });
+});
