@@ -48,4 +48,5 @@ export {
   DELIVERY_KINDS, PHASE_IDS, sheetSchema, VIEW_IDS,
   type Band, type Checkpoint, type DeliveryKind, type Drill, type Sheet, type ViewId,
 } from './sheet/schema.ts';
+export { MOBILITY_NOTES, SORE_PLACES } from './record/check-in-words.ts';
 export { entrySchema, entryTarget, type Entry } from './record/entry.ts';

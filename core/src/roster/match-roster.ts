@@ -33,7 +33,7 @@ export function matchRoster(row: RosterRow, roster: readonly KnownCamper[]): Ros
 }
 
 /** What an update of a known camper would change. */
-export function differing(known: KnownCamper, row: RosterRow): RosterMatch {
+function differing(known: KnownCamper, row: RosterRow): RosterMatch {
   const changes = (Object.keys(row) as Array<keyof RosterRow>).flatMap((field) => {
     const [from, to] = [known[field], row[field]];
     const same = field === 'heightCentimetres' ? Math.abs(Number(from) - Number(to)) < 0.06 : from === to;

@@ -6,9 +6,9 @@ import { readHeight } from './read-height.ts';
 import type { RosterRow } from './roster-row.ts';
 import { sameName } from './same-name.ts';
 
-export interface CampFacts { readonly firstDay: string }
+interface CampFacts { readonly firstDay: string }
 
-export interface RosterProblem {
+interface RosterProblem {
   readonly field: RosterField;
   readonly why: string;
   /** Answers that mend it with one tap. */

@@ -32,7 +32,7 @@ function secret(): string {
 }
 
 /** The address of the product as staff reach it; links are written with it. */
-export const publicUrl = (): string => process.env.STRIDE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4830}`;
+const publicUrl = (): string => process.env.STRIDE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4830}`;
 
 function makeAuth() {
   return betterAuth({

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { dayInZone, daysBetween, publishedLimits, type AgeGroup, type ArmCareRules, type Sheet } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
-import { campers, camps, campStaff, sheets } from './db/schema.ts';
+import { camps, campStaff, sheets } from './db/schema.ts';
 import type { Role } from './access.ts';
 import { notFound } from './refusal.ts';
 
@@ -31,12 +31,6 @@ const toCamp = ({ camp, sheet }: { camp: typeof camps.$inferSelect; sheet: Sheet
 export async function campById(id: string): Promise<Camp> {
   const [row] = await withSheet().where(eq(camps.id, id));
   if (!row) throw notFound('The camp');
-  return toCamp(row);
-}
-
-export async function campOfCamper(camperId: string): Promise<Camp> {
-  const [row] = await withSheet().innerJoin(campers, eq(campers.campId, camps.id)).where(eq(campers.id, camperId));
-  if (!row) throw notFound('The camper');
   return toCamp(row);
 }
 

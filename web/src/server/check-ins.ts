@@ -1,16 +1,12 @@
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { z } from 'zod';
+import { MOBILITY_NOTES, SORE_PLACES } from '@stride-chalk/core';
 import { reportSore, standingsOf, type Standing } from './arm-care.ts';
 import { camperById, listCampers, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, checkIns, throws } from './db/schema.ts';
-
-/** Where an arm is sore, in the words that a child points with. */
-export const SORE_PLACES = ['shoulder', 'elbow', 'forearm', 'wrist or hand', 'upper arm', 'back'] as const;
-/** What a coach notices and what changes what can be asked. */
-export const MOBILITY = ['stiff hips', 'stiff upper back', 'stiff ankles', 'stiff shoulders'] as const;
 
 export const checkInSchema = z.object({
   camperId: z.uuid(),
@@ -21,7 +17,7 @@ export const checkInSchema = z.object({
   sore: z.object({ place: z.enum(SORE_PLACES), since: z.iso.date() }).nullable(),
   drillsDone: z.enum(['none', 'some', 'all']).nullable(),
   goals: z.string().trim().max(400).nullable(),
-  mobility: z.array(z.enum(MOBILITY)).max(MOBILITY.length),
+  mobility: z.array(z.enum(MOBILITY_NOTES)).max(MOBILITY_NOTES.length),
   throwsReported: z.array(z.object({ day: z.iso.date(), count: z.number().int().min(1).max(300), kind: z.enum(['game', 'bullpen', 'drill']) })).max(10),
 });
 export type CheckInInput = z.output<typeof checkInSchema>;

@@ -17,4 +17,3 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
     staff: staff.map(({ id, name, role }) => ({ id, name, role })),
   };
 }
-export type DayPlanPageData = Awaited<ReturnType<typeof dayPlanPage>>;

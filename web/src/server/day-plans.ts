@@ -15,7 +15,7 @@ import { listStaff } from './staff.ts';
 /** The planner may think for this long; a plan at the bound is there at once. */
 const MILLISECONDS = 2500;
 
-export type PlannedSession = Session & { readonly scorer: string; readonly secondScorer: string | null };
+type PlannedSession = Session & { readonly scorer: string; readonly secondScorer: string | null };
 export interface DayPlanView {
   readonly settings: DaySettings;
   readonly revision: number;

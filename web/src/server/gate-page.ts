@@ -15,4 +15,3 @@ export async function gatePage(camp: Camp, day: string) {
     };
   });
 }
-export type GateCamper = Awaited<ReturnType<typeof gatePage>>[number];

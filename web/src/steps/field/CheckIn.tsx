@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { addDays } from '@stride-chalk/core';
+import { addDays, clockOf, MOBILITY_NOTES, SORE_PLACES } from '@stride-chalk/core';
 import { CHECK_INS, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { tall } from '../../parts/tall.ts';
@@ -32,9 +32,6 @@ export interface CheckInEntry {
 }
 type Screen = 'bib' | 'here' | 'sore' | 'since' | 'more' | 'done';
 
-const PLACES = ['shoulder', 'elbow', 'forearm', 'wrist or hand', 'upper arm', 'back'] as const;
-const MOBILITY = ['stiff hips', 'stiff upper back', 'stiff ankles', 'stiff shoulders'] as const;
-const clock = (m: number): string => `${Math.floor(m / 60)}:${String(m % 60).padStart(2, '0')}`;
 const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';
 
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
@@ -144,7 +141,7 @@ export function CheckIn({ lines, day, units, staffId, today, asOf }: {
           {screen === 'sore' && (
             <>
               <h2 className="m-0 text-[28px]">Where is it sore?</h2>
-              <div className="grid grid-cols-2 gap-2">{PLACES.map((p) => <button key={p} type="button" className={`quiet-action ${WIDE}`} onClick={() => {
+              <div className="grid grid-cols-2 gap-2">{SORE_PLACES.map((p) => <button key={p} type="button" className={`quiet-action ${WIDE}`} onClick={() => {
                 setPlace(p);
                 setScreen('since');
               }}>{p}</button>)}</div>
@@ -169,7 +166,7 @@ export function CheckIn({ lines, day, units, staffId, today, asOf }: {
           ) : !done.entry.present ? <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p> : (
             <>
               <p className={`m-0 px-4 py-4 text-[20px] ${done.camper.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}>{done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.camper.says}</p>
-              {done.camper.session && !done.camper.sore && <p className="m-0 text-[22px]">Warm-up at <b className="tabular">{clock(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at <b className="tabular">{clock(done.camper.session.from)}</b></p>}
+              {done.camper.session && !done.camper.sore && <p className="m-0 text-[22px]">Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at <b className="tabular">{clockOf(done.camper.session.from)}</b></p>}
             </>
           )}
           <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={back}>Next camper</button>
@@ -220,7 +217,7 @@ function More({ day, units, camper, value, onChange, onDone }: { day: string; un
         <div className="flex items-center gap-2"><button type="button" className={stepper} aria-label="Shorter" onClick={() => onChange({ heightCentimetres: Math.max(80, height - inch) })}>−</button><output className="sign tabular flex-1 text-center text-[28px] font-semibold" aria-label="Height">{tall(height, units)}</output><button type="button" className={stepper} aria-label="Taller" onClick={() => onChange({ heightCentimetres: Math.min(230, height + inch) })}>+</button></div>
       </fieldset>
       <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Noticed</legend>
-        <div className="grid grid-cols-2 gap-2">{MOBILITY.map((m) => {
+        <div className="grid grid-cols-2 gap-2">{MOBILITY_NOTES.map((m) => {
           const on = value.mobility?.includes(m) ?? false;
           return <button key={m} type="button" aria-pressed={on} className={toggle(on)} onClick={() => onChange({ mobility: on ? value.mobility!.filter((x) => x !== m) : [...(value.mobility ?? []), m] })}>{m}</button>;
         })}</div>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { THROW_KINDS, type KnownCamper, type RosterRow, type ThrowKind } from '@stride-chalk/core';
+import { SORE_PLACES, THROW_KINDS, type KnownCamper, type RosterRow, type ThrowKind } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { CamperForm } from './CamperForm.tsx';
@@ -16,6 +16,7 @@ export interface CardProps {
   readonly source: string;
   readonly ledger: ReadonlyArray<{ readonly id: string; readonly day: string; readonly kind: ThrowKind; readonly count: number; readonly delivery: boolean; readonly by: string }>;
   readonly soreHistory: ReadonlyArray<{ readonly place: string; readonly since: string; readonly lifted: string | null; readonly reason: string | null }>;
+  readonly allowances: ReadonlyArray<{ readonly day: string; readonly reason: string }>;
   readonly may: { readonly keep: boolean; readonly care: boolean; readonly erase: boolean };
 }
 
@@ -55,6 +56,7 @@ export function CamperCard(props: CardProps) {
             ))}</tbody>
           </table>
         )}
+        {props.allowances.map((a) => <p key={a.day + a.reason} className="m-0 border-b border-rule py-2"><b>The lead allowed more on {a.day}:</b> {a.reason}</p>)}
         {props.soreHistory.length > 0 && (
           <ul className="mt-3 mb-0 list-none p-0 text-[16px]">{props.soreHistory.map((s) => <li key={s.since + s.place} className="border-b border-rule py-2"><b>Sore {s.place}</b> since {s.since}. {s.lifted ? `Lifted on ${s.lifted}: ${s.reason}` : 'Not lifted.'}</li>)}</ul>
         )}
@@ -91,12 +93,11 @@ function ReasonForm({ label, action, onSend }: { label: string; action: string; 
   );
 }
 
-const PLACES = ['shoulder', 'elbow', 'forearm', 'wrist or hand', 'upper arm', 'back'] as const;
 function Sore({ onReport }: { today: string; onReport: (place: string) => void }) {
   return (
     <details className="mt-3"><summary className="flex min-h-[48px] cursor-pointer items-center text-[16px] underline">The arm is sore</summary>
       <p className="m-0 mb-2 text-[15px]">Where? It stops all throwing, and the family and the lead get a message.</p>
-      <div className="flex flex-wrap gap-2">{PLACES.map((p) => <button key={p} type="button" className="quiet-action min-h-[48px]" onClick={() => onReport(p)}>{p}</button>)}</div>
+      <div className="flex flex-wrap gap-2">{SORE_PLACES.map((p) => <button key={p} type="button" className="quiet-action min-h-[48px]" onClick={() => onReport(p)}>{p}</button>)}</div>
     </details>
   );
 }

@@ -7,7 +7,7 @@ const FIELDS: ReadonlyArray<readonly [RosterField, string]> = [
 type Raw = Partial<Record<RosterField, string>>;
 
 /** The words of a known camper, as a row of a file would have them. */
-export const rawOf = (c: RosterRow): Raw => ({
+const rawOf = (c: RosterRow): Raw => ({
   bib: String(c.bib), name: c.name, born: c.born, hand: c.throwsBoth ? `both (films ${c.hand})` : c.hand, height: `${Math.round(c.heightCentimetres * 10) / 10} cm`, guardian: c.guardian, guardianEmail: c.guardianEmail ?? '',
   guardianPhone: c.guardianPhone ?? '', consentToFilm: c.consentToFilm ? 'yes' : 'no', consentToShare: c.consentToShare ? 'yes' : 'no', consentUntil: c.consentUntil ?? '', together: c.togetherWith ?? '',
 });

@@ -1,6 +1,7 @@
 import { DndContext, KeyboardSensor, PointerSensor, useDraggable, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { useState } from 'react';
 import { clockOf, type DayPlanFacts, type DaySettings, type LinkedDesign, type PlanProblem, type Session } from '@stride-chalk/core';
+import { minuteOf, timeValue } from '../../parts/clock.ts';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { DaySettingsForm } from './DaySettingsForm.tsx';
@@ -222,8 +223,8 @@ function Block({ session: s, after, lane, lanes, broken, chosen, onChoose, campe
 function Picked({ session: s, data, staff, mayPlan, onMove, onLate }: { session: Planned; data: DayPlanData; staff: ReadonlyMap<string, string>; mayPlan: boolean; onMove: (camper: string, mound: string, from: number) => void; onLate: (camper: string, from: number) => void }) {
   const camper = data.campers.find((c) => c.id === s.camper);
   const [mound, setMound] = useState(s.mound);
-  const [time, setTime] = useState(clock(s.from));
-  const minutes = minutesOf(time);
+  const [time, setTime] = useState(timeValue(s.from));
+  const minutes = minuteOf(time);
   return (
     <section aria-label="The session" className="border-2 border-ink bg-paper p-4">
       <h2 className="m-0 text-[24px]"><span className="tabular">{camper?.bib}</span> <a href={`/campers/${camper?.bib}/card`}>{camper?.name}</a></h2>
@@ -246,10 +247,4 @@ function Picked({ session: s, data, staff, mayPlan, onMove, onLate }: { session:
       <button type="button" className="quiet-action mt-2 min-h-[48px]" onClick={() => onLate(s.camper, Math.max(s.from, data.now ?? 0) + 15)}>Comes later: from {clockOf(Math.max(s.from, data.now ?? 0) + 15)}</button>
     </section>
   );
-}
-
-const clock = (m: number): string => `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
-function minutesOf(time: string): number | null {
-  const m = /^(\d{2}):(\d{2})/.exec(time);
-  return m ? Number(m[1]) * 60 + Number(m[2]) : null;
 }

@@ -1,10 +1,12 @@
 import { AGE_GROUPS, clockOf, type DaySettings } from '@stride-chalk/core';
 
-const clock = (m: number): string => `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
-const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
+import { minuteOf, timeValue } from '../../parts/clock.ts';
 
 function Time({ label, value, onChange }: { label: string; value: number; onChange: (m: number) => void }) {
-  return <input type="time" aria-label={label} value={clock(value)} onChange={(e) => e.target.value && onChange(minutesOf(e.target.value))} className="field" />;
+  return <input type="time" aria-label={label} value={timeValue(value)} onChange={(e) => {
+    const m = minuteOf(e.target.value);
+    if (m !== null) onChange(m);
+  }} className="field" />;
 }
 function Figure({ label, value, min, max, onChange }: { label: string; value: number; min: number; max: number; onChange: (n: number) => void }) {
   return <input type="number" aria-label={label} value={value} min={min} max={max} onChange={(e) => onChange(Math.min(max, Math.max(min, Math.round(Number(e.target.value)))))} className="field w-[84px]" />;

@@ -1,9 +1,9 @@
 import type { APIRoute } from 'astro';
 import { v7 } from 'uuid';
 import { z } from 'zod';
+import { SORE_PLACES } from '@stride-chalk/core';
 import { reportSore } from '../../../../../server/arm-care.ts';
 import { camperById } from '../../../../../server/campers.ts';
-import { SORE_PLACES } from '../../../../../server/check-ins.ts';
 import { atWork, bodyAs, json, ofCamp } from '../../../_answer.ts';
 
 /** Notes a sore arm at any time of the day. */

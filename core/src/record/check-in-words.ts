@@ -1,0 +1,5 @@
+/** Where an arm is sore, in the words with which a child points: common practice, no source. */
+export const SORE_PLACES = ['shoulder', 'elbow', 'forearm', 'wrist or hand', 'upper arm', 'back'] as const;
+
+/** What a coach notices and what changes what can be asked: common practice, no source. */
+export const MOBILITY_NOTES = ['stiff hips', 'stiff upper back', 'stiff ankles', 'stiff shoulders'] as const;
