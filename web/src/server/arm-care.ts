@@ -1,10 +1,10 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { armStanding, type ArmStanding, type ThrowKind } from '@stride-chalk/core';
+import { addDays, armStanding, type ArmStanding, type ThrowKind } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
-import { campStaff, limitOverrides, soreArms, staff, throws } from './db/schema.ts';
+import { campStaff, checkIns, limitOverrides, soreArms, staff, throws } from './db/schema.ts';
 import { sendMessage } from './messages.ts';
 import { notFound, Refusal } from './refusal.ts';
 
@@ -54,6 +54,13 @@ export async function countThrows(camp: Camp, camper: Known, input: { readonly i
 /** Takes back a count that was entered by mistake; filmed deliveries stay. */
 export async function uncountThrows(childId: string, id: string): Promise<void> {
   await db().delete(throws).where(and(eq(throws.id, id), eq(throws.childId, childId), isNull(throws.deliveryId)));
+}
+
+/** Throws of the last days, for a phone that has to reckon without a network. Those that a check-in of `day` reported are marked. */
+export async function recentThrows(childIds: readonly string[], day: string) {
+  if (childIds.length === 0) return [];
+  return db().select({ childId: throws.childId, day: throws.day, count: throws.count, kind: throws.kind, saidToday: sql<boolean>`coalesce(${checkIns.day} = ${day}, false)` }).from(throws)
+    .leftJoin(checkIns, eq(checkIns.id, throws.checkInId)).where(and(inArray(throws.childId, [...childIds]), gte(throws.day, addDays(day, -30)), lte(throws.day, day)));
 }
 
 export const ledgerOf = (childId: string) =>

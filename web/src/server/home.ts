@@ -5,6 +5,7 @@ import type { Camp } from './camps.ts';
 import { clipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { evaluations, marks, scores } from './db/schema.ts';
+import { grouped } from './grouped.ts';
 import { deliveriesOfAll } from './deliveries.ts';
 
 export type Waiting = 'consent' | 'rest' | 'film' | 'copies' | 'keyFrames' | 'scores' | 'writeUp' | 'release' | 'released';
@@ -37,21 +38,27 @@ export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
     deliveryIds.length === 0 ? [] : db().selectDistinct({ deliveryId: scores.deliveryId, checkpoint: scores.checkpoint }).from(scores).where(inArray(scores.deliveryId, deliveryIds)),
     ids.length === 0 ? [] : db().select({ camperId: evaluations.camperId, version: evaluations.version, releasedAt: evaluations.releasedAt }).from(evaluations).where(inArray(evaluations.camperId, ids)),
   ]);
+  // Grouped once: a camp of hundreds has tens of thousands of levels.
+  const thrownBy = grouped(thrown, (d) => d.camperId);
+  const filmsOf = grouped(films, (f) => f.deliveryId);
+  const marksOf = grouped(marked, (m) => m.clipId);
+  const scoresOf = grouped(scored, (s) => s.deliveryId);
+  const writtenFor = grouped(written, (e) => e.camperId);
+  const always = new Set<string>(ALWAYS_ASKED);
   return all.map((camper) => {
-    const own = thrown.filter((d) => d.camperId === camper.id);
-    const ownFilms = films.filter((f) => own.some((d) => d.id === f.deliveryId));
-    const always = new Set<string>(ALWAYS_ASKED);
+    const own = thrownBy.get(camper.id) ?? [];
+    const ownFilms = own.flatMap((d) => filmsOf.get(d.id) ?? []);
     const keyFrames = {
-      done: marked.filter((m) => always.has(m.event) && ownFilms.some((f) => f.id === m.clipId)).length,
+      done: ownFilms.flatMap((f) => marksOf.get(f.id) ?? []).filter((m) => always.has(m.event)).length,
       of: ownFilms.length * ALWAYS_ASKED.length,
     };
     const asked = resolveSheet(camp.sheet, camper.ageGroup, 'stretch', camp.schools).filter((c) => c.scored);
     const askedIds = new Set(asked.map((c) => c.id));
     const levels = {
-      done: scored.filter((s) => askedIds.has(s.checkpoint) && own.some((d) => d.id === s.deliveryId)).length,
+      done: own.flatMap((d) => scoresOf.get(d.id) ?? []).filter((s) => askedIds.has(s.checkpoint)).length,
       of: own.length * asked.length,
     };
-    const versions = written.filter((e) => e.camperId === camper.id).sort((a, b) => b.version - a.version);
+    const versions = [...(writtenFor.get(camper.id) ?? [])].sort((a, b) => b.version - a.version);
     return {
       id: camper.id, bib: camper.bib, name: camper.name, age: camper.age, hand: camper.hand,
       deliveries: own.length, films: ownFilms.length, filmsReady: ownFilms.filter((f) => f.state === 'ready').length,

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { addDays, clockOf, MOBILITY_NOTES, SORE_PLACES } from '@stride-chalk/core';
+import { addDays, armStanding, clockOf, MOBILITY_NOTES, SORE_PLACES, type ArmCareRules, type DayThrows } from '@stride-chalk/core';
 import { CHECK_INS, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { tall } from '../../parts/tall.ts';
@@ -16,6 +16,10 @@ export interface GateLine {
   readonly present: boolean | null;
   readonly says: string;
   readonly left: number;
+  /** The lead has allowed more today. */
+  readonly allowed: boolean;
+  readonly born: string;
+  readonly thrown: ReadonlyArray<DayThrows & { readonly saidToday: boolean }>;
   readonly session: { readonly mound: string; readonly warmUpFrom: number; readonly from: number } | null;
 }
 export interface CheckInEntry {
@@ -35,10 +39,11 @@ type Screen = 'bib' | 'here' | 'sore' | 'since' | 'more' | 'done';
 const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';
 
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
-export function CheckIn({ lines, day, units, staffId, today, asOf }: {
+export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
   lines: readonly GateLine[]; day: string; units: 'metric' | 'imperial'; staffId: string; today: string;
   /** When the list was made: without a network it is an old one. */
   asOf: string;
+  readonly rules: ArmCareRules;
 }) {
   const awake = useAwake();
   const [news, setNews] = useState<OutboxNews<CheckInEntry>>({ open: false, waiting: 0, offline: false, refused: null });
@@ -49,7 +54,7 @@ export function CheckIn({ lines, day, units, staffId, today, asOf }: {
   const [camper, setCamper] = useState<GateLine | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const [more, setMore] = useState<Partial<CheckInEntry>>({});
-  const [done, setDone] = useState<{ readonly camper: GateLine; readonly entry: CheckInEntry } | null>(null);
+  const [done, setDone] = useState<{ readonly camper: GateLine; readonly entry: CheckInEntry; readonly standing: { readonly left: number; readonly says: string } } | null>(null);
 
   useEffect(() => {
     const made = new Outbox<CheckInEntry>(CHECK_INS, staffId, setNews);
@@ -75,7 +80,7 @@ export function CheckIn({ lines, day, units, staffId, today, asOf }: {
     box.current?.add(whole);
     note(day, whole);
     setKnown((all) => withCheckIn(all, whole));
-    setDone({ camper, entry: whole });
+    setDone({ camper, entry: whole, standing: standingAfter(camper, whole, rules) });
     setBib('');
     setScreen('done');
   };
@@ -90,7 +95,7 @@ export function CheckIn({ lines, day, units, staffId, today, asOf }: {
       <header className="flex items-center justify-between gap-3 border-b-2 border-ink py-2">
         <h1 className="m-0 text-[26px]">Check-in <span className="tabular text-soft">{known.length - open.length} of {known.length}</span></h1>
         <p data-testid="waiting" data-waiting={news.waiting} role="status" className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting > 0 ? 'border-2 border-ink' : 'text-grass'}`}>
-          {news.waiting > 0 ? `${news.waiting} wait on this phone` : 'All sent'}
+          {news.waiting > 0 ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone` : 'All sent'}
         </p>
       </header>
       {day !== today && <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {day}.</p>}
@@ -165,8 +170,8 @@ export function CheckIn({ lines, day, units, staffId, today, asOf }: {
             <p className="care-band m-0 px-4 py-4 text-[20px]"><b>No throwing.</b> The lead and the family get a message. We do not diagnose: pain means stop, and see a licensed medical professional.</p>
           ) : !done.entry.present ? <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p> : (
             <>
-              <p className={`m-0 px-4 py-4 text-[20px] ${done.camper.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}>{done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.camper.says}</p>
-              {done.camper.session && !done.camper.sore && <p className="m-0 text-[22px]">Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at <b className="tabular">{clockOf(done.camper.session.from)}</b></p>}
+              <p className={`m-0 px-4 py-4 text-[20px] ${done.standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}>{done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.standing.says}</p>
+              {done.camper.session && !done.camper.sore && done.standing.left > 0 && <p className="m-0 text-[22px]">Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at <b className="tabular">{clockOf(done.camper.session.from)}</b></p>}
             </>
           )}
           <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={back}>Next camper</button>
@@ -175,6 +180,13 @@ export function CheckIn({ lines, day, units, staffId, today, asOf }: {
       )}
     </div>
   );
+}
+
+/** What is left to throw with what the family has just reported, reckoned on the phone: the server may be far. */
+function standingAfter(l: GateLine, entry: CheckInEntry, rules: ArmCareRules): { readonly left: number; readonly says: string } {
+  if (l.sore || l.allowed || entry.throwsReported.length === 0) return l;
+  const { leftToday, says } = armStanding({ rules, born: l.born, day: entry.day, thrown: [...l.thrown.filter((t) => !t.saidToday), ...entry.throwsReported] });
+  return { left: leftToday, says };
 }
 
 type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'heightCentimetres'>;
@@ -203,11 +215,11 @@ function More({ day, units, camper, value, onChange, onDone }: { day: string; un
   return (
     <div className="grid gap-4">
       <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Throws in games and practice</legend>
-        {[1, 2, 3, 4].map((back) => (
-          <div key={back} className="flex items-center gap-2 py-1"><span className="flex-1 text-[17px]">{back === 1 ? 'Yesterday' : `${back} days ago`}</span>
-            <button type="button" className={stepper} aria-label={`${back} days ago, ten fewer`} onClick={() => setThrown(back, Math.max(0, thrown(back) - 10))}>−</button>
-            <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`Throws ${back} days ago`}>{thrown(back)}</output>
-            <button type="button" className={stepper} aria-label={`${back} days ago, ten more`} onClick={() => setThrown(back, Math.min(300, thrown(back) + 10))}>+</button></div>
+        {([[1, 'Yesterday'], [2, '2 days ago'], [3, '3 days ago'], [4, '4 days ago']] as const).map(([back, when]) => (
+          <div key={back} className="flex items-center gap-2 py-1"><span className="flex-1 text-[17px]">{when}</span>
+            <button type="button" className={stepper} aria-label={`${when}, ten fewer`} onClick={() => setThrown(back, Math.max(0, thrown(back) - 10))}>−</button>
+            <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`${when}, throws`}>{thrown(back)}</output>
+            <button type="button" className={stepper} aria-label={`${when}, ten more`} onClick={() => setThrown(back, Math.min(300, thrown(back) + 10))}>+</button></div>
         ))}
       </fieldset>
       <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Drills done since last time</legend>
@@ -222,7 +234,7 @@ function More({ day, units, camper, value, onChange, onDone }: { day: string; un
           return <button key={m} type="button" aria-pressed={on} className={toggle(on)} onClick={() => onChange({ mobility: on ? value.mobility!.filter((x) => x !== m) : [...(value.mobility ?? []), m] })}>{m}</button>;
         })}</div>
       </fieldset>
-      <label className="grid gap-1 text-[17px]">Goals, in his own words<input value={value.goals ?? ''} maxLength={400} onChange={(e) => onChange({ goals: e.target.value })} className="field min-h-[56px]" /></label>
+      <label className="grid gap-1 text-[17px]">Goals, in the camper's words<input value={value.goals ?? ''} maxLength={400} onChange={(e) => onChange({ goals: e.target.value })} className="field min-h-[56px]" /></label>
       <button type="button" className={`main-action ${WIDE}`} onClick={onDone}>Noted</button>
     </div>
   );

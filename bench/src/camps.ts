@@ -1,0 +1,62 @@
+/**
+ * Import and the home page with large camps, over the interface of the running demo: 500 rows in, then 5 camps of 200 campers, one
+ * of them with deliveries and levels. It leaves these camps behind: run it on a demo that may go.
+ * `npm run camps -w bench -- http://127.0.0.1:4830`
+ */
+import { request, type APIRequestContext } from '@playwright/test';
+import { v7 } from 'uuid';
+import { addDays, defaultSheet, matchColumns, readRoster, resolveSheet } from '@stride-chalk/core';
+import { PASSWORD, STAFF } from '@stride-chalk/demo';
+import { percentile, urlFromArguments } from './at-bench.ts';
+
+const url = urlFromArguments();
+const say = (line: string): boolean => process.stdout.write(`${line}\n`);
+const lead = await request.newContext({ baseURL: url });
+await lead.post('/api/sign-in', { form: { email: STAFF[0].email, password: PASSWORD, go: '/' } });
+const post = async <T>(context: APIRequestContext, path: string, data: unknown): Promise<T> => {
+  const answer = await context.post(path, { data });
+  if (!answer.ok()) throw new Error(`${path}: ${answer.status()} ${await answer.text()}`);
+  return (await answer.json()) as T;
+};
+const timed = async <T>(work: () => Promise<T> | T): Promise<{ ms: number; value: T }> => {
+  const from = performance.now();
+  const value = await work();
+  return { ms: performance.now() - from, value };
+};
+const firstDay = addDays(new Date().toISOString().slice(0, 10), 60);
+const FIELDS = ['Bib', 'Name', 'Birth date', 'Throws', 'Height', 'Guardian', 'Consent'];
+const cells = (count: number, of: string, height = '150 cm'): string[][] => Array.from({ length: count }, (_, i) => [String(i + 1), `Camper ${of} ${i}`, `${2009 + (i % 9)}-0${(i % 9) + 1}-1${i % 9}`, i % 4 ? 'R' : 'L', height, `Guardian ${i}`, 'yes']);
+const rowsOf = (table: string[][]) => readRoster(table, matchColumns(FIELDS).map((c) => c.field), { firstDay }, null);
+async function newCamp(name: string): Promise<void> {
+  const { id } = await post<{ id: string }>(lead, '/api/camps', { name, place: 'Bench', firstDay, lastDay: addDays(firstDay, 4), timeZone: 'UTC', units: 'metric' });
+  await lead.post('/api/camp-at-work', { form: { camp: id } });
+}
+const take = (table: string[][]) => post<{ added: number; updated: number }>(lead, '/api/roster/import', { rows: rowsOf(table).map((r) => ({ row: r.row, decision: 'match' })) });
+
+say('| what | ms |\n|---|---|');
+await newCamp('Import');
+const read = await timed(() => rowsOf(cells(500, 'i')));
+say(`| 500 rows read in the browser's code | ${read.ms.toFixed(0)} |`);
+say(`| 500 rows taken in, new | ${(await timed(() => take(cells(500, 'i')))).ms.toFixed(0)} |`);
+say(`| the same 500, nothing changed | ${(await timed(() => take(cells(500, 'i')))).ms.toFixed(0)} |`);
+say(`| the same 500, every height changed | ${(await timed(() => take(cells(500, 'i', '151 cm')))).ms.toFixed(0)} |`);
+
+for (const name of ['A', 'B', 'C', 'D', 'E']) {
+  await newCamp(`Two hundred ${name}`);
+  await take(cells(200, name));
+}
+const gate = (await (await lead.get(`/api/gate?day=${firstDay}`)).json()) as Array<{ id: string }>;
+const asked = resolveSheet(defaultSheet, '11-12').filter((c) => c.scored).map((c) => c.id);
+const queue = [...gate];
+await Promise.all(Array.from({ length: 8 }, async () => {
+  for (let camper = queue.pop(); camper; camper = queue.pop()) {
+    const { id } = await post<{ id: string }>(lead, '/api/deliveries', { id: v7(), camperId: camper.id, kind: 'stretch', thrownOn: firstDay });
+    for (const checkpoint of asked) await lead.put(`/api/entries/${v7()}`, { data: { kind: 'score', deliveryId: id, checkpoint, level: '3', faults: [], note: null } });
+  }
+}));
+for (const path of ['/', '/roster', '/check-in', '/day-plan']) {
+  const times: number[] = [];
+  for (let i = 0; i < 30; i++) times.push((await timed(() => lead.get(path).then((r) => r.body()))).ms);
+  say(`| ${path === '/' ? 'home' : path.slice(1)}, 200 campers with ${gate.length * asked.length} levels, 5 such camps: median of 30 (p95) | ${percentile(times, 0.5).toFixed(0)} (${percentile(times, 0.95).toFixed(0)}) |`);
+}
+await lead.dispose();
