@@ -38,6 +38,8 @@ test('the server is killed 20 times while levels are entered: all that was shown
     const { query } = await import('./support/product.ts');
     const ids = await smallCamp((text, values) => query(product.databaseUrl, text, values));
     await firstLead(page, product.printed);
+    // Accounts are offered in the demo only.
+    expect(await (await page.request.get(`${product.url}/sign-in`)).text()).not.toContain('heronbend.example');
     await page.goto(`${product.url}/bench/7`);
     await allSaved(page);
     await keys.press('x');

@@ -1,5 +1,6 @@
 export { CAMP, LAST_YEAR, PASSWORD, SECOND_CAMP, STAFF, type DemoCamper } from './camp.ts';
 export { DEMO_CLIPS, type DemoClip } from './clips.ts';
+export { SECOND_CAMPERS } from './more-campers.ts';
 export { CAMPERS } from './roster.ts';
 export { walkUpOrder } from './walk-up.ts';
 export { clipsOfBib, marksOf, pointsOf, scoresOf } from './work.ts';

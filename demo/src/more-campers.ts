@@ -31,3 +31,15 @@ export const MORE_CAMPERS: readonly DemoCamper[] = [
   { bib: 36, name: 'Arvo Drostan', born: '2012-11-21', hand: 'R', heightCentimetres: 157, guardian: 'Corin Drostan', consent: true, sore: false, together: 'Drostan' },
   { bib: 37, name: 'Birk Eastermain', born: '2011-04-01', hand: 'R', heightCentimetres: 174, guardian: 'Dagny Eastermain', consent: true, sore: false },
 ];
+
+/** Campers of the second camp only. */
+export const SECOND_CAMPERS: readonly DemoCamper[] = [
+  { bib: 201, name: 'Ada Wrensmuir', born: '2015-01-10', hand: 'R', heightCentimetres: 138, guardian: 'Parent Wrensmuir', consent: true, sore: false },
+  { bib: 202, name: 'Bodil Farrowgate', born: '2014-02-11', hand: 'L', heightCentimetres: 146, guardian: 'Parent Farrowgate', consent: true, sore: false },
+  { bib: 203, name: 'Caspar Thornleigh', born: '2013-03-12', hand: 'R', heightCentimetres: 153, guardian: 'Parent Thornleigh', consent: true, sore: false },
+  { bib: 204, name: 'Dilys Marshgreen', born: '2012-04-13', hand: 'R', heightCentimetres: 160, guardian: 'Parent Marshgreen', consent: true, sore: false },
+  { bib: 205, name: 'Evert Stonebridge', born: '2011-05-14', hand: 'R', heightCentimetres: 170, guardian: 'Parent Stonebridge', consent: true, sore: false },
+  { bib: 206, name: 'Ffion Larkhollow', born: '2010-06-15', hand: 'L', heightCentimetres: 168, guardian: 'Parent Larkhollow', consent: true, sore: false },
+  { bib: 207, name: 'Gideon Ashwater', born: '2009-07-16', hand: 'R', heightCentimetres: 180, guardian: 'Parent Ashwater', consent: true, sore: false },
+  { bib: 208, name: 'Hollis Penrowan', born: '2016-08-17', hand: 'R', heightCentimetres: 135, guardian: 'Parent Penrowan', consent: true, sore: false },
+];

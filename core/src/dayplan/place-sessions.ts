@@ -9,6 +9,8 @@ interface Placed {
   readonly unplaced: readonly string[];
 }
 
+const STAY_MINUTES = 30;
+
 interface Busy { readonly from: Minute; readonly to: Minute }
 const isFree = (busy: readonly Busy[], span: Busy): boolean => {
   for (let i = busy.length - 1; i >= 0; i--) if (overlaps(busy[i]!, span)) return false;
@@ -44,6 +46,10 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
   const films = settings.staff.filter((p) => p.films);
   const breaks = [...settings.breaks].sort((a, b) => a.from - b.from);
   const shortest = Math.min(...order.flat().map((c) => settings.minutes[c.ageGroup]));
+  /** Who filmed at a mound last. */
+  const filmerAt = new Map(standing.map((s) => [s.mound, s.filmer]));
+  // Whoever stands at a mound stays there, until he has filmed half an hour more than somebody else.
+  const burden = (filmer: string, mound: string): number => (load.get(filmer) ?? 0) - (filmerAt.get(mound) === filmer ? STAY_MINUTES : 0);
   /** The camera that stands at a mound. */
   const cameraAt = new Map(standing.map((s) => [s.mound, s.camera]));
   let times: Minute[] = [];
@@ -70,7 +76,7 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
     if (!camera) return null;
     let filmer: (typeof films)[number] | null = null;
     for (const p of films)
-      if (open(p) && (!filmer || (load.get(p.id) ?? 0) < (load.get(filmer.id) ?? 0)) && isFree(of(filmers, p.id), span) && !used.some((s) => s.filmer === p.id)) filmer = p;
+      if (open(p) && (!filmer || burden(p.id, mound.name) < burden(filmer.id, mound.name)) && isFree(of(filmers, p.id), span) && !used.some((s) => s.filmer === p.id)) filmer = p;
     if (!filmer) return null;
     return { camper: camper.id, mound: mound.name, camera: camera.name, warmUpFrom, from, to, deliveries: deliveriesFor(settings, camper), filmer: filmer.id };
   };
@@ -110,6 +116,7 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
       sessions.push(s);
       take(s);
       cameraAt.set(s.mound, s.camera);
+      filmerAt.set(s.mound, s.filmer);
       consider(s.to);
     }
   }

@@ -78,6 +78,17 @@ describe('something happens during the day', () => {
     expect(after.sessions.filter((s) => !before.some((b) => b.camper === s.camper && b.from === s.from)).every((s) => s.from >= now)).toBe(true);
   });
 
+  test('somebody who films goes home: others film in his place and no camper moves', () => {
+    const input = randomCamp(7, { campers: 30, mounds: 3, staff: 6 });
+    const before = plan(input).sessions;
+    const gone = before.find((s) => s.from >= 9 * 60 + 30)!.filmer;
+    const left = { ...input, settings: { ...input.settings, staff: input.settings.staff.map((p) => (p.id === gone ? { ...p, to: 9 * 60 + 30 } : p)) } };
+    const after = plan(left, { before, now: 9 * 60 + 30 });
+    expect(after.moved).toEqual([]);
+    expect(after.sessions.filter((s) => s.to > 9 * 60 + 30).map((s) => s.filmer)).not.toContain(gone);
+    expect(planProblems(left, after.sessions, 9 * 60 + 30)).toEqual([]);
+  });
+
   test('a sore camper leaves the plan and nobody else moves', () => {
     const input = randomCamp(5, { campers: 30, mounds: 3, staff: 4 });
     const before = plan(input).sessions;

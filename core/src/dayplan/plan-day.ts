@@ -1,7 +1,8 @@
 import { dayBound, type DayBound } from './day-bound.ts';
 import { deliveriesFor, workingMinutes, type DayCamper, type DayInput, type Minute, type Session } from './day.ts';
 import { blockMinutes, blocksOf, longestFirst, spreadAges } from './order-campers.ts';
-import { planProblems } from './plan-problems.ts';
+import { moveSession } from './move-session.ts';
+import { planProblems, type PlanProblem } from './plan-problems.ts';
 import { placeBlocks, type Block } from './place-sessions.ts';
 
 /** What the planner says of its answer; it names nobody. */
@@ -113,7 +114,7 @@ export function dayFacts(input: DayInput, sessions: readonly Session[]): DayPlan
 function stillStanding(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
   const campers = new Map(input.campers.map((c) => [c.id, c]));
   const thrown = (s: Session): boolean => now !== undefined && s.to <= now;
-  let kept = [...before];
+  let kept = withOthersFilming(input, before, now);
   for (let again = true; again; ) {
     const loose = new Set<string>();
     for (const problem of planProblems(input, kept, now)) {
@@ -125,6 +126,22 @@ function stillStanding(input: DayInput, before: readonly Session[], now: Minute 
     const goes = (s: Session): boolean => !thrown(s) && (loose.has(s.camper) || groups.has(campers.get(s.camper)?.together ?? ''));
     again = kept.some(goes);
     kept = kept.filter((s) => !goes(s));
+  }
+  return kept;
+}
+
+const OTHER_HANDS: readonly PlanProblem['code'][] = ['filmerAway', 'filmerTwice', 'cameraAway', 'cameraTwice'];
+
+/** Where only the one who films, or the camera, is missing, somebody else films at the same time and nobody moves. */
+function withOthersFilming(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
+  let kept = [...before];
+  const wrong = (sessions: readonly Session[], camper: string) => planProblems(input, sessions, now).filter((p) => p.campers.includes(camper));
+  for (const camper of new Set(planProblems(input, kept, now).filter((p) => OTHER_HANDS.includes(p.code)).flatMap((p) => p.campers))) {
+    const s = kept.find((k) => k.camper === camper)!;
+    const problems = wrong(kept, camper);
+    if (problems.length === 0 || problems.some((p) => !OTHER_HANDS.includes(p.code)) || (now !== undefined && s.to <= now)) continue;
+    const next = moveSession(input, kept, camper, s);
+    if (wrong(next, camper).length === 0) kept = next;
   }
   return kept;
 }

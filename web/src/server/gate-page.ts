@@ -1,8 +1,24 @@
 import { recentThrows } from './arm-care.ts';
 import { grouped } from './grouped.ts';
+import { minuteInZone } from '@stride-chalk/core';
 import { dayPlanOf } from './day-plans.ts';
-import type { Camp } from './camps.ts';
+import { todayAt, type Camp } from './camps.ts';
 import { gateList } from './check-ins.ts';
+
+/** The day at the field in a few figures for the start page; null when today is no day of the camp. */
+export async function todayAtTheField(camp: Camp, now = Date.now()) {
+  const today = todayAt(camp, now);
+  if (today < camp.firstDay || today > camp.lastDay) return null;
+  const [gate, plan] = await Promise.all([gateList(camp, today), dayPlanOf(camp, today)]);
+  const minute = minuteInZone(now, camp.timeZone);
+  const next = plan.sessions.find((s) => s.from >= minute);
+  const bib = gate.find((g) => g.camper.id === next?.camper)?.camper.bib ?? null;
+  return {
+    expected: gate.length, atTheGate: gate.filter((g) => g.checkIn !== null).length, here: gate.filter((g) => g.checkIn?.present).length,
+    planned: plan.sessions.length, done: plan.sessions.filter((s) => s.to <= minute).length, resting: plan.resting.length,
+    next: next && bib !== null ? { bib, mound: next.mound, from: next.from } : null,
+  };
+}
 
 /** What the phone at the gate shows of each camper. */
 export async function gatePage(camp: Camp, day: string) {

@@ -1,7 +1,7 @@
 import { count, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { addDays, ageGroupOf, dayInZone, daysBetween, defaultSheet, resolveSheet } from '@stride-chalk/core';
-import { CAMP, CAMPERS, LAST_YEAR, PASSWORD, scoresOf, SECOND_CAMP, STAFF, type DemoCamper } from '@stride-chalk/demo';
+import { CAMP, CAMPERS, LAST_YEAR, PASSWORD, scoresOf, SECOND_CAMP, SECOND_CAMPERS, STAFF, type DemoCamper } from '@stride-chalk/demo';
 import type { Role } from './access.ts';
 import { setPassword } from './accounts.ts';
 import { reportSore } from './arm-care.ts';
@@ -62,7 +62,7 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   const today = todayAt(camp, now);
   await solveDay(camp, today, { settings: (await dayPlanOf(camp, today)).settings, revision: 0, by: lead.id, now: null, anew: true });
 
-  const second = CAMPERS.filter((c) => (SECOND_CAMP.sharedBibs as readonly number[]).includes(c.bib));
+  const second = [...CAMPERS.filter((c) => (SECOND_CAMP.sharedBibs as readonly number[]).includes(c.bib)), ...SECOND_CAMPERS];
   await addCamp({ ...SECOND_CAMP, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) }, second, people.filter((p) => (SECOND_CAMP.staff as readonly string[]).includes(p.name)), 0);
 
   const before = (day: string): string => addDays(moved(day), -LAST_YEAR.daysBefore);

@@ -1,3 +1,5 @@
+import { clockOf } from '@stride-chalk/core';
+
 export interface BoardCamper {
   readonly bib: number;
   readonly name: string;
@@ -31,7 +33,17 @@ function progress(c: BoardCamper): number {
   return 0.15 + 0.05 * (c.filmsReady / c.films) + 0.3 * share(c.keyFrames) + 0.35 * share(c.levels);
 }
 
-export function CampBoard({ camp, campers }: { camp: { name: string; place: string }; campers: readonly BoardCamper[] }) {
+interface FieldDay {
+  readonly expected: number;
+  readonly atTheGate: number;
+  readonly here: number;
+  readonly planned: number;
+  readonly done: number;
+  readonly resting: number;
+  readonly next: { readonly bib: number; readonly mound: string; readonly from: number } | null;
+}
+
+export function CampBoard({ camp, campers, day, mayScore }: { camp: { name: string; place: string }; campers: readonly BoardCamper[]; day: FieldDay | null; mayScore: boolean }) {
   const order = ['scores', 'keyFrames', 'release', 'writeUp'];
   const next = [...campers].filter((c) => order.includes(c.waiting)).sort((a, b) => order.indexOf(a.waiting) - order.indexOf(b.waiting) || a.bib - b.bib)[0];
   const working = STAGES.slice(1, 5).flatMap((s) => campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)));
@@ -47,7 +59,13 @@ export function CampBoard({ camp, campers }: { camp: { name: string; place: stri
       </header>
 
       <section aria-label="Next" className="my-5 grid grid-cols-[auto_1fr_auto] items-center gap-5 border-2 border-ink bg-paper p-0 pe-5 max-[640px]:grid-cols-[auto_1fr] max-[640px]:pe-0">
-        {next ? (
+        {!mayScore && day ? (
+          <>
+            <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{day.expected - day.atTheGate}</span>
+            <span><span className="sign block text-[32px] font-semibold leading-tight">not at the gate yet</span><span className="text-soft">{day.here} of {day.expected} are here</span></span>
+            <a className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center" href="/check-in">Check in</a>
+          </>
+        ) : next && mayScore ? (
           <>
             <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{next.bib}</span>
             <span>
@@ -61,6 +79,12 @@ export function CampBoard({ camp, campers }: { camp: { name: string; place: stri
         )}
       </section>
 
+      {day && (
+        <nav aria-label="Today at the field" className="mb-5 grid grid-cols-2 gap-3 max-[640px]:grid-cols-1">
+          <a href="/check-in" className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"><b className="sign text-[24px]">Check-in</b><span className="text-[15.5px]">{day.atTheGate === 0 ? `nobody yet, ${day.expected} expected` : `${day.here} here, ${day.expected - day.atTheGate} not at the gate yet`}</span></a>
+          <a href="/day-plan" className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"><b className="sign text-[24px]">Day plan</b><span className="text-[15.5px]">{day.planned === 0 ? 'not made yet' : day.next ? `next: bib ${day.next.bib} on ${day.next.mound} at ${clockOf(day.next.from)}` : `${day.done} of ${day.planned} have thrown`}{day.resting > 0 && `, ${day.resting} not throwing`}</span></a>
+        </nav>
+      )}
       <ol aria-label="What waits where" className="m-0 grid list-none grid-cols-6 gap-0 border-y border-rule p-0 max-[900px]:grid-cols-3">
         {STAGES.map((s) => {
           const n = campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)).length;

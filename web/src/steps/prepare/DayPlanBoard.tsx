@@ -80,7 +80,7 @@ export function DayPlanBoard({ data: first, days, mayPlan }: { data: DayPlanData
 
       {!empty && (
         <dl className="my-4 grid grid-cols-4 border-y border-rule max-[820px]:grid-cols-2" aria-label="What the plan comes to">
-          <Fact name="Done at" value={facts.finish === null ? 'none' : clockOf(facts.finish)} more={`${facts.minutes} minutes; nothing below ${Math.ceil(facts.bound.minutes)}, by the ${facts.bound.by}`} />
+          <Fact name="Done at" value={facts.finish === null ? 'none' : clockOf(facts.finish)} more={`${facts.minutes} minutes; the ${facts.bound.by === 'mounds' ? 'mounds allow' : 'staff allows'} no less than ${Math.ceil(facts.bound.minutes)}`} />
           <Fact name="Campers" value={String(data.sessions.length)} more={`${data.resting.length} rest or are away, ${data.unplanned.length} without a place`} />
           <Fact name="Rules broken" value={String(data.problems.length)} more={data.problems.length === 0 ? 'every rule holds' : 'named below'} alert={data.problems.length > 0} />
           <Fact name="Coaches linked" value={data.linked.linked ? 'yes' : 'no'} more={data.linked.linked ? `${data.sessions.filter((s) => s.secondScorer).length} campers are scored twice` : data.linked.wouldLink.map((w) => `${staff.get(w.coach)} should score one of ${w.campers.slice(0, 3).map(bibOf).join(', ')}`).join('; ')} alert={!data.linked.linked} />

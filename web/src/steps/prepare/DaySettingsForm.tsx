@@ -51,7 +51,7 @@ export function DaySettingsForm({ settings: s, staff, onChange, open, planned, n
           ))}
           <button type="button" className="quiet-action mt-2 min-h-[48px]" onClick={() => add('cameras', 'Camera')}>Another camera</button>
         </section>
-        <section aria-label="Staff of the day"><h3 className="m-0 text-[21px]">Staff</h3>
+        <section aria-label="Staff of the day" className="col-span-full"><h3 className="m-0 text-[21px]">Staff</h3>
           {s.staff.map((p, i) => {
             const name = staff.find((x) => x.id === p.id)?.name ?? 'somebody who has left';
             return (

@@ -78,7 +78,7 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           <div className="mt-1 overflow-x-auto">
             <table className="border-collapse text-[15px]"><thead><tr>
               {f.file.columns.map((c, i) => (
-                <th key={i} scope="col" className="min-w-[150px] border border-rule p-2 text-start align-top font-normal">
+                <th key={i} scope="col" className="min-w-[174px] border border-rule p-2 text-start align-top font-normal">
                   <span className="block text-soft">{c.heading || 'without heading'}</span>
                   <select aria-label={`Column ${c.heading || i + 1}`} value={c.field ?? ''} onChange={(e) => f.nameColumn(i, (e.target.value || null) as RosterField | null)} className={`field mt-1 w-full font-semibold ${c.field && !c.sure ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}>
                     <option value="">leave out</option>{ROSTER_FIELDS.map((r) => <option key={r} value={r}>{FIELD_NAMES[r]}</option>)}
@@ -95,7 +95,7 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
       )}
       {(f.asked > 0 || f.order) && (
         <section aria-label="Order of dates" className="mt-5 flex flex-wrap items-center gap-3 border-2 border-ink bg-paper px-4 py-3">
-          <span className="text-[17px]">{f.order ? 'Dates are read' : <><b>{f.asked}</b> dates can be read in two ways. How are they written in this file?</>}</span>
+          <span className="text-[17px]">{f.order ? 'Dates are read' : <><b>{f.asked}</b> {f.asked === 1 ? 'date' : 'dates'} can be read in two ways. How are dates written in this file?</>}</span>
           {(['dayFirst', 'monthFirst'] as const).map((o) => <button key={o} type="button" aria-pressed={f.order === o} className={`${f.order === o ? 'main-action' : 'quiet-action'} min-h-[48px]`} onClick={() => f.setOrder(o)}>{o === 'dayFirst' ? 'Day first: 25/12/2014' : 'Month first: 12/25/2014'}</button>)}
         </section>
       )}

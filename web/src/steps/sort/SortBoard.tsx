@@ -18,6 +18,8 @@ export interface SortClip {
 export interface SortProps {
   readonly camper: { readonly id: string; readonly bib: number; readonly name: string; readonly age: number; readonly hand: 'R' | 'L'; readonly sore: boolean; readonly consentToFilm: boolean; readonly guardian: string };
   readonly today: string;
+  /** What arm care says of today. */
+  readonly arm: { readonly left: number; readonly says: string };
   /** True in the demo, where a simulated camera stands at the field. */
   readonly simulated: boolean;
   readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: string }>;
@@ -40,6 +42,7 @@ export function SortBoard(props: SortProps) {
   const [uploads, setUploads] = useState<Readonly<Record<string, Upload>>>({});
   const [problem, setProblem] = useState<string | null>(null);
   const barred = !camper.consentToFilm ? 'No consent to film.' : camper.sore ? 'A sore arm.' : null;
+  const mayThrow = !barred && props.arm.left > 0;
   const working = clips.some((c) => c.state !== 'ready');
 
   useEffect(() => {
@@ -127,15 +130,16 @@ export function SortBoard(props: SortProps) {
         <a href="/" className="bib-block min-h-[76px] min-w-[96px] !text-[48px] no-underline" aria-label={`Bib ${camper.bib}; back to the camp`}>{camper.bib}</a>
         <div className="self-center">
           <h1 className="m-0 text-[32px]">{camper.name}</h1>
-          <p className="m-0 text-[15px] text-soft">{camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · guardian {camper.guardian}</p>
+          <p className="m-0 text-[15px] text-soft">{camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · guardian {camper.guardian}{!barred && props.arm.left > 0 && ` · ${props.arm.left} throws left today`}</p>
         </div>
         <div className="ms-auto flex flex-wrap items-center gap-3 py-2">
-          {!barred && (
+          <a className="quiet-action min-h-[48px]" href={`/campers/${camper.bib}/card`}>Card</a>
+          {mayThrow && (
             <label className="text-[15px] text-soft">from the <select value={kind} onChange={(e) => setKind(e.target.value as DeliveryKind)} className="min-h-[48px] border-[1.5px] border-soft bg-paper px-2 text-[16px] text-ink">
               {DELIVERY_KINDS.map((k) => <option key={k} value={k}>{KIND_NAMES[k]}</option>)}
             </select></label>
           )}
-          {!barred && <button type="button" className={ready ? 'quiet-action min-h-[48px]' : 'main-action min-h-[48px]'} onClick={addDelivery}>{deliveries.length === 0 ? 'First delivery' : 'Next delivery'}</button>}
+          {mayThrow && <button type="button" className={ready ? 'quiet-action min-h-[48px]' : 'main-action min-h-[48px]'} onClick={addDelivery}>{deliveries.length === 0 ? 'First delivery' : 'Next delivery'}</button>}
           {ready && <a className="main-action min-h-[48px]" href={`/bench/${camper.bib}`}>To the bench</a>}
         </div>
       </header>
@@ -145,6 +149,7 @@ export function SortBoard(props: SortProps) {
           <b>{barred}</b> {camper.consentToFilm ? `Bib ${camper.bib} does not throw and is not filmed today. The family is told, and a licensed medical professional decides when throwing starts again.` : `Nobody has agreed to filming bib ${camper.bib}. No film is taken in and nothing is handed out.`}
         </p>
       )}
+      {!barred && !mayThrow && <p className="care-band my-5 px-5 py-4 text-[18px]"><b>Arm care.</b> {props.arm.says} Films of what has been thrown are taken in; only the lead allows more, on the <a href={`/campers/${camper.bib}/card`}>card</a>.</p>}
       {problem && <p role="alert" className="care-band my-4 px-5 py-3 text-[17px]">{problem}</p>}
       {refusals.map((r) => (
         <p key={r.id} role="alert" className="care-band my-4 flex flex-wrap items-center gap-4 px-5 py-3 text-[16px]">
@@ -152,7 +157,7 @@ export function SortBoard(props: SortProps) {
           <button type="button" className="quiet-action" onClick={() => dismiss(r.id)}>Read</button>
         </p>
       ))}
-      {!barred && deliveries.length === 0 && (
+      {mayThrow && deliveries.length === 0 && (
         <p className="my-8 text-[20px]">No delivery yet. Start with <b>First delivery</b>, then drop the film of each view: open side and front.</p>
       )}
 
