@@ -25,11 +25,22 @@ export interface Camp {
   readonly ownLimits: boolean;
 }
 
-const withSheet = () => db().select({ camp: camps, sheet: sheets.document }).from(camps).innerJoin(sheets, eq(sheets.id, camps.sheetId));
-const toCamp = ({ camp, sheet }: { camp: typeof camps.$inferSelect; sheet: Sheet }): Camp => ({ ...camp, sheet, armCare: camp.armCare ?? publishedLimits, ownLimits: camp.armCare !== null });
+/** Sheets that were read once: a version never changes, and every request asks for one. */
+const known = new Map<string, Sheet>();
+
+async function sheetById(id: string): Promise<Sheet> {
+  const kept = known.get(id);
+  if (kept) return kept;
+  const [row] = await db().select({ document: sheets.document }).from(sheets).where(eq(sheets.id, id));
+  if (!row) throw notFound('The sheet');
+  known.set(id, row.document);
+  return row.document;
+}
+
+const toCamp = async (camp: typeof camps.$inferSelect): Promise<Camp> => ({ ...camp, sheet: await sheetById(camp.sheetId), armCare: camp.armCare ?? publishedLimits, ownLimits: camp.armCare !== null });
 
 export async function campById(id: string): Promise<Camp> {
-  const [row] = await withSheet().where(eq(camps.id, id));
+  const [row] = await db().select().from(camps).where(eq(camps.id, id));
   if (!row) throw notFound('The camp');
   return toCamp(row);
 }
@@ -48,10 +59,9 @@ function order({ camp }: Membership, now: number): readonly [number, number] {
 
 /** The camps at which a person works, the one that is on now first. A deactivated person sees none. */
 export async function campsOf(staffId: string, now = Date.now()): Promise<Membership[]> {
-  const rows = await db().select({ camp: camps, sheet: sheets.document, role: campStaff.role }).from(campStaff)
-    .innerJoin(camps, eq(camps.id, campStaff.campId)).innerJoin(sheets, eq(sheets.id, camps.sheetId))
+  const rows = await db().select({ camp: camps, role: campStaff.role }).from(campStaff).innerJoin(camps, eq(camps.id, campStaff.campId))
     .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt))).orderBy(desc(camps.firstDay), asc(camps.name));
-  const found = rows.map((r): Membership => ({ camp: toCamp(r), role: r.role }));
+  const found = await Promise.all(rows.map(async (r): Promise<Membership> => ({ camp: await toCamp(r.camp), role: r.role })));
   return found.map((m) => ({ m, o: order(m, now) })).sort((a, b) => a.o[0] - b.o[0] || a.o[1] - b.o[1]).map(({ m }) => m);
 }
 

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { FIELD_NAMES, ROSTER_FIELDS, TEXT_ENCODINGS, type KnownCamper, type RosterField, type TextEncoding } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
+import { useFileDrop } from '../../parts/use-file-drop.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useRosterFile, type FileRow } from './use-roster-file.ts';
 
@@ -11,17 +12,16 @@ interface Result { readonly added: number; readonly updated: number; readonly un
 export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper[]; firstDay: string }) {
   const awake = useAwake();
   const input = useRef<HTMLInputElement>(null);
-  const [over, setOver] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
   const [result, setResult] = useState<Result | null>(null);
   const f = useRosterFile(roster, firstDay);
-  const open = (file: File | undefined): void => {
-    if (!file) return;
+  const open = (file: File): void => {
     setProblem(null);
     setResult(null);
     f.open(file).catch(() => setProblem(`${file.name} could not be read.`));
   };
+  const drop = useFileDrop(open);
   const fields = f.file?.columns.map((c) => c.field) ?? [];
   const missing = NEEDED.filter((n) => !fields.includes(n) && !(n === 'name' && (fields.includes('firstName') || fields.includes('lastName'))));
   const wrong = f.rows.filter((r) => !r.row);
@@ -51,17 +51,11 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
   return (
     <div data-awake={awake}>
       <h1 className="m-0 text-[36px]">Import a file</h1>
-      <div onDragOver={(e) => {
-        e.preventDefault();
-        setOver(true);
-      }} onDragLeave={() => setOver(false)} onDrop={(e) => {
-        e.preventDefault();
-        setOver(false);
-        open(e.dataTransfer.files[0]);
-      }} className={`my-4 flex flex-wrap items-center gap-4 border-2 border-dashed px-5 ${f.file ? 'py-3' : 'py-12'} ${over ? 'border-clay bg-wash' : 'border-soft'}`}>
+      <div {...drop.place} className={`my-4 flex flex-wrap items-center gap-4 border-2 border-dashed px-5 ${f.file ? 'py-3' : 'py-12'} ${drop.over ? 'border-clay bg-wash' : 'border-soft'}`}>
         <button type="button" className={`${f.file ? 'quiet-action' : 'main-action'} min-h-[48px]`} onClick={() => input.current?.click()}>{f.file ? 'Another file' : 'Choose the file'}</button>
         <input ref={input} type="file" accept=".csv,.tsv,.txt,text/csv" hidden aria-hidden="true" tabIndex={-1} data-testid="roster-file" onChange={(e) => {
-          open(e.target.files?.[0]);
+          const file = e.target.files?.[0];
+          if (file) open(file);
           e.target.value = '';
         }} />
         {f.file ? (

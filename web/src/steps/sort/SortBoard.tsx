@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { v7 } from 'uuid';
 import { DELIVERY_KINDS, type DeliveryKind, type ViewId } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
+import { useFileDrop } from '../../parts/use-file-drop.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 
 export interface SortClip {
@@ -211,7 +212,9 @@ function DropPlace({ name, upload, barred, needed, onFile, onSimulate }: {
   name: string; upload: Upload | undefined; barred: boolean; needed: boolean; onFile: (file: File) => void; onSimulate: (() => void) | null;
 }) {
   const input = useRef<HTMLInputElement>(null);
-  const [over, setOver] = useState(false);
+  const drop = useFileDrop((file) => {
+    if (!barred) onFile(file);
+  });
   if (upload) {
     return (
       <div className={`grid content-center gap-2 border-2 border-dashed border-soft bg-wash px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'}`}>
@@ -222,15 +225,7 @@ function DropPlace({ name, upload, barred, needed, onFile, onSimulate }: {
     );
   }
   return (
-    <div onDragOver={(e) => {
-      e.preventDefault();
-      setOver(true);
-    }} onDragLeave={() => setOver(false)} onDrop={(e) => {
-      e.preventDefault();
-      setOver(false);
-      const file = e.dataTransfer.files[0];
-      if (file && !barred) onFile(file);
-    }} className={`grid content-center justify-items-start gap-2 border-2 border-dashed px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'} ${over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}>
+    <div {...drop.place} className={`grid content-center justify-items-start gap-2 border-2 border-dashed px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'} ${drop.over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}>
       <span className={`sign text-[18px] font-semibold ${needed ? '' : 'text-soft'}`}>{name}{needed ? '' : ', if filmed'}</span>
       <button type="button" disabled={barred} className="quiet-action min-h-[48px] disabled:opacity-50" onClick={() => input.current?.click()} aria-label={`Choose the film, ${name}`}>Choose film</button>
       {needed && <span className="text-[13.5px] text-soft">or drop it here: MP4, MOV, WebM</span>}
