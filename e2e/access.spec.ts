@@ -103,7 +103,7 @@ test('nobody works without an account; foreign origins change nothing; errors ar
   }
   await atWorkAs(page, 'Wren');
   await expect(page).toHaveURL(`${url}/`);
-  const [delivery] = await rows<{ id: string }>('select d.id from deliveries d join campers c on c.id = d.camper_id where c.bib = 27 limit 1');
+  const [delivery] = await rows<{ id: string }>('select d.id from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 27 limit 1');
   const entry = { kind: 'score', deliveryId: delivery!.id, checkpoint: 'A1', level: '0', faults: [], note: null };
   const path = `${url}/api/entries/0197f0a0-0000-7000-8000-000000000001`;
   const foreign = await page.request.put(path, { data: entry, headers: { origin: 'https://elsewhere.example' } });

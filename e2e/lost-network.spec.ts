@@ -6,7 +6,7 @@ import { startProduct } from './support/product.ts';
 const asked = resolveSheet(defaultSheet, '15-16').filter((c) => c.scored).map((c) => c.id);
 
 test('the network drops while levels are entered: the page says so, a reload keeps them, and they arrive once', async ({ coach, keys }) => {
-  const entered = async (): Promise<number> => Number((await rows<{ n: string }>(`select count(*) as n from entries where body->>'deliveryId' = (select d.id::text from deliveries d join campers c on c.id = d.camper_id where c.bib = 19 and d.number = 3)`))[0]!.n);
+  const entered = async (): Promise<number> => Number((await rows<{ n: string }>(`select count(*) as n from entries where body->>'deliveryId' = (select d.id::text from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 3)`))[0]!.n);
   await coach.goto(`${process.env.E2E_URL}/bench/19`);
   await filmsShown(coach);
   await keys.press('l', 'd');

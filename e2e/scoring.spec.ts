@@ -19,7 +19,7 @@ test('18 levels, 6 with a fault, one not visible, in at most 40 keys and without
   test.info().annotations.push({ type: 'key presses', description: String(keys.count) });
   expect(keys.count).toBeLessThanOrEqual(40);
   const kept = await rows<{ checkpoint: string; level: string; faults: string[] }>(
-    `select s.checkpoint, s.level, s.faults from scores s join deliveries d on d.id = s.delivery_id join campers c on c.id = d.camper_id
+    `select s.checkpoint, s.level, s.faults from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id
      where c.bib = 44 and d.number = 1`);
   const levels = new Map(kept.map((r) => [r.checkpoint, r]));
   expect(kept).toHaveLength(18);
@@ -37,7 +37,7 @@ test('one checkpoint over all deliveries: one key each, then the next checkpoint
   await keys.press('3', '3');
   await allSaved(coach);
   const kept = await rows<{ number: number; checkpoint: string }>(
-    `select d.number, s.checkpoint from scores s join deliveries d on d.id = s.delivery_id join campers c on c.id = d.camper_id where c.bib = 31 order by 2, 1`);
+    `select d.number, s.checkpoint from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id where c.bib = 31 order by 2, 1`);
   expect(kept.map((r) => `${r.checkpoint}.${r.number}`)).toEqual(['A1.1', 'A1.2', 'A1.3', 'A2.1', 'A2.2']);
 });
 
@@ -59,7 +59,7 @@ test('a mistake is taken back with one key; a note is kept; a second fault is ad
   await allSaved(coach);
   const checkpoint = id.replace('checkpoint-', '');
   const kept = () => rows<{ level: string; faults: string[]; note: string | null }>(
-    `select s.level, s.faults, s.note from scores s join deliveries d on d.id = s.delivery_id join campers c on c.id = d.camper_id where c.bib = 19 and d.number = 2 and s.checkpoint = $1`, [checkpoint]);
+    `select s.level, s.faults, s.note from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 2 and s.checkpoint = $1`, [checkpoint]);
   expect(await kept()).toMatchObject([{ level: '2', note: 'first day, tired', faults: [expect.any(String), expect.any(String)] }]);
   for (let i = 0; i < 4; i++) await keys.press('u');
   await allSaved(coach);

@@ -99,7 +99,7 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
   await expect(coach.getByText('Released.')).toBeVisible();
 
   const [kept] = await rows<{ focus: Array<{ checkpoint: string }>; released_at: Date | null }>(
-    `select e.document->'focus' as focus, e.released_at from evaluations e join campers c on c.id = e.camper_id where c.bib = $1`, [BIB]);
+    `select e.document->'focus' as focus, e.released_at from evaluations e join campers_here c on c.id = e.camper_id where c.bib = $1`, [BIB]);
   expect(kept!.released_at).not.toBeNull();
   expect(kept!.focus.map((f) => f.checkpoint)).toEqual(['A2']);
   const report = `${keys.count} keys: key frames ${marking}, one figure ${measuring - marking}, levels ${scoring - measuring}, write-up ${keys.count - scoring}`;

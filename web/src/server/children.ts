@@ -2,11 +2,11 @@ import { rm } from 'node:fs/promises';
 import { PassThrough, type Readable } from 'node:stream';
 import archiver from 'archiver';
 import Papa from 'papaparse';
-import { and, eq, inArray, notInArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import {
-  campers, camps, checkIns, children, clips, deliveries, entries, erasures, evaluations, lateArrivals, limitOverrides, marks, messages, planSessions, points, refusals, scores, soreArms, throws,
+  campers, camps, checkIns, children, clips, deliveries, entries, erasures, evaluations, lateArrivals, limitOverrides, marks, messages, planSessions, points, refusals, scores, soreArms, staff, throws,
 } from './db/schema.ts';
 import { benchPath, frameFolder, originalPath, picturePath } from './media.ts';
 import { notFound } from './refusal.ts';
@@ -71,6 +71,9 @@ export async function exportChild(childId: string): Promise<{ readonly fileName:
 
 const flat = (row: Record<string, unknown>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v instanceof Date ? v.toISOString() : typeof v === 'object' && v !== null ? JSON.stringify(v) : v]));
+
+/** Every erasure so far, the newest first; nobody is named but who did it. */
+export const erasuresSoFar = () => db().select({ erasedAt: erasures.erasedAt, reason: erasures.reason, removed: erasures.removed, by: staff.name }).from(erasures).innerJoin(staff, eq(staff.id, erasures.erasedBy)).orderBy(desc(erasures.erasedAt));
 
 export type ErasureReason = (typeof erasures.$inferSelect)['reason'];
 

@@ -4,6 +4,7 @@ import { clockOf, type DayPlanFacts, type DaySettings, type LinkedDesign, type P
 import { minuteOf, timeValue } from '../../parts/clock.ts';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
+import { sideBySide } from './side-by-side.ts';
 import { DaySettingsForm } from './DaySettingsForm.tsx';
 
 export interface DayPlanData {
@@ -102,6 +103,7 @@ export function DayPlanBoard({ data: first, days, mayPlan }: { data: DayPlanData
           </DndContext>
           <aside className="grid content-start gap-5">
             {picked && <Picked key={picked.camper} session={picked} data={data} staff={staff} mayPlan={mayPlan} onMove={move} onLate={late} />}
+            <Loads data={data} />
             {data.unplanned.length > 0 && <Names title="Without a place" ids={data.unplanned} campers={campers} />}
             {data.resting.length > 0 && (
               <section aria-labelledby="rest"><h2 id="rest" className="m-0 text-[24px]">Not throwing</h2>
@@ -124,6 +126,16 @@ function Fact({ name, value, more, alert = false }: { name: string; value: strin
       <dt className="sign text-[17px] text-soft">{name}</dt>
       <dd className="m-0"><span className="sign tabular block text-[32px] font-semibold leading-none">{value}</span><span className="text-[14px] text-soft">{more}</span></dd>
     </div>
+  );
+}
+
+/** What falls to each: minutes at the camera, campers to score. */
+function Loads({ data }: { data: DayPlanData }) {
+  const scored = (id: string): number => data.sessions.filter((s) => s.scorer === id || s.secondScorer === id).length;
+  return (
+    <section aria-label="What falls to each"><h2 className="m-0 text-[24px]">What falls to each</h2>
+      <table className="w-full border-collapse text-[15px]"><thead><tr>{['', 'films, min', 'scores'].map((h) => <th key={h} scope="col" className={`border-b border-ink font-normal text-soft ${h ? 'text-end' : ''}`}>{h || <span className="sr-only">Who</span>}</th>)}</tr></thead>
+        <tbody>{data.staff.filter((p) => data.settings.staff.some((s) => s.id === p.id)).map((p) => <tr key={p.id} className="border-b border-rule"><th scope="row" className="py-1 text-start font-normal">{p.name}</th><td className="tabular text-end">{data.facts.filmingMinutes[p.id] ?? ''}</td><td className="tabular text-end">{scored(p.id) || ''}</td></tr>)}</tbody></table></section>
   );
 }
 
@@ -185,16 +197,13 @@ function Mound({ name, from, to, hours, ...props }: TableProps & { name: string;
   const { setNodeRef, isOver } = useDroppable({ id: name });
   const mound = data.settings.mounds.find((m) => m.name === name)!;
   const own = data.sessions.filter((s) => s.mound === name);
+  const places = sideBySide(own);
   return (
     <ol ref={setNodeRef} aria-label={name} className={`relative m-0 list-none border-s border-rule p-0 ${isOver ? 'bg-wash' : ''}`} style={{ height: tallFor(to - from) }}>
       {hours.map((m) => <li key={m} aria-hidden="true" className="absolute w-full border-t border-rule opacity-60" style={{ top: tallFor(m - from) }} />)}
       {data.settings.breaks.filter((b) => b.from < to && b.to > from).map((b) => <li key={b.from} className="absolute grid w-full place-items-center bg-wash text-[15px] text-soft" style={{ top: tallFor(b.from - from), height: tallFor(Math.min(b.to, to) - b.from) }}>Break</li>)}
       {mound.to < to && <li className="absolute w-full border-t-2 border-ink px-2 text-[14px] text-soft" style={{ top: tallFor(Math.max(0, mound.to - from)) }}>closed from {clockOf(mound.to)}</li>}
-      {own.map((s) => {
-        // Two at one time stand side by side, so that neither hides the other.
-        const beside = own.filter((o) => o.from < s.to && s.from < o.to);
-        return <Block key={s.camper} session={s} after={s.from - from} lane={beside.indexOf(s)} lanes={beside.length} {...props} />;
-      })}
+      {own.map((s, i) => <Block key={s.camper} session={s} after={s.from - from} {...places[i]!} {...props} />)}
     </ol>
   );
 }

@@ -1,0 +1,93 @@
+import { readFile } from 'node:fs/promises';
+import { atWorkAs, expect, pageAwake, rows, test } from './support/at-work.ts';
+
+const url = (): string => process.env.E2E_URL!;
+
+test('one camper by hand: added with his mistakes named, sore and lifted, counted to the limit and allowed more, exported, erased', async ({ page }) => {
+  await atWorkAs(page, 'Marit');
+  await page.goto(`${url()}/roster`);
+  await pageAwake(page);
+  await page.getByRole('button', { name: 'Add by hand' }).click();
+  const form = page.getByRole('form', { name: 'Add a camper' });
+  await form.getByLabel('Bib').fill('300');
+  await form.getByLabel('Name', { exact: true }).fill('Peregrine Vandermoss');
+  await form.getByLabel('Birth date').fill('3/4/2014');
+  await form.getByLabel('Throwing hand').fill('left');
+  await form.getByLabel('Height').fill(`5'1"`);
+  await form.getByLabel('Guardian', { exact: true }).fill('Odile Vandermoss');
+  await form.getByLabel('Guardian mail').fill('odile@vandermoss.example');
+  await form.getByLabel('Consent to film').check();
+  await form.getByRole('button', { name: 'Add the camper' }).click();
+  await expect(form.getByText('may be two days')).toBeVisible();
+  await form.getByRole('button', { name: '2014-03-04' }).click();
+  await form.getByRole('button', { name: 'Add the camper' }).click();
+  await expect(page).toHaveURL(/campers\/300\/card/);
+  await expect(page.getByRole('heading', { name: 'Peregrine Vandermoss' })).toBeVisible();
+  await expect(page.getByText('155 cm', { exact: false }).first()).toBeVisible();
+
+  await pageAwake(page);
+  await page.getByText('The arm is sore').click();
+  await page.getByRole('button', { name: 'shoulder' }).click();
+  await expect(page.getByRole('heading', { name: /A sore shoulder/ })).toBeVisible();
+  await page.goto(`${url()}/outbox`);
+  await expect(page.getByText('to odile@vandermoss.example')).toBeVisible();
+  await page.goto(`${url()}/campers/300/card`);
+  await pageAwake(page);
+  await page.getByLabel('Why the sore arm is lifted').fill('seen by a doctor, cleared in writing');
+  await page.getByRole('button', { name: 'Lift it' }).click();
+  await expect(page.getByRole('heading', { name: /throws left today/ })).toBeVisible();
+  await expect(page.getByText('Lifted on')).toContainText('cleared in writing');
+
+  // Twelve years old: at most 85 a day (Pitch Smart, value from memory).
+  await pageAwake(page);
+  for (let i = 0; i < 15; i++) await page.getByRole('button', { name: 'Five more' }).click();
+  await page.getByRole('button', { name: 'Count 85' }).click();
+  await expect(page.getByRole('heading', { name: 'No throws today' })).toBeVisible();
+  await page.goto(`${url()}/campers/300`);
+  await expect(page.getByText('only the lead allows more')).toBeVisible();
+  await expect(page.getByRole('button', { name: /delivery/ })).toHaveCount(0);
+  await page.goto(`${url()}/campers/300/card`);
+  await pageAwake(page);
+  await page.getByLabel('Why more throws are allowed today').fill('finishes the batter');
+  await page.getByRole('button', { name: 'Allow more today' }).click();
+  await expect(page.getByText('The lead allowed more today:')).toBeVisible();
+
+  await pageAwake(page);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Export everything/ }).click()]);
+  expect((await readFile(await download.path())).subarray(0, 2).toString()).toBe('PK');
+  await page.getByText('Erase everything about this child').click();
+  await page.getByLabel(/Type the bib/).fill('301');
+  await page.getByRole('button', { name: 'Erase', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('Nothing was erased');
+  await page.getByLabel(/Type the bib/).fill('300');
+  await page.getByRole('button', { name: 'Erase', exact: true }).click();
+  await expect(page).toHaveURL(`${url()}/roster`);
+  await expect(page.getByText('Vandermoss')).toHaveCount(0);
+  for (const table of ['campers', 'messages', 'throws', 'sore_arms', 'limit_overrides']) expect(await rows(`select 1 from ${table} t where t::text like '%Vandermoss%' or t::text like '%vandermoss%' or t::text like '%finishes the batter%'`), table).toEqual([]);
+  await page.goto(`${url()}/settings`);
+  await expect(page.getByRole('region', { name: 'Erasures' })).toContainText('by Marit Solvane, asked by the family');
+});
+
+test('a helper sees the card and counts, and finds nothing to lift, export or erase', async ({ page }) => {
+  await atWorkAs(page, 'Petra');
+  await page.goto(`${url()}/campers/22/card`);
+  await pageAwake(page);
+  await expect(page.getByRole('heading', { name: /A sore elbow/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Lift it' })).toHaveCount(0);
+  await expect(page.getByText(/Erase everything|Export everything|Data and consent/)).toHaveCount(0);
+  await page.goto(`${url()}/campers/12/card`);
+  await pageAwake(page);
+  await page.getByRole('button', { name: 'Count 10' }).click();
+  await expect(page.getByRole('cell', { name: 'warm-up' })).toBeVisible();
+  await pageAwake(page);
+  await page.getByRole('button', { name: /Take back 10 throws/ }).click();
+  await expect(page.getByRole('cell', { name: 'warm-up' })).toHaveCount(0);
+});
+
+test('last year is remembered: a returning camper, and what was worked on', async ({ page }) => {
+  await atWorkAs(page, 'Wren');
+  await page.goto(`${url()}/campers/19/card`);
+  await expect(page.getByRole('region', { name: 'Earlier camps' })).toContainText(/Heron Bend Pitching Week, \d{4}.*Worked on: /);
+  await page.getByLabel('Camp', { exact: true }).selectOption({ label: `Heron Bend Pitching Week ${new Date(Date.now() - 365 * 86_400_000).getUTCFullYear()}` });
+  await expect(page.getByText('8 campers')).toBeVisible();
+});
