@@ -9,7 +9,7 @@ interface Placed {
   readonly unplaced: readonly string[];
 }
 
-const STAY_MINUTES = 30;
+const STAY_MINUTES = 15;
 
 interface Busy { readonly from: Minute; readonly to: Minute }
 const isFree = (busy: readonly Busy[], span: Busy): boolean => {
@@ -48,7 +48,7 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
   const shortest = Math.min(...order.flat().map((c) => settings.minutes[c.ageGroup]));
   /** Who filmed at a mound last. */
   const filmerAt = new Map(standing.map((s) => [s.mound, s.filmer]));
-  // Whoever stands at a mound stays there, until he has filmed half an hour more than somebody else.
+  // Whoever stands at a mound stays there, until he has filmed two sessions more than somebody else.
   const burden = (filmer: string, mound: string): number => (load.get(filmer) ?? 0) - (filmerAt.get(mound) === filmer ? STAY_MINUTES : 0);
   /** The camera that stands at a mound. */
   const cameraAt = new Map(standing.map((s) => [s.mound, s.camera]));

@@ -25,6 +25,9 @@ export interface DayPlan {
   readonly facts: DayPlanFacts;
 }
 
+/** Ages that lie no further apart than this are even enough. */
+const EVEN = 0.05;
+
 interface PlanOptions {
   /** The plan so far: what still holds of it stays as it is. */
   readonly before?: readonly Session[];
@@ -64,12 +67,13 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
   const evaluate = (order: readonly Block[]) => {
     const result = placeBlocks(input, order, standing, notBefore);
     const finish = Math.max(opening, ...result.sessions.map((s) => s.to));
-    return { ...result, order, finish, cost: [result.unplaced.length, finish, ageSpread(input.campers, result.sessions)] as const };
+    const minutes = workingMinutes(settings, opening, finish);
+    return { ...result, order, minutes, spread: ageSpread(input.campers, result.sessions) };
   };
-  const better = (a: ReturnType<typeof evaluate>, b: ReturnType<typeof evaluate>): boolean => {
-    for (let i = 0; i < 3; i++) if (a.cost[i] !== b.cost[i]) return a.cost[i]! < b.cost[i]!;
-    return false;
-  };
+  // One hundredth of the day later is worth as much as one age group a tenth of the day further from the others.
+  const cost = (e: ReturnType<typeof evaluate>): number => e.unplaced.length * 1000 + e.minutes / leastMinutes + 0.1 * e.spread;
+  const better = (a: ReturnType<typeof evaluate>, b: ReturnType<typeof evaluate>): boolean => cost(a) < cost(b);
+  const leastMinutes = Math.max(1, may.reduce((sum, c) => sum + settings.minutes[c.ageGroup], 0) / settings.mounds.length);
   let best = evaluate(spreadAges(settings, blocks));
   const tryOrder = (order: readonly Block[]): void => {
     const next = evaluate(order);
@@ -78,7 +82,7 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
   if (blocks.length > 1) {
     tryOrder(tailLongestFirst(settings, best.order));
     tryOrder(longestFirst(settings, blocks));
-    for (let tries = 0; options.keepGoing(tries) && !(best.unplaced.length === 0 && workingMinutes(settings, opening, best.finish) <= Math.ceil(dayBound(input, best.sessions).minutes)); tries++) {
+    for (let tries = 0; options.keepGoing(tries) && !(best.unplaced.length === 0 && best.minutes <= Math.ceil(leastMinutes) && best.spread < EVEN); tries++) {
       const order = [...best.order];
       const i = Math.floor(options.random() * order.length);
       const j = Math.floor(options.random() * order.length);

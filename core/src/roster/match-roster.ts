@@ -21,13 +21,13 @@ const show = (value: RosterRow[keyof RosterRow]): string => (value === null ? 'n
  */
 export function matchRoster(row: RosterRow, roster: readonly KnownCamper[]): RosterMatch {
   const byBib = roster.find((k) => k.bib === row.bib);
-  const byName = roster.filter((k) => sameName(k.name, row.name));
-  const child = byName.find((k) => k.born === row.born);
+  const child = roster.find((k) => k.born === row.born && sameName(k.name, row.name));
   if (child && byBib && child.id !== byBib.id)
     return { kind: 'unsure', why: `${child.name} has bib ${child.bib}; bib ${row.bib} is ${byBib.name}'s`, candidates: [child.id] };
   if (child) return differing(child, row);
   if (byBib && (sameName(byBib.name, row.name) || byBib.born === row.born)) return differing(byBib, row);
   if (byBib) return { kind: 'unsure', why: `bib ${row.bib} is ${byBib.name}'s, born ${byBib.born}`, candidates: [byBib.id] };
+  const byName = roster.filter((k) => sameName(k.name, row.name));
   if (byName.length > 0) return { kind: 'unsure', why: `${byName[0]!.name} is in the roster with another birth date, ${byName[0]!.born}`, candidates: byName.map((k) => k.id) };
   return { kind: 'new' };
 }

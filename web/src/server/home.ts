@@ -45,6 +45,13 @@ export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
   const scoresOf = grouped(scored, (s) => s.deliveryId);
   const writtenFor = grouped(written, (e) => e.camperId);
   const always = new Set<string>(ALWAYS_ASKED);
+  const askedOf = new Map<string, ReadonlySet<string>>();
+  /** The checkpoints that are scored at an age; the sheet is resolved once for each. */
+  const askedFor = (ageGroup: Camper['ageGroup']): ReadonlySet<string> => {
+    const ids = askedOf.get(ageGroup) ?? new Set(resolveSheet(camp.sheet, ageGroup, 'stretch', camp.schools).filter((c) => c.scored).map((c) => c.id));
+    askedOf.set(ageGroup, ids);
+    return ids;
+  };
   return all.map((camper) => {
     const own = thrownBy.get(camper.id) ?? [];
     const ownFilms = own.flatMap((d) => filmsOf.get(d.id) ?? []);
@@ -52,11 +59,10 @@ export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
       done: ownFilms.flatMap((f) => marksOf.get(f.id) ?? []).filter((m) => always.has(m.event)).length,
       of: ownFilms.length * ALWAYS_ASKED.length,
     };
-    const asked = resolveSheet(camp.sheet, camper.ageGroup, 'stretch', camp.schools).filter((c) => c.scored);
-    const askedIds = new Set(asked.map((c) => c.id));
+    const askedIds = askedFor(camper.ageGroup);
     const levels = {
       done: own.flatMap((d) => scoresOf.get(d.id) ?? []).filter((s) => askedIds.has(s.checkpoint)).length,
-      of: own.length * asked.length,
+      of: own.length * askedIds.size,
     };
     const versions = [...(writtenFor.get(camper.id) ?? [])].sort((a, b) => b.version - a.version);
     return {

@@ -47,10 +47,7 @@ export async function importRoster(camp: Camp, rows: ReadonlyArray<{ readonly ro
     // Two campers may change bibs with each other: first every changing bib gets out of the way.
     const moving = updates.filter((u) => roster.find((k) => k.id === u.id)?.bib !== u.row.bib).map((u) => u.id);
     if (moving.length > 0) await tx.update(campers).set({ bib: sql`-${campers.bib}` }).where(inArray(campers.id, moving));
-    for (const { id, row } of updates) {
-      const changed = await tx.update(campers).set({ ...row, enteredBy: by, enteredAt: new Date() }).where(and(eq(campers.id, id), eq(campers.campId, camp.id))).returning({ id: campers.id });
-      if (changed.length === 0) throw notFound('The camper');
-    }
+    await changeRows(tx, camp.id, updates, by);
     await addRows(tx, camp.id, fresh, by);
     return { added: fresh.length, updated: updates.length, unchanged };
   });
@@ -67,6 +64,17 @@ function refuseDoubles(roster: readonly KnownCamper[], updates: ReadonlyArray<{ 
   for (const k of roster) if (!updates.some((u) => u.id === k.id)) take(k.bib, k.name);
   for (const { row } of updates) take(row.bib, row.name);
   for (const row of fresh) take(row.bib, row.name);
+}
+
+/** Changes many rows in one statement. */
+async function changeRows(tx: Executor, campId: string, updates: ReadonlyArray<{ readonly id: string; readonly row: RosterRow }>, by: string): Promise<void> {
+  if (updates.length === 0) return;
+  const known = new Map((await tx.select({ id: campers.id, childId: campers.childId }).from(campers).where(and(eq(campers.campId, campId), inArray(campers.id, updates.map((u) => u.id))))).map((k) => [k.id, k.childId]));
+  if (updates.some((u) => !known.has(u.id))) throw notFound('The camper');
+  const { bib, name, born, hand, throwsBoth, heightCentimetres, guardian, guardianEmail, guardianPhone, consentToFilm, consentToShare, consentUntil, togetherWith, enteredBy, enteredAt } = campers;
+  const columns = { bib, name, born, hand, throwsBoth, heightCentimetres, guardian, guardianEmail, guardianPhone, consentToFilm, consentToShare, consentUntil, togetherWith, enteredBy, enteredAt };
+  await tx.insert(campers).values(updates.map(({ id, row }) => ({ ...row, id, childId: known.get(id)!, campId, enteredBy: by, enteredAt: new Date() })))
+    .onConflictDoUpdate({ target: campers.id, set: Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, sql.raw(`excluded.${column.name}`)])) });
 }
 
 /** New campers; a child whom another camp knows by name and birth date is the same child. */
