@@ -72,9 +72,9 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           <div className="mt-1 overflow-x-auto">
             <table className="border-collapse text-[15px]"><thead><tr>
               {f.file.columns.map((c, i) => (
-                <th key={i} scope="col" className="min-w-[174px] border border-rule p-2 text-start align-top font-normal">
+                <th key={i} scope="col" className="min-w-[150px] border border-rule p-2 text-start align-top font-normal">
                   <span className="block text-soft">{c.heading || 'without heading'}</span>
-                  <select aria-label={`Column ${c.heading || i + 1}`} value={c.field ?? ''} onChange={(e) => f.nameColumn(i, (e.target.value || null) as RosterField | null)} className={`field mt-1 w-full font-semibold ${c.field && !c.sure ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}>
+                  <select aria-label={`Column ${c.heading || i + 1}`} value={c.field ?? ''} onChange={(e) => f.nameColumn(i, (e.target.value || null) as RosterField | null)} className={`field mt-1 w-full !px-2 !text-[15px] font-semibold ${c.field && !c.sure ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}>
                     <option value="">leave out</option>{ROSTER_FIELDS.map((r) => <option key={r} value={r}>{FIELD_NAMES[r]}</option>)}
                   </select>
                   {c.field && !c.sure && <span className="block text-[13.5px] text-clay">is this right?</span>}

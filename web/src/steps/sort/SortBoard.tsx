@@ -23,6 +23,8 @@ export interface SortProps {
   readonly arm: { readonly left: number; readonly says: string };
   /** True in the demo, where a simulated camera stands at the field. */
   readonly simulated: boolean;
+  /** False for a helper: the bench is not his. */
+  readonly mayScore: boolean;
   readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: string }>;
   readonly clips: readonly SortClip[];
   readonly refusals: ReadonlyArray<{ readonly id: string; readonly deliveryId: string; readonly view: string; readonly fileName: string; readonly reason: string }>;
@@ -129,7 +131,7 @@ export function SortBoard(props: SortProps) {
     <main data-awake={awake} className="mx-auto max-w-[1180px] px-5 pb-10">
       <header className="flex flex-wrap items-stretch gap-4 border-b-2 border-ink">
         <a href="/" className="bib-block min-h-[76px] min-w-[96px] !text-[48px] no-underline" aria-label={`Bib ${camper.bib}; back to the camp`}>{camper.bib}</a>
-        <div className="self-center">
+        <div className="min-w-0 flex-1 basis-[200px] self-center">
           <h1 className="m-0 text-[32px]">{camper.name}</h1>
           <p className="m-0 text-[15px] text-soft">{camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · guardian {camper.guardian}{!barred && props.arm.left > 0 && ` · ${props.arm.left} throws left today`}</p>
         </div>
@@ -141,7 +143,7 @@ export function SortBoard(props: SortProps) {
             </select></label>
           )}
           {mayThrow && <button type="button" className={ready ? 'quiet-action min-h-[48px]' : 'main-action min-h-[48px]'} onClick={addDelivery}>{deliveries.length === 0 ? 'First delivery' : 'Next delivery'}</button>}
-          {ready && <a className="main-action min-h-[48px]" href={`/bench/${camper.bib}`}>To the bench</a>}
+          {ready && props.mayScore && <a className="main-action min-h-[48px]" href={`/bench/${camper.bib}`}>To the bench</a>}
         </div>
       </header>
 
