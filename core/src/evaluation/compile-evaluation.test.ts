@@ -30,9 +30,16 @@ describe('compileEvaluation', () => {
     const four = { F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 1, 1]], H2: ['H2.falls-off', [1, 1, 1]], A4: ['A4.stiff', [1, 1, 1]] } as const;
     // 35 throws leave one day of rest at 13 and 14 (the published limits).
     const asked = compileEvaluation(input(four, { drillThrows: 35 }));
-    const throws = asked.focus.map((f) => Math.max(0, ...f.drills.map((d) => Number(/^(\d+) throws/.exec(d.amount)?.[1] ?? 0))));
+    const most = (items: ReadonlyArray<{ drills: ReadonlyArray<{ amount: string }> }>): number[] => items.map((f) => Math.max(0, ...f.drills.map((d) => Number(/^(\d+) throws/.exec(d.amount)?.[1] ?? 0))));
+    const throws = most(asked.focus);
     expect(throws.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(35);
     expect(Math.max(...throws)).toBe(8);
+    // Two in the draft keep their ten throws, and with two more that the coach adds the day still holds.
+    const two = input({ F2: ['F2.gives-way', [1, 1, 0]], H2: ['H2.falls-off', [1, 1, 1]] }, { drillThrows: 35 });
+    const kept = most(compileEvaluation(two).focus);
+    expect(Math.max(...kept)).toBe(10);
+    const further = Math.max(...most(furtherFocus(two, [])));
+    expect(kept.reduce((a, b) => a + b, 0) + (4 - kept.length) * further).toBeLessThanOrEqual(35);
     expect(asked.armCare).toContain('No more than 35 throws on a drill day');
     expect(compileEvaluation(input(four)).armCare).not.toContain('35');
   });

@@ -47,7 +47,7 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
   const choices = chooseFocus(habits, sheet, ageGroup);
   const taken = new Set<string>();
   const focus = choices.map((choice) => {
-    const item = focusItem(input, choice, taken);
+    const item = focusItem(input, choice, taken, choices.length);
     for (const d of item.drills) taken.add(d.id);
     return item;
   });
@@ -87,7 +87,7 @@ export function furtherFocus(input: EvaluationInput, chosen: readonly string[]):
       checkpoint: h.checkpoint, faults: h.habits, explains: [], explainedBy: null,
       severity: h.habits[0]!.severity, share: h.habits[0]!.seen / h.habits[0]!.visible,
       reasons: [`seen in ${h.habits[0]!.seen} of ${h.habits[0]!.visible} deliveries`, 'added by the coach'],
-    }, new Set()));
+    }, new Set(), null));
 }
 
 const scoredAt = (sheet: Sheet, checkpoint: string, ageGroup: AgeGroup): boolean =>
@@ -144,7 +144,8 @@ function figuresOf(input: EvaluationInput, checkpoint: string, first: readonly s
     .sort((a, b) => showing(b) - showing(a) || (first ? level(a) - level(b) : 0) || ids.indexOf(a.figure) - ids.indexOf(b.figure));
 }
 
-function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlySet<string>): FocusItem {
+function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlySet<string>, drafted: number | null): FocusItem {
+  const most = throwsEach(input, drafted);
   const { sheet } = input;
   const checkpoint = checkpointOf(sheet, choice.checkpoint);
   const main = choice.faults[0]!;
@@ -166,7 +167,7 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
       (upstream ? ` It may clear up with “${upstream}”; if not, it is the next thing.` : ''),
     drills: chooseDrills(sheet, choice.faults.map((f) => f.code), taken).map((d) => ({
       id: d.id, name: d.name, how: d.how,
-      amount: d.ball ? `${Math.min(d.throws, throwsEach(input))} throws, ${d.distance}` : `${d.repetitions} times, no ball`,
+      amount: d.ball ? `${Math.min(d.throws, most)} throws, ${d.distance}` : `${d.repetitions} times, no ball`,
     })),
     lookAgain: checkpoint.focus.lookAgain,
     freeze: {
@@ -178,7 +179,15 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
   };
 }
 
-/** Every focus has its drill on a drill day: together they stay within what arm care allows. */
-function throwsEach({ drillThrows, ageGroup }: EvaluationInput): number {
-  return drillThrows === undefined ? Number.POSITIVE_INFINITY : Math.max(1, Math.floor(drillThrows / FOCUS_LIMIT[ageGroup]));
+/**
+ * The most throws of one drill. Every focus has its drill on a drill day, and together they stay within what arm care allows: those
+ * of the draft, and those that the coach may still add up to the limit of the age.
+ *
+ * @param drafted how many focus areas the draft holds; null for one that is added
+ */
+function throwsEach({ drillThrows, ageGroup }: EvaluationInput, drafted: number | null): number {
+  if (drillThrows === undefined) return Number.POSITIVE_INFINITY;
+  const limit = FOCUS_LIMIT[ageGroup];
+  const added = Math.floor(drillThrows / (limit + 1));
+  return Math.max(1, drafted === null ? added : Math.floor((drillThrows - Math.max(0, limit - drafted) * added) / drafted));
 }

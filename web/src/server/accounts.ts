@@ -78,7 +78,7 @@ export async function signIn(input: { readonly email: string; readonly password:
     const { headers } = await auth().api.signInEmail({ body: { email, password: input.password }, returnHeaders: true });
     const [person] = await db().select({ id: staff.id }).from(staff).where(eq(staff.email, email));
     if (!person || (await campsOf(person.id)).length === 0) {
-      await endSessions(person!.id);
+      if (person) await endSessions(person.id);
       throw new Refusal('deactivated', 'This account is not active at any camp. Ask the lead.', 403);
     }
     await limits[0][0].delete(email);
