@@ -2,6 +2,7 @@ import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { ne } from 'drizzle-orm';
 import sirv from 'sirv';
+import { removeEnded } from './src/server/accounts.ts';
 import { prepareClip } from './src/server/clips.ts';
 import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
@@ -14,15 +15,19 @@ import { removeOldFootage } from './src/server/retention.ts';
 type Handler = (request: unknown, response: unknown, next: () => void) => void;
 
 const port = Number(process.env.PORT ?? 4830);
-const host = '127.0.0.1';
+const host = process.env.HOST ?? '127.0.0.1';
 const here = fileURLToPath(new URL('.', import.meta.url));
 
 await makeMediaFolders();
 await migrateDatabase();
 if (process.env.STRIDE_DEMO === '1') await loadDemo();
-const endRetention = (): Promise<number> => removeOldFootage(new Date().toISOString().slice(0, 10));
+/** Once a day what has run out goes: footage, sessions, links. */
+async function endRetention(): Promise<void> {
+  await removeOldFootage(new Date().toISOString().slice(0, 10));
+  await removeEnded();
+}
 await endRetention();
-const daily = setInterval(() => void endRetention().catch((error: Error) => process.stderr.write(`Old footage could not be removed: ${error.message}\n`)), 24 * 3600 * 1000);
+const daily = setInterval(() => void endRetention().catch((error: Error) => process.stderr.write(`What has run out could not be removed: ${error.message}\n`)), 24 * 3600 * 1000);
 const firstLead = await firstLeadLink();
 await startJobs(prepareClip);
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.

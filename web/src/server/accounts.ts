@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { hash, verify } from '@node-rs/argon2';
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
-import { eq } from 'drizzle-orm';
+import { eq, lt } from 'drizzle-orm';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { v7 } from 'uuid';
 import { campsOf } from './camps.ts';
@@ -62,14 +62,29 @@ const auth = (): Auth => (made ??= makeAuth());
 /** Tokens on their way from the library to the one who asked for them. */
 const linksMade = new Map<string, string>();
 
-const limiter = (keyPrefix: string, points: number) => new RateLimiterPostgres({ storeClient: pool(), storeType: 'pool', tableName: 'sign_in_limits', tableCreated: true, keyPrefix, points, duration: 15 * 60 });
 /** Failed attempts in a quarter of an hour. A whole camp signs in from one address. */
 const FAILURES = { account: 5, address: 60 } as const;
+type Limits = Readonly<Record<keyof typeof FAILURES, RateLimiterPostgres>>;
+let limiters: Limits | null = null;
+
+/** Made once: each of them clears what has run out from time to time. */
+function failureLimits(): Limits {
+  const limit = (keyPrefix: keyof Limits) => new RateLimiterPostgres({ storeClient: pool(), storeType: 'pool', tableName: 'sign_in_limits', tableCreated: true, keyPrefix, points: FAILURES[keyPrefix], duration: 15 * 60 });
+  limiters ??= { account: limit('account'), address: limit('address') };
+  return limiters;
+}
+
+/** Removes sessions and links that have run out. */
+export async function removeEnded(): Promise<void> {
+  await db().delete(sessions).where(lt(sessions.expiresAt, new Date()));
+  await db().delete(verifications).where(lt(verifications.expiresAt, new Date()));
+}
 
 /** Signs in; answers the cookies to set. Failures are counted per account and per network address. */
 export async function signIn(input: { readonly email: string; readonly password: string; readonly address: string }): Promise<string[]> {
   const email = input.email.trim().toLowerCase();
-  const limits = [[limiter('account', FAILURES.account), email], [limiter('address', FAILURES.address), input.address]] as const;
+  const { account, address } = failureLimits();
+  const limits = [[account, email], [address, input.address]] as const;
   for (const [limit, key] of limits) {
     const state = await limit.get(key);
     if (state && state.consumedPoints >= limit.points) throw tooMany(state.msBeforeNext);

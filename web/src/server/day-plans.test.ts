@@ -17,6 +17,7 @@ import { newWorld, type World } from './testing/world.ts';
 let world: World;
 let camp: Camp;
 const DAY = '2026-07-15';
+const EVENING_BEFORE = Date.parse('2026-07-14T23:00:00Z');
 const kids: Array<{ camper: string; child: string }> = [];
 beforeAll(async () => {
   world = await newWorld();
@@ -35,7 +36,7 @@ describe('the plan of a day', () => {
     const { camper } = await camperById(kids[0]!.camper);
     await countThrows(camp, camper, { id: v7(), day: DAY, kind: 'game', count: 85, by: world.helper });
     await solve({}, { anew: true });
-    const page = await dayPlanPage(camp, DAY);
+    const page = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(page.problems).toEqual([]);
     expect(page.linked.linked).toBe(true);
     // 24 and the one of the world with consent, less one whose arm has thrown 70.
@@ -47,14 +48,14 @@ describe('the plan of a day', () => {
   });
 
   test('is mended from now on when somebody is sore, somebody late and a mound lost: the rest stays', async () => {
-    const before = await dayPlanPage(camp, DAY);
+    const before = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     const [soreOne, lateOne] = before.sessions.slice(-2).map((s) => s.camper);
     await reportSore(camp, (await camperById(soreOne!)).camper, { id: v7(), place: 'elbow', since: DAY, by: world.helper });
     await noteLate(lateOne!, DAY, 11 * 60, world.helper);
-    expect((await dayPlanPage(camp, DAY)).problems.map((p) => p.code).sort()).toEqual(['notThere', 'notToThrow']);
+    expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).problems.map((p) => p.code).sort()).toEqual(['notThere', 'notToThrow']);
     const { moved } = await solve({}, { now: 9 * 60 + 10 });
     expect(moved).toEqual([lateOne]);
-    const after = await dayPlanPage(camp, DAY);
+    const after = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(after.problems).toEqual([]);
     expect(after.sessions.find((s) => s.camper === lateOne)!.warmUpFrom).toBeGreaterThanOrEqual(11 * 60);
     const lost = await solve({ mounds: after.settings.mounds.map((m, i) => (i === 1 ? { ...m, to: 9 * 60 + 20 } : m)) }, { now: 9 * 60 + 20 });
@@ -69,14 +70,14 @@ describe('the plan of a day', () => {
   });
 
   test('a move by hand is kept, whatever it breaks; who scores whom stays', async () => {
-    const before = await dayPlanPage(camp, DAY);
+    const before = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     const [a, b] = before.sessions;
     await moveInPlan(camp, DAY, { camperId: a!.camper, mound: b!.mound, from: b!.from, revision: before.revision, by: world.lead, now: null });
-    const after = await dayPlanPage(camp, DAY);
+    const after = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(after.problems.map((p) => p.code)).toContain('twoOnOneMound');
     for (const s of after.sessions) expect([s.scorer, s.secondScorer]).toEqual([before.sessions.find((x) => x.camper === s.camper)!.scorer, before.sessions.find((x) => x.camper === s.camper)!.secondScorer]);
     await solve();
-    expect((await dayPlanPage(camp, DAY)).problems).toEqual([]);
+    expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).problems).toEqual([]);
     await expect(moveInPlan(camp, '2026-07-16', { camperId: a!.camper, mound: 'Mound 1', from: 600, revision: 0, by: world.lead, now: null })).rejects.toMatchObject({ code: 'no-plan' });
   });
 
@@ -85,7 +86,7 @@ describe('the plan of a day', () => {
     const csv = await planCsv(camp, DAY);
     expect(csv).toContain(`'=evil`);
     const ics = await planCalendar(camp, DAY, null);
-    const page = await dayPlanPage(camp, DAY);
+    const page = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(ics.split('BEGIN:VEVENT')).toHaveLength(page.sessions.length + 1);
     const first = page.sessions[0]!;
     const two = (n: number): string => String(n).padStart(2, '0');
@@ -93,6 +94,13 @@ describe('the plan of a day', () => {
     expect(ics).not.toContain('evil');
     const own = await planCalendar(camp, DAY, first.filmer);
     expect(own.split('BEGIN:VEVENT')).toHaveLength(page.sessions.filter((s) => s.filmer === first.filmer).length + 1);
+  });
+
+  test('of a day that is over everything is history: nothing of it is called broken', async () => {
+    const { camper } = await camperById((await dayPlanPage(camp, DAY, EVENING_BEFORE)).sessions.at(-1)!.camper);
+    await countThrows(camp, camper, { id: v7(), day: DAY, kind: 'filming', count: 100, by: world.helper });
+    expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).problems.map((p) => p.code)).not.toEqual([]);
+    expect(await dayPlanPage(camp, DAY, Date.parse('2026-07-16T12:00:00Z'))).toMatchObject({ over: true, problems: [] });
   });
 
   test('without anybody who scores there is no plan', async () => {

@@ -10,6 +10,8 @@ import { DaySettingsForm } from './DaySettingsForm.tsx';
 export interface DayPlanData {
   readonly day: string;
   readonly now: number | null;
+  /** The day is over: nothing of it is planned any more. */
+  readonly over: boolean;
   readonly revision: number;
   readonly settings: DaySettings;
   readonly sessions: ReadonlyArray<Session & { readonly scorer: string; readonly secondScorer: string | null }>;
@@ -19,12 +21,13 @@ export interface DayPlanData {
   readonly problems: readonly PlanProblem[];
   readonly linked: LinkedDesign;
   readonly campers: ReadonlyArray<{ readonly id: string; readonly bib: number; readonly name: string; readonly ageGroup: string; readonly together: string | null }>;
-  readonly staff: ReadonlyArray<{ readonly id: string; readonly name: string; readonly role: string }>;
+  readonly staff: ReadonlyArray<{ readonly id: string; readonly name: string; readonly role: string; readonly active: boolean }>;
 }
 type Planned = DayPlanData['sessions'][number];
 
 /** The plan of a day: mounds as columns of time, what it comes to, which rules it breaks, and everything to change it. */
-export function DayPlanBoard({ data: first, days, mayPlan }: { data: DayPlanData; days: readonly string[]; mayPlan: boolean }) {
+export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData; days: readonly string[]; mayPlan: boolean }) {
+  const mayPlan = role.mayPlan && !first.over;
   const awake = useAwake();
   const [data, setData] = useState(first);
   const [settings, setSettings] = useState(first.settings);
@@ -94,7 +97,7 @@ export function DayPlanBoard({ data: first, days, mayPlan }: { data: DayPlanData
       )}
 
       {empty && (
-        <p className="my-6 text-[20px]">{mayPlan ? `Nothing is planned yet. ${data.unplanned.length} campers may throw: look at mounds and staff below, then plan the day.` : 'The lead has not planned this day yet.'}</p>
+        <p className="my-6 text-[20px]">{first.over ? 'Nothing was planned on this day.' : mayPlan ? `Nothing is planned yet. ${data.unplanned.length} campers may throw: look at mounds and staff below, then plan the day.` : 'The lead has not planned this day yet.'}</p>
       )}
       {!empty && (
         <div className="grid grid-cols-[1fr_270px] gap-5 max-[1000px]:grid-cols-1">
@@ -112,7 +115,7 @@ export function DayPlanBoard({ data: first, days, mayPlan }: { data: DayPlanData
           </aside>
         </div>
       )}
-      {mayPlan && <DaySettingsForm settings={settings} staff={data.staff} onChange={setSettings} open={empty} now={data.now} onLost={(next) => {
+      {mayPlan && <DaySettingsForm settings={settings} staff={data.staff.filter((p) => p.active || settings.staff.some((s) => s.id === p.id))} onChange={setSettings} open={empty} now={data.now} onLost={(next) => {
         setSettings(next);
         solve(false, next);
       }} planned={!empty} />}
@@ -253,7 +256,7 @@ function Picked({ session: s, data, staff, mayPlan, onMove, onLate }: { session:
           <button type="submit" className="quiet-action min-h-[48px]">Move</button>
         </form>
       )}
-      <button type="button" className="quiet-action mt-2 min-h-[48px]" onClick={() => onLate(s.camper, Math.max(s.from, data.now ?? 0) + 15)}>Comes later: from {clockOf(Math.max(s.from, data.now ?? 0) + 15)}</button>
+      {!data.over && <button type="button" className="quiet-action mt-2 min-h-[48px]" onClick={() => onLate(s.camper, Math.max(s.from, data.now ?? 0) + 15)}>Comes later: from {clockOf(Math.max(s.from, data.now ?? 0) + 15)}</button>}
     </section>
   );
 }
