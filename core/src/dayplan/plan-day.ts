@@ -1,9 +1,9 @@
+import { ageSpread } from './age-spread.ts';
 import { dayBound, type DayBound } from './day-bound.ts';
-import { deliveriesFor, workingMinutes, type DayCamper, type DayInput, type Minute, type Session } from './day.ts';
+import { deliveriesFor, workingMinutes, type DayInput, type Minute, type Session } from './day.ts';
 import { blockMinutes, blocksOf, longestFirst, spreadAges } from './order-campers.ts';
-import { moveSession } from './move-session.ts';
-import { planProblems, type PlanProblem } from './plan-problems.ts';
 import { placeBlocks, type Block } from './place-sessions.ts';
+import { stillStanding } from './still-standing.ts';
 
 /** What the planner says of its answer; it names nobody. */
 export interface DayPlanFacts {
@@ -114,53 +114,7 @@ export function dayFacts(input: DayInput, sessions: readonly Session[]): DayPlan
   return { finish, minutes: finish === null ? 0 : workingMinutes(input.settings, opening, finish), bound: dayBound(input, sessions), ageSpread: ageSpread(input.campers, sessions), filmingMinutes };
 }
 
-/** Sessions of the plan before that break no rule now, and whole groups only; what is thrown stays. */
-function stillStanding(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
-  const campers = new Map(input.campers.map((c) => [c.id, c]));
-  const thrown = (s: Session): boolean => now !== undefined && s.to <= now;
-  let kept = withOthersFilming(input, before, now);
-  for (let again = true; again; ) {
-    const loose = new Set<string>();
-    for (const problem of planProblems(input, kept, now)) {
-      const own = kept.filter((s) => problem.campers.includes(s.camper) && !thrown(s)).sort((a, b) => a.from - b.from);
-      // Where two are in each other's way the later one goes.
-      for (const s of problem.kind === 'pair' ? own.slice(-1) : own) loose.add(s.camper);
-    }
-    const groups = new Set([...loose].flatMap((id) => campers.get(id)?.together ?? []));
-    const goes = (s: Session): boolean => !thrown(s) && (loose.has(s.camper) || groups.has(campers.get(s.camper)?.together ?? ''));
-    again = kept.some(goes);
-    kept = kept.filter((s) => !goes(s));
-  }
-  return kept;
-}
-
-const OTHER_HANDS: readonly PlanProblem['code'][] = ['filmerAway', 'filmerTwice', 'cameraAway', 'cameraTwice'];
-
-/** Where only the one who films, or the camera, is missing, somebody else films at the same time and nobody moves. */
-function withOthersFilming(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
-  let kept = [...before];
-  const wrong = (sessions: readonly Session[], camper: string) => planProblems(input, sessions, now).filter((p) => p.campers.includes(camper));
-  for (const camper of new Set(planProblems(input, kept, now).filter((p) => OTHER_HANDS.includes(p.code)).flatMap((p) => p.campers))) {
-    const s = kept.find((k) => k.camper === camper)!;
-    const problems = wrong(kept, camper);
-    if (problems.length === 0 || problems.some((p) => !OTHER_HANDS.includes(p.code)) || (now !== undefined && s.to <= now)) continue;
-    const next = moveSession(input, kept, camper, s);
-    if (wrong(next, camper).length === 0) kept = next;
-  }
-  return kept;
-}
-
 function tailLongestFirst(settings: DayInput['settings'], order: readonly Block[]): Block[] {
   const cut = Math.max(0, order.length - 3 * settings.mounds.length);
   return [...order.slice(0, cut), ...[...order.slice(cut)].sort((a, b) => blockMinutes(settings, b) - blockMinutes(settings, a))];
-}
-
-function ageSpread(campers: readonly DayCamper[], sessions: readonly Session[]): number {
-  if (sessions.length === 0) return 0;
-  const ages = new Map(campers.map((c) => [c.id, c.ageGroup]));
-  const mean = (list: readonly Session[]): number => list.reduce((sum, s) => sum + s.from, 0) / list.length;
-  const length = Math.max(...sessions.map((s) => s.to)) - Math.min(...sessions.map((s) => s.from));
-  const groups = [...new Set(sessions.map((s) => ages.get(s.camper)))].map((g) => sessions.filter((s) => ages.get(s.camper) === g)).filter((g) => g.length > 1);
-  const all = mean(sessions);
-  return length === 0 ? 0 : Math.max(0, ...groups.map((g) => Math.abs(mean(g) - all) / length));
 }

@@ -1,42 +1,13 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { addDays, armStanding, clockOf, MOBILITY_NOTES, SORE_PLACES, type ArmCareRules, type DayThrows } from '@stride-chalk/core';
+import { addDays, clockOf, SORE_PLACES, type ArmCareRules } from '@stride-chalk/core';
 import { CHECK_INS, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { tall } from '../../parts/tall.ts';
+import { CheckInMore, WIDE } from './CheckInMore.tsx';
+import { note, noted, standingAfter, withCheckIn, type CheckInEntry, type GateLine } from './gate.ts';
 
-export interface GateLine {
-  readonly id: string;
-  readonly bib: number;
-  readonly name: string;
-  readonly age: number;
-  readonly heightCentimetres: number;
-  readonly consent: boolean;
-  readonly sore: boolean;
-  /** null: not at the gate yet. */
-  readonly present: boolean | null;
-  readonly says: string;
-  readonly left: number;
-  /** The lead has allowed more today. */
-  readonly allowed: boolean;
-  readonly born: string;
-  readonly thrown: ReadonlyArray<DayThrows & { readonly saidToday: boolean }>;
-  readonly session: { readonly mound: string; readonly warmUpFrom: number; readonly from: number } | null;
-}
-export interface CheckInEntry {
-  readonly camperId: string;
-  readonly day: string;
-  readonly notedAt: string;
-  readonly present: boolean;
-  readonly heightCentimetres: number | null;
-  readonly sore: { readonly place: string; readonly since: string } | null;
-  readonly drillsDone: 'none' | 'some' | 'all' | null;
-  readonly goals: string | null;
-  readonly mobility: readonly string[];
-  readonly throwsReported: ReadonlyArray<{ readonly day: string; readonly count: number; readonly kind: 'game' | 'bullpen' | 'drill' }>;
-}
 type Screen = 'bib' | 'here' | 'sore' | 'since' | 'more' | 'done';
 
-const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';
 
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
 export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
@@ -158,7 +129,7 @@ export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
               {([['Today', 0], ['Yesterday', 1], ['Two or three days', 3], ['A week or longer', 7]] as const).map(([words, days]) => <button key={words} type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ sore: { place: place!, since: addDays(day, -days) } })}>{words}</button>)}
             </>
           )}
-          {screen === 'more' && <More day={day} units={units} camper={camper} value={more} onChange={(m) => setMore((was) => ({ ...was, ...m }))} onDone={() => setScreen('here')} />}
+          {screen === 'more' && <CheckInMore day={day} units={units} camper={camper} value={more} onChange={(m) => setMore((was) => ({ ...was, ...m }))} onDone={() => setScreen('here')} />}
           <button type="button" className="min-h-[56px] border-0 bg-transparent text-[18px] underline" onClick={() => (screen === 'here' ? back() : setScreen(screen === 'since' ? 'sore' : 'here'))}>Back</button>
         </div>
       )}
@@ -178,64 +149,6 @@ export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
           <button type="button" className={`quiet-action ${WIDE}`} onClick={() => pick(known.find((l) => l.id === done.camper.id)!)}>That was wrong: change it</button>
         </div>
       )}
-    </div>
-  );
-}
-
-/** What is left to throw with what the family has just reported, reckoned on the phone: the server may be far. */
-function standingAfter(l: GateLine, entry: CheckInEntry, rules: ArmCareRules): { readonly left: number; readonly says: string } {
-  if (l.sore || l.allowed || entry.throwsReported.length === 0) return l;
-  const { leftToday, says } = armStanding({ rules, born: l.born, day: entry.day, thrown: [...l.thrown.filter((t) => !t.saidToday), ...entry.throwsReported] });
-  return { left: leftToday, says };
-}
-
-type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'heightCentimetres'>;
-const NOTED = 'stride-chalk.gate.';
-
-/** What was checked in on this phone today, sent or not: the list that is kept for times without a network may be older. */
-const noted = (day: string): Noted[] => JSON.parse(localStorage.getItem(NOTED + day) ?? '[]') as Noted[];
-function note(day: string, { camperId, notedAt, present, sore, heightCentimetres }: CheckInEntry): void {
-  for (const key of Object.keys(localStorage)) if (key.startsWith(NOTED) && key !== NOTED + day) localStorage.removeItem(key);
-  localStorage.setItem(NOTED + day, JSON.stringify([...noted(day).filter((n) => n.camperId !== camperId), { camperId, notedAt, present, sore, heightCentimetres }]));
-}
-
-const withCheckIn = (all: readonly GateLine[], entry: Noted): GateLine[] => all.map((l) => (l.id === entry.camperId ? { ...l, present: entry.present, sore: l.sore || entry.sore !== null, heightCentimetres: entry.heightCentimetres ?? l.heightCentimetres } : l));
-
-/** What the family reports and the coach notices; everything by tapping, the goals by typing when there are any. */
-function More({ day, units, camper, value, onChange, onDone }: { day: string; units: 'metric' | 'imperial'; camper: GateLine; value: Partial<CheckInEntry>; onChange: (m: Partial<CheckInEntry>) => void; onDone: () => void }) {
-  const thrown = (back: number): number => value.throwsReported?.find((t) => t.day === addDays(day, -back))?.count ?? 0;
-  const setThrown = (back: number, count: number): void => {
-    const others = (value.throwsReported ?? []).filter((t) => t.day !== addDays(day, -back));
-    onChange({ throwsReported: count > 0 ? [...others, { day: addDays(day, -back), count, kind: 'game' }] : others });
-  };
-  const height = value.heightCentimetres ?? camper.heightCentimetres;
-  const inch = units === 'imperial' ? 2.54 : 1;
-  const toggle = (on: boolean): string => `min-h-[56px] border-2 px-4 text-[18px] font-semibold ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'}`;
-  const stepper = 'sign min-h-[56px] min-w-[56px] border-2 border-ink bg-paper text-[26px]';
-  return (
-    <div className="grid gap-4">
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Throws in games and practice</legend>
-        {([[1, 'Yesterday'], [2, '2 days ago'], [3, '3 days ago'], [4, '4 days ago']] as const).map(([back, when]) => (
-          <div key={back} className="flex items-center gap-2 py-1"><span className="flex-1 text-[17px]">{when}</span>
-            <button type="button" className={stepper} aria-label={`${when}, ten fewer`} onClick={() => setThrown(back, Math.max(0, thrown(back) - 10))}>−</button>
-            <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`${when}, throws`}>{thrown(back)}</output>
-            <button type="button" className={stepper} aria-label={`${when}, ten more`} onClick={() => setThrown(back, Math.min(300, thrown(back) + 10))}>+</button></div>
-        ))}
-      </fieldset>
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Drills done since last time</legend>
-        <div className="grid grid-cols-3 gap-2">{(['none', 'some', 'all'] as const).map((d) => <button key={d} type="button" aria-pressed={value.drillsDone === d} className={toggle(value.drillsDone === d)} onClick={() => onChange({ drillsDone: d })}>{d}</button>)}</div>
-      </fieldset>
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Height</legend>
-        <div className="flex items-center gap-2"><button type="button" className={stepper} aria-label="Shorter" onClick={() => onChange({ heightCentimetres: Math.max(80, height - inch) })}>−</button><output className="sign tabular flex-1 text-center text-[28px] font-semibold" aria-label="Height">{tall(height, units)}</output><button type="button" className={stepper} aria-label="Taller" onClick={() => onChange({ heightCentimetres: Math.min(230, height + inch) })}>+</button></div>
-      </fieldset>
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Noticed</legend>
-        <div className="grid grid-cols-2 gap-2">{MOBILITY_NOTES.map((m) => {
-          const on = value.mobility?.includes(m) ?? false;
-          return <button key={m} type="button" aria-pressed={on} className={toggle(on)} onClick={() => onChange({ mobility: on ? value.mobility!.filter((x) => x !== m) : [...(value.mobility ?? []), m] })}>{m}</button>;
-        })}</div>
-      </fieldset>
-      <label className="grid gap-1 text-[17px]">Goals, in the camper's words<input value={value.goals ?? ''} maxLength={400} onChange={(e) => onChange({ goals: e.target.value })} className="field min-h-[56px]" /></label>
-      <button type="button" className={`main-action ${WIDE}`} onClick={onDone}>Noted</button>
     </div>
   );
 }

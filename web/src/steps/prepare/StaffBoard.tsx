@@ -1,4 +1,4 @@
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 
@@ -26,9 +26,7 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
     setCopied(false);
     setProblem(null);
   };
-  const invite = (event: FormEvent<HTMLFormElement>): void => {
-    event.preventDefault();
-    const form = event.currentTarget;
+  const invite = (form: HTMLFormElement): void => {
     const body = Object.fromEntries(new FormData(form)) as { name: string; email: string; role: Role };
     askServer<{ id: string; link: string | null }>('/api/staff', { method: 'POST', body }).then((made) => {
       setPeople((all) => [...all, { ...body, id: made.id, active: true, hasPassword: made.link === null }].sort((a, b) => a.name.localeCompare(b.name)));
@@ -46,7 +44,10 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
   return (
     <div data-awake={awake}>
       <h1 className="m-0 text-[36px]">Staff <span className="text-soft">{people.filter((p) => p.active).length}</span></h1>
-      <form onSubmit={invite} className="my-4 flex flex-wrap items-end gap-3 border-2 border-ink bg-paper p-4" aria-label="Invite somebody">
+      <form onSubmit={(event) => {
+        event.preventDefault();
+        invite(event.currentTarget);
+      }} className="my-4 flex flex-wrap items-end gap-3 border-2 border-ink bg-paper p-4" aria-label="Invite somebody">
         <label className="grid flex-1 gap-1 text-[15px] text-soft">Name<input name="name" required maxLength={80} autoComplete="off" className="field min-w-[200px]" /></label>
         <label className="grid flex-1 gap-1 text-[15px] text-soft">Mail address<input name="email" type="email" required maxLength={200} autoComplete="off" className="field min-w-[220px]" /></label>
         <label className="grid gap-1 text-[15px] text-soft">Role<select name="role" defaultValue="coach" className="field">{ROLES.map((r) => <option key={r}>{r}</option>)}</select></label>
