@@ -12,6 +12,7 @@ export {
 export { decimalsFor, formatEstimate, type Estimate, type Unit } from './estimate/estimate.ts';
 export { normalCdf } from './estimate/normal-cdf.ts';
 export { propagate } from './estimate/propagate.ts';
+export { cautions } from './evaluation/cautions.ts';
 export { compileEvaluation, furtherFocus, type EvaluationInput, type MeasuredFigure } from './evaluation/compile-evaluation.ts';
 export { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from './evaluation/document.ts';
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';

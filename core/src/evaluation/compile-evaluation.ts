@@ -11,7 +11,7 @@ import { suggestLevel } from '../levels/suggest-level.ts';
 import type { AgeGroup } from '../roster/age-group.ts';
 import { bandsFor, schoolOption, type SchoolChoices } from '../sheet/resolve-sheet.ts';
 import type { Sheet } from '../sheet/schema.ts';
-import cautions from './data/cautions.json' with { type: 'json' };
+import { cautions } from './cautions.ts';
 import type { EvaluationDocument, FocusItem } from './document.ts';
 
 /** A figure that was measured in one delivery. */
