@@ -32,10 +32,15 @@ for (const scheme of ['light', 'dark'] as const)
     await coach.context().clearCookies();
     await coach.goto(`${process.env.E2E_URL}/sign-in`);
     expect(await findings(coach), 'sign-in').toEqual([]);
-    await atWorkAs(coach, 'Marit');
+  });
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds no serious problem on the pages of the lead and the field, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    await atWorkAs(page, 'Marit');
     for (const path of LEAD_VIEWS) {
-      await coach.goto(process.env.E2E_URL + path);
-      expect(await findings(coach), path).toEqual([]);
+      await page.goto(process.env.E2E_URL + path);
+      expect(await findings(page), path).toEqual([]);
     }
   });
 
