@@ -53,6 +53,39 @@ test('at 200 % zoom and on a phone nothing scrolls sideways', async ({ coach }) 
     }
 });
 
+/** Targets on the page that a thumb misses. */
+const smallTargets = (page: Page): Promise<string[]> => page.evaluate(() => [...document.querySelectorAll('main a, main button, main select, main input:not([type=checkbox], [type=hidden]), main summary')]
+  .map((e) => ({ e, box: e.getBoundingClientRect() })).filter(({ box }) => box.height > 0 && box.height < 47.5).map(({ e, box }) => `${e.tagName} ${e.textContent?.slice(0, 30)} ${Math.round(box.height)}`));
+
+test('every screen of the check-in fits a thumb, and axe finds nothing', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await atWorkAs(page, 'Petra');
+  await page.goto(`${process.env.E2E_URL}/check-in`);
+  await pageAwake(page);
+  const look = async (screen: string): Promise<void> => {
+    expect(await smallTargets(page), screen).toEqual([]);
+    expect(await findings(page), screen).toEqual([]);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), screen).toBeLessThanOrEqual(0);
+  };
+  await page.getByRole('button', { name: '2', exact: true }).click();
+  await page.getByRole('button', { name: '2', exact: true }).click();
+  await look('bib');
+  await page.locator('button.main-action').click();
+  await expect(page.getByText('A sore arm: no throwing.')).toBeVisible();
+  await look('a sore camper');
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: '3', exact: true }).click();
+  await page.locator('button.main-action').click();
+  await look('here');
+  await page.getByRole('button', { name: /More/ }).click();
+  await look('more');
+  await page.getByRole('button', { name: 'Noted' }).click();
+  await page.getByRole('button', { name: /sore, now or yesterday/ }).click();
+  await look('where');
+  await page.getByRole('button', { name: 'elbow' }).click();
+  await look('since when');
+});
+
 test('on a phone and a tablet the pages of lead and field scroll no way but down, and targets are 48 px', async ({ page }) => {
   await atWorkAs(page, 'Marit');
   for (const size of [{ width: 390, height: 844 }, { width: 820, height: 1180 }])
@@ -60,9 +93,7 @@ test('on a phone and a tablet the pages of lead and field scroll no way but down
       await page.setViewportSize(size);
       await page.goto(process.env.E2E_URL + path);
       expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${path} at ${size.width}`).toBeLessThanOrEqual(0);
-      const small = await page.evaluate(() => [...document.querySelectorAll('main a, main button, main select, main input:not([type=checkbox], [type=hidden]), main summary')]
-        .map((e) => ({ e, box: e.getBoundingClientRect() })).filter(({ box }) => box.height > 0 && box.height < 47.5).map(({ e, box }) => `${e.tagName} ${e.textContent?.slice(0, 30)} ${Math.round(box.height)}`));
-      expect(small, `${path} at ${size.width}`).toEqual([]);
+      expect(await smallTargets(page), `${path} at ${size.width}`).toEqual([]);
     }
 });
 
