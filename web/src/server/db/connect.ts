@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
+import { log } from '../log.ts';
 import * as schema from './schema.ts';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -28,7 +29,11 @@ export function db(): Database {
 
 /** The same pool, for libraries that speak to it themselves. */
 export function pool(): pg.Pool {
-  connections ??= new pg.Pool({ connectionString: databaseUrl(), max: 12 });
+  if (!connections) {
+    connections = new pg.Pool({ connectionString: databaseUrl(), max: 12 });
+    // An idle connection that breaks is replaced by the next query; without this line it would end the process.
+    connections.on('error', (error) => log.warn({ error }, 'an idle database connection broke'));
+  }
   return connections;
 }
 
