@@ -30,7 +30,7 @@ test('the lead invites; the invited one chooses a password; a new link ends the 
   await una.getByRole('button', { name: 'Set it and sign in' }).click();
   await expect(una).toHaveURL(`${url()}/`);
   // A helper sees the pages of the field and none of the lead.
-  await expect(una.getByRole('link', { name: 'Check-in' })).toBeVisible();
+  await expect(una.getByRole('link', { name: 'Check-in', exact: true })).toBeVisible();
   await expect(una.getByRole('link', { name: 'Roster' })).toHaveCount(0);
   await una.goto(second.replace(/^https?:\/\/[^/]+/, url()));
   await expect(una.getByRole('heading')).toHaveText('This link has ended');
