@@ -38,7 +38,7 @@ test('the lead invites; the invited one chooses a password; a new link ends the 
   await page.goto(`${url()}/staff`);
   await pageAwake(page);
   await page.getByRole('button', { name: 'Deactivate Una Ferrow' }).click();
-  await expect(page.getByRole('button', { name: 'Activate Una Ferrow' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Activate Una Ferrow', exact: true })).toBeVisible();
   await una.goto(`${url()}/check-in`);
   await expect(una).toHaveURL(/\/sign-in/);
   await una.getByLabel('Mail address').fill('una@ferrow.example');

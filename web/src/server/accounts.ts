@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { hash, verify } from '@node-rs/argon2';
-import { betterAuth } from 'better-auth';
+import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { eq, lt } from 'drizzle-orm';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
