@@ -1,18 +1,21 @@
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 import { atWorkAs, expect, pageAwake, rows, test } from './support/at-work.ts';
 
+/** Somebody new at every run, also on a product that has seen the test before. */
+const NUMBER = String(Date.now()).slice(-6);
+const NAME = `Una Ferrow ${NUMBER}`;
 const url = (): string => process.env.E2E_URL!;
 
 test('the lead invites; the invited one chooses a password; a new link ends the old one; deactivated, he is out at once', async ({ page, browser }) => {
   await atWorkAs(page, 'Marit');
   await page.goto(`${url()}/staff`);
   await pageAwake(page);
-  await page.getByLabel('Name').fill('Una Ferrow');
-  await page.getByLabel('Mail address').fill('Una@Ferrow.example');
+  await page.getByLabel('Name').fill(NAME);
+  await page.getByLabel('Mail address').fill(`Una${NUMBER}@Ferrow.example`);
   await page.getByRole('form', { name: 'Invite somebody' }).getByRole('combobox').selectOption('helper');
   await page.getByRole('button', { name: 'Invite' }).click();
   const first = (await page.getByTestId('link').textContent())!;
-  await page.getByRole('button', { name: 'New link for Una Ferrow' }).click();
+  await page.getByRole('button', { name: `New link for ${NAME}` }).click();
   await expect(page.getByTestId('link')).not.toHaveText(first);
   const second = (await page.getByTestId('link').textContent())!;
   await page.goto(`${url()}/outbox`);
@@ -37,11 +40,11 @@ test('the lead invites; the invited one chooses a password; a new link ends the 
 
   await page.goto(`${url()}/staff`);
   await pageAwake(page);
-  await page.getByRole('button', { name: 'Deactivate Una Ferrow' }).click();
-  await expect(page.getByRole('button', { name: 'Activate Una Ferrow', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: `Deactivate ${NAME}` }).click();
+  await expect(page.getByRole('button', { name: `Activate ${NAME}`, exact: true })).toBeVisible();
   await una.goto(`${url()}/check-in`);
   await expect(una).toHaveURL(/\/sign-in/);
-  await una.getByLabel('Mail address').fill('una@ferrow.example');
+  await una.getByLabel('Mail address').fill(`una${NUMBER}@ferrow.example`);
   await una.getByLabel('Password').fill('a river of words');
   await una.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(una.getByRole('alert')).toContainText('not active at any camp');
