@@ -1,6 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
-const suite = (name: string, include: string, extra: Record<string, unknown> = {}) => ({ test: { name, include: [include], ...extra } });
+const suite = (name: string, include: string, extra: Record<string, unknown> = {}) => ({
+  test: { name, include: [include], ...extra },
+});
 
 export default defineConfig({
   test: {
@@ -8,7 +10,12 @@ export default defineConfig({
       suite('core', 'core/src/**/*.test.ts'),
       suite('fieldcam', 'fieldcam/src/**/*.test.ts', { testTimeout: 60_000 }),
       suite('accuracy', 'accuracy/src/**/*.test.ts', { testTimeout: 300_000 }),
-      suite('server', 'web/src/**/*.test.{ts,tsx}', { testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false, pool: 'forks' }),
+      suite('server', 'web/src/**/*.test.{ts,tsx}', {
+        testTimeout: 60_000,
+        hookTimeout: 60_000,
+        fileParallelism: false,
+        pool: 'forks',
+      }),
     ],
   },
 });

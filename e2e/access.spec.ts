@@ -5,16 +5,35 @@ import type { Page } from '@playwright/test';
 /** Serious and critical findings of axe, each with its place. */
 async function findings(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).analyze();
-  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')}`));
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')}`));
 }
 
 const VIEWS: ReadonlyArray<readonly [string, string, string]> = [
-  ['home', '/', ''], ['sort', '/campers/9', ''], ['sort, barred', '/campers/16', ''], ['bench, key frames', '/bench/31', 'k'], ['bench, levels', '/bench/27', 'l'],
-  ['bench, across', '/bench/27', 'x'], ['bench, figures', '/bench/27', 'g'], ['write-up', '/handouts/27', ''], ['print page', '/handouts/27/print', ''],
+  ['home', '/', ''],
+  ['sort', '/campers/9', ''],
+  ['sort, barred', '/campers/16', ''],
+  ['bench, key frames', '/bench/31', 'k'],
+  ['bench, levels', '/bench/27', 'l'],
+  ['bench, across', '/bench/27', 'x'],
+  ['bench, figures', '/bench/27', 'g'],
+  ['write-up', '/handouts/27', ''],
+  ['print page', '/handouts/27/print', ''],
 ];
 
 /** The pages of the lead, and those of the field. */
-const LEAD_VIEWS = ['/roster', '/roster/import', '/campers/22/card', '/campers/27/card', '/day-plan', '/staff', '/settings', '/outbox', '/check-in'];
+const LEAD_VIEWS = [
+  '/roster',
+  '/roster/import',
+  '/campers/22/card',
+  '/campers/27/card',
+  '/day-plan',
+  '/staff',
+  '/settings',
+  '/outbox',
+  '/check-in',
+];
 
 for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no serious problem on any main view, ${scheme}`, async ({ coach }) => {
@@ -45,17 +64,32 @@ for (const scheme of ['light', 'dark'] as const)
   });
 
 test('at 200 % zoom and on a phone nothing scrolls sideways', async ({ coach }) => {
-  for (const size of [{ width: 640, height: 400 }, { width: 390, height: 844 }])
+  for (const size of [
+    { width: 640, height: 400 },
+    { width: 390, height: 844 },
+  ])
     for (const [name, path] of VIEWS) {
       await coach.setViewportSize(size);
       await coach.goto(process.env.E2E_URL + path);
-      expect(await coach.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${name} at ${size.width}`).toBeLessThanOrEqual(0);
+      expect(
+        await coach.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+        `${name} at ${size.width}`,
+      ).toBeLessThanOrEqual(0);
     }
 });
 
 /** Targets on the page that a thumb misses. */
-const smallTargets = (page: Page): Promise<string[]> => page.evaluate(() => [...document.querySelectorAll('main a, main button, main select, main input:not([type=checkbox], [type=hidden]), main summary')]
-  .map((e) => ({ e, box: e.getBoundingClientRect() })).filter(({ box }) => box.height > 0 && box.height < 47.5).map(({ e, box }) => `${e.tagName} ${e.textContent?.slice(0, 30)} ${Math.round(box.height)}`));
+const smallTargets = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [
+      ...document.querySelectorAll(
+        'main a, main button, main select, main input:not([type=checkbox], [type=hidden]), main summary',
+      ),
+    ]
+      .map((e) => ({ e, box: e.getBoundingClientRect() }))
+      .filter(({ box }) => box.height > 0 && box.height < 47.5)
+      .map(({ e, box }) => `${e.tagName} ${e.textContent?.slice(0, 30)} ${Math.round(box.height)}`),
+  );
 
 test('every screen of the check-in fits a thumb, and axe finds nothing', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
@@ -88,11 +122,17 @@ test('every screen of the check-in fits a thumb, and axe finds nothing', async (
 
 test('on a phone and a tablet the pages of lead and field scroll no way but down, and targets are 48 px', async ({ page }) => {
   await atWorkAs(page, 'Marit');
-  for (const size of [{ width: 390, height: 844 }, { width: 820, height: 1180 }])
+  for (const size of [
+    { width: 390, height: 844 },
+    { width: 820, height: 1180 },
+  ])
     for (const path of [...LEAD_VIEWS, '/campers/9']) {
       await page.setViewportSize(size);
       await page.goto(process.env.E2E_URL + path);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${path} at ${size.width}`).toBeLessThanOrEqual(0);
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+        `${path} at ${size.width}`,
+      ).toBeLessThanOrEqual(0);
       expect(await smallTargets(page), `${path} at ${size.width}`).toEqual([]);
     }
 });
@@ -104,7 +144,12 @@ test('the sunlight setting is black on white, stays on the device, and axe finds
   await page.getByRole('button', { name: 'Sunlight' }).click();
   for (const path of ['/check-in', '/campers/9', '/day-plan']) {
     await page.goto(process.env.E2E_URL + path);
-    expect(await page.evaluate(() => [getComputedStyle(document.documentElement).backgroundColor, getComputedStyle(document.body).color])).toEqual(['rgb(255, 255, 255)', 'rgb(0, 0, 0)']);
+    expect(
+      await page.evaluate(() => [
+        getComputedStyle(document.documentElement).backgroundColor,
+        getComputedStyle(document.body).color,
+      ]),
+    ).toEqual(['rgb(255, 255, 255)', 'rgb(0, 0, 0)']);
     expect(await findings(page), path).toEqual([]);
   }
 });
@@ -132,14 +177,21 @@ test('nobody works without an account; foreign origins change nothing; errors ar
   const url = process.env.E2E_URL!;
   await page.goto(`${url}/bench/27`);
   await expect(page).toHaveURL(/\/sign-in\?go=%2Fbench%2F27/);
-  for (const [method, path] of [['get', '/api/clips/x/film'], ['put', '/api/entries/x'], ['post', '/api/clips'], ['post', '/api/evaluations']] as const) {
+  for (const [method, path] of [
+    ['get', '/api/clips/x/film'],
+    ['put', '/api/entries/x'],
+    ['post', '/api/clips'],
+    ['post', '/api/evaluations'],
+  ] as const) {
     const answer = await request[method](url + path, { data: method === 'get' ? undefined : {} });
     expect(answer.status(), path).toBe(401);
     expect(answer.headers()['content-type']).toContain('application/problem+json');
   }
   await atWorkAs(page, 'Wren');
   await expect(page).toHaveURL(`${url}/`);
-  const [delivery] = await rows<{ id: string }>('select d.id from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 27 limit 1');
+  const [delivery] = await rows<{ id: string }>(
+    'select d.id from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 27 limit 1',
+  );
   const entry = { kind: 'score', deliveryId: delivery!.id, checkpoint: 'A1', level: '0', faults: [], note: null };
   const path = `${url}/api/entries/0197f0a0-0000-7000-8000-000000000001`;
   const foreign = await page.request.put(path, { data: entry, headers: { origin: 'https://elsewhere.example' } });

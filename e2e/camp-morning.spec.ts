@@ -9,7 +9,9 @@ const url = (): string => process.env.E2E_URL!;
 const NAME = `Morning camp ${v7().slice(-6)}`;
 
 /** Sessions of the camp's plan that break a rule, found in the database without the product's own rules. */
-const broken = async (): Promise<Record<string, unknown>[]> => rows(`
+const broken = async (): Promise<Record<string, unknown>[]> =>
+  rows(
+    `
   with s as (select p.*, c.bib, c.child_id, c.consent_to_film, c.together_with, d.day, d.settings from plan_sessions p join day_plans d on d.id = p.plan_id join campers c on c.id = p.camper_id join camps on camps.id = d.camp_id where camps.name = $1)
   select a.bib, 'two places' as rule from s a join s b on a.camper_id < b.camper_id and a.from_minute < b.to_minute and b.from_minute < a.to_minute and (a.mound = b.mound or a.camera = b.camera or a.filmer_id = b.filmer_id)
   union all select bib, 'no consent' from s where not consent_to_film
@@ -17,9 +19,12 @@ const broken = async (): Promise<Record<string, unknown>[]> => rows(`
   union all select bib, 'not here' from s where (select not k.present from check_ins k where k.camper_id = s.camper_id and k.day = s.day order by noted_at desc limit 1)
   union all select bib, 'closed mound' from s where not exists (select 1 from jsonb_array_elements(settings->'mounds') m where m->>'name' = s.mound and (m->>'from')::int <= s.from_minute and (m->>'to')::int >= s.to_minute)
   union all select bib, 'break' from s where exists (select 1 from jsonb_array_elements(settings->'breaks') b where (b->>'from')::int < s.to_minute and (b->>'to')::int > s.from_minute)
-  union all select bib, 'scored by one twice' from s where scorer_id = second_scorer_id`, [NAME]);
+  union all select bib, 'scored by one twice' from s where scorer_id = second_scorer_id`,
+    [NAME],
+  );
 
-const fact = (page: Page, name: string) => page.getByLabel('What the plan comes to').locator('div', { has: page.locator('dt', { hasText: name }) });
+const fact = (page: Page, name: string) =>
+  page.getByLabel('What the plan comes to').locator('div', { has: page.locator('dt', { hasText: name }) });
 
 async function checkIn(phone: Page, bib: number, say: string): Promise<void> {
   for (const digit of String(bib)) await phone.getByRole('button', { name: digit, exact: true }).click();
@@ -27,7 +32,10 @@ async function checkIn(phone: Page, bib: number, say: string): Promise<void> {
   await phone.getByRole('button', { name: say }).click();
 }
 
-test('a morning: a messy list of 40, mended, planned, a mound lost, checked in with the network gone, and a plan that breaks no rule', async ({ page, browser }) => {
+test('a morning: a messy list of 40, mended, planned, a mound lost, checked in with the network gone, and a plan that breaks no rule', async ({
+  page,
+  browser,
+}) => {
   test.setTimeout(240_000);
   await atWorkAs(page, 'Marit');
 
@@ -42,7 +50,12 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await form.getByLabel('Last day').fill(addDays(firstDay, 4));
   await form.getByRole('button', { name: 'Make the camp' }).click();
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible();
-  for (const person of STAFF.filter((s) => s.role !== 'lead')) expect((await page.request.post(`${url()}/api/staff`, { data: { name: person.name, email: person.email, role: person.role } })).status()).toBe(201);
+  for (const person of STAFF.filter((s) => s.role !== 'lead'))
+    expect(
+      (
+        await page.request.post(`${url()}/api/staff`, { data: { name: person.name, email: person.email, role: person.role } })
+      ).status(),
+    ).toBe(201);
 
   await page.goto(`${url()}/roster/import`);
   await pageAwake(page);
@@ -80,7 +93,11 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await page.goto(`${url()}/roster/import`);
   await pageAwake(page);
   const csv = await (await page.request.get(`${url()}/api/roster.csv`)).body();
-  await page.getByTestId('roster-file').setInputFiles({ name: 'again.csv', mimeType: 'text/csv', buffer: Buffer.from(csv.toString('utf8').replace('142 cm', '143 cm')) });
+  await page.getByTestId('roster-file').setInputFiles({
+    name: 'again.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(csv.toString('utf8').replace('142 cm', '143 cm')),
+  });
   await expect(page.getByText('0 new, 1 changed, 38 as they are')).toBeVisible();
   await page.getByRole('button', { name: 'Take 1 into the roster' }).click();
   await expect(page.getByRole('status')).toContainText('0 added, 1 changed, 38 as they were');
@@ -99,7 +116,10 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await expect(page.getByRole('heading', { name: 'Mound 2' })).toHaveCount(0);
   await expect(fact(page, 'Rules broken')).toContainText('every rule holds');
   expect(await broken()).toEqual([]);
-  const before = await rows<{ bib: number; from_minute: number }>(`select c.bib, p.from_minute from plan_sessions p join campers c on c.id = p.camper_id join camps on camps.id = c.camp_id where camps.name = $1 order by p.from_minute`, [NAME]);
+  const before = await rows<{ bib: number; from_minute: number }>(
+    `select c.bib, p.from_minute from plan_sessions p join campers c on c.id = p.camper_id join camps on camps.id = c.camp_id where camps.name = $1 order by p.from_minute`,
+    [NAME],
+  );
 
   // At the gate, by phone.
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -120,7 +140,15 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await phone.getByRole('button', { name: 'Next camper' }).click();
   await expect(waiting).toHaveText('All sent');
   // The page and its parts lie on the phone before the network goes.
-  await expect.poll(() => phone.evaluate(async () => (await (await caches.open('check-in-1')).keys()).filter((k) => k.url.endsWith('/check-in') || k.url.includes('CheckIn')).length)).toBeGreaterThanOrEqual(2);
+  await expect
+    .poll(() =>
+      phone.evaluate(
+        async () =>
+          (await (await caches.open('check-in-1')).keys()).filter((k) => k.url.endsWith('/check-in') || k.url.includes('CheckIn'))
+            .length,
+      ),
+    )
+    .toBeGreaterThanOrEqual(2);
   await context.setOffline(true);
   await checkIn(phone, planned[1]!, 'Here, arm is fine');
   await phone.getByRole('button', { name: 'Next camper' }).click();
@@ -146,8 +174,13 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await expect(waiting).toHaveText('4 wait on this phone');
   await context.setOffline(false);
   await expect(waiting).toHaveText('All sent');
-  const said = await rows<{ bib: number; n: string }>(`select c.bib, count(*) as n from check_ins k join campers c on c.id = k.camper_id join camps on camps.id = c.camp_id where camps.name = $1 group by 1`, [NAME]);
-  expect(new Map(said.map((s) => [s.bib, Number(s.n)]))).toEqual(new Map([planned[0], planned[1], planned[20], planned[22], planned[25]].map((b) => [b, 1])));
+  const said = await rows<{ bib: number; n: string }>(
+    `select c.bib, count(*) as n from check_ins k join campers c on c.id = k.camper_id join camps on camps.id = c.camp_id where camps.name = $1 group by 1`,
+    [NAME],
+  );
+  expect(new Map(said.map((s) => [s.bib, Number(s.n)]))).toEqual(
+    new Map([planned[0], planned[1], planned[20], planned[22], planned[25]].map((b) => [b, 1])),
+  );
   await context.close();
 
   // The plan names what no longer holds, and is mended without moving anybody else.
@@ -159,7 +192,10 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await expect(page.locator('p[role=status]')).toContainText('Nobody moved');
   await expect(fact(page, 'Rules broken')).toContainText('every rule holds');
   expect(await broken()).toEqual([]);
-  const after = await rows<{ bib: number; from_minute: number }>(`select c.bib, p.from_minute from plan_sessions p join campers c on c.id = p.camper_id join camps on camps.id = c.camp_id where camps.name = $1`, [NAME]);
+  const after = await rows<{ bib: number; from_minute: number }>(
+    `select c.bib, p.from_minute from plan_sessions p join campers c on c.id = p.camper_id join camps on camps.id = c.camp_id where camps.name = $1`,
+    [NAME],
+  );
   expect(after).toHaveLength(32);
   for (const a of after) expect(before).toContainEqual(a);
   await page.goto(`${url()}/outbox`);
@@ -168,12 +204,16 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
 
 test('dragging by hand is allowed; what it breaks is named at once, and dragging back mends it', async ({ page }) => {
   await atWorkAs(page, 'Marit');
-  await page.goto(`${url()}/day-plan?day=${(await rows<{ day: string }>(`select (last_day)::text as day from camps where name = 'Heron Bend Pitching Week' order by first_day desc limit 1`))[0]!.day}`);
+  await page.goto(
+    `${url()}/day-plan?day=${(await rows<{ day: string }>(`select (last_day)::text as day from camps where name = 'Heron Bend Pitching Week' order by first_day desc limit 1`))[0]!.day}`,
+  );
   await pageAwake(page);
   await page.getByRole('button', { name: 'Plan the day' }).click();
   await expect(fact(page, 'Rules broken')).toContainText('every rule holds');
   const block = page.getByTestId('session-14');
-  const others = page.getByRole('list', { name: (await block.getAttribute('aria-label'))!.includes('Mound 1') ? 'Mound 2' : 'Mound 1' });
+  const others = page.getByRole('list', {
+    name: (await block.getAttribute('aria-label'))!.includes('Mound 1') ? 'Mound 2' : 'Mound 1',
+  });
   const label = (await block.getAttribute('aria-label'))!;
   await block.scrollIntoViewIfNeeded();
   const [from, to] = [(await block.boundingBox())!, (await others.boundingBox())!];
@@ -200,7 +240,10 @@ test('print, CSV and calendar say the same plan', async ({ page }) => {
   const day = await page.getByRole('combobox', { name: 'Day' }).inputValue();
   const csv = await (await page.request.get(`${url()}/api/day-plan/${day}/plan.csv`)).text();
   const ics = await (await page.request.get(`${url()}/api/day-plan/${day}/plan.ics`)).text();
-  const [count] = await rows<{ n: string }>(`select count(*) as n from plan_sessions p join day_plans d on d.id = p.plan_id where d.day = $1`, [day]);
+  const [count] = await rows<{ n: string }>(
+    `select count(*) as n from plan_sessions p join day_plans d on d.id = p.plan_id where d.day = $1`,
+    [day],
+  );
   expect(csv.trim().split('\r\n')).toHaveLength(Number(count!.n) + 1);
   expect(ics.match(/BEGIN:VEVENT/g)).toHaveLength(Number(count!.n));
   expect(ics).toContain('TZID=America/Chicago');

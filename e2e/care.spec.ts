@@ -3,7 +3,9 @@ import { atWorkAs, expect, pageAwake, rows, test } from './support/at-work.ts';
 
 const url = (): string => process.env.E2E_URL!;
 
-test('one camper by hand: added with his mistakes named, sore and lifted, counted to the limit and allowed more, exported, erased', async ({ page }) => {
+test('one camper by hand: added with his mistakes named, sore and lifted, counted to the limit and allowed more, exported, erased', async ({
+  page,
+}) => {
   await atWorkAs(page, 'Marit');
   await page.goto(`${url()}/roster`);
   await pageAwake(page);
@@ -53,7 +55,10 @@ test('one camper by hand: added with his mistakes named, sore and lifted, counte
   await expect(page.getByText('The lead allowed more today:')).toBeVisible();
 
   await pageAwake(page);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Export everything/ }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: /Export everything/ }).click(),
+  ]);
   expect((await readFile(await download.path())).subarray(0, 2).toString()).toBe('PK');
   await page.getByText('Erase everything about this child').click();
   await page.getByLabel(/Type the bib/).fill('301');
@@ -63,7 +68,13 @@ test('one camper by hand: added with his mistakes named, sore and lifted, counte
   await page.getByRole('button', { name: 'Erase', exact: true }).click();
   await expect(page).toHaveURL(`${url()}/roster`);
   await expect(page.getByText('Vandermoss')).toHaveCount(0);
-  for (const table of ['campers', 'messages', 'throws', 'sore_arms', 'limit_overrides']) expect(await rows(`select 1 from ${table} t where t::text like '%Vandermoss%' or t::text like '%vandermoss%' or t::text like '%finishes the batter%'`), table).toEqual([]);
+  for (const table of ['campers', 'messages', 'throws', 'sore_arms', 'limit_overrides'])
+    expect(
+      await rows(
+        `select 1 from ${table} t where t::text like '%Vandermoss%' or t::text like '%vandermoss%' or t::text like '%finishes the batter%'`,
+      ),
+      table,
+    ).toEqual([]);
   await page.goto(`${url()}/settings`);
   await expect(page.getByRole('region', { name: 'Erasures' })).toContainText('by Marit Solvane, asked by the family');
 });
@@ -88,6 +99,8 @@ test('last year is remembered: a returning camper, and what was worked on', asyn
   await atWorkAs(page, 'Wren');
   await page.goto(`${url()}/campers/19/card`);
   await expect(page.getByRole('region', { name: 'Earlier camps' })).toContainText(/Heron Bend Pitching Week, \d{4}.*Worked on: /);
-  await page.getByLabel('Camp', { exact: true }).selectOption({ label: `Heron Bend Pitching Week ${new Date(Date.now() - 365 * 86_400_000).getUTCFullYear()}` });
+  await page
+    .getByLabel('Camp', { exact: true })
+    .selectOption({ label: `Heron Bend Pitching Week ${new Date(Date.now() - 365 * 86_400_000).getUTCFullYear()}` });
   await expect(page.getByText('8 campers')).toBeVisible();
 });

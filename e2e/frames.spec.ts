@@ -4,7 +4,10 @@ import { allSaved, expect, filmsShown, pageAwake, test } from './support/at-work
 const FRAMES = 260;
 /** Bib and place of each film, so that no test waits for another. */
 const FILMS: ReadonlyArray<readonly [FilmKind, number]> = [
-  ['constant rate, H.264', 14], ['variable rate, H.264', 33], ['long groups with B-frames, H.264', 38], ['constant rate, VP9', 52],
+  ['constant rate, H.264', 14],
+  ['variable rate, H.264', 33],
+  ['long groups with B-frames, H.264', 38],
+  ['constant rate, VP9', 52],
 ];
 
 for (const [kind, bib] of FILMS)
@@ -79,7 +82,9 @@ test('a key frame that both views have makes them move together', async ({ coach
   await keys.press('Shift+ArrowRight');
   await expect(coach.getByTestId('frame-openSide')).toHaveAttribute('data-drawn', String(side + 10));
   // Both films run at 120 per second, so ten frames are ten frames, give or take the half frame between their clocks.
-  await expect.poll(async () => Math.abs(Number(await coach.getByTestId('frame-front').getAttribute('data-drawn')) - front - 10)).toBeLessThanOrEqual(1);
+  await expect
+    .poll(async () => Math.abs(Number(await coach.getByTestId('frame-front').getAttribute('data-drawn')) - front - 10))
+    .toBeLessThanOrEqual(1);
 });
 
 test('a point can be put with the pointer as well, and is placed by Enter', async ({ coach, keys }) => {

@@ -4,7 +4,9 @@ const CAUTIONS = [/not medical advice/, /Pain means stop/, /Every throw counts/]
 
 test('a draft is reordered, reworded, cut and added to, by keyboard, then released and never changes', async ({ coach }) => {
   // A second habit for bib 4, so that there is an order to change.
-  await rows(`update scores set level = '1', faults = '{H1.short}' where checkpoint = 'H1' and delivery_id in (select d.id from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 4)`);
+  await rows(
+    `update scores set level = '1', faults = '{H1.short}' where checkpoint = 'H1' and delivery_id in (select d.id from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 4)`,
+  );
   await rows(`delete from evaluations e using campers_here c where c.id = e.camper_id and c.bib = 4 and e.released_at is null`);
   await coach.goto(`${process.env.E2E_URL}/handouts/4`);
   await pageAwake(coach);
@@ -19,15 +21,22 @@ test('a draft is reordered, reworded, cut and added to, by keyboard, then releas
   await coach.keyboard.press('Alt+ArrowDown');
   expect(await titles()).toEqual([...before].reverse());
   await coach.getByLabel('Cue').first().fill('Long and loose, all the way down.');
-  await coach.getByRole('button', { name: /^Drop drill/ }).first().click();
+  await coach
+    .getByRole('button', { name: /^Drop drill/ })
+    .first()
+    .click();
   await coach.getByRole('button', { name: 'Drop focus 2' }).click();
   await expect.poll(titles).toEqual([before[1]]);
   // What was dropped can be added again.
   await coach.getByRole('button', { name: before[0]!, exact: true }).click();
   await expect.poll(titles).toEqual([before[1], before[0]]);
   await expect(saved).toHaveText('All saved');
-  const kept = async () => (await rows<{ document: { focus: Array<{ cue: string; title: string }> }; version: number }>(
-    `select document, version from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4 order by version desc limit 1`))[0]!;
+  const kept = async () =>
+    (
+      await rows<{ document: { focus: Array<{ cue: string; title: string }> }; version: number }>(
+        `select document, version from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4 order by version desc limit 1`,
+      )
+    )[0]!;
   await expect.poll(async () => (await kept()).document.focus[0]!.cue).toBe('Long and loose, all the way down.');
 
   // An empty line is not taken, and says so.
@@ -39,13 +48,18 @@ test('a draft is reordered, reworded, cut and added to, by keyboard, then releas
   await expect(coach.getByText('Released.')).toBeVisible();
   await expect(coach.locator('article')).toContainText('Long and loose, all the way down.');
   const released = await kept();
-  const answer = await coach.request.put(`${process.env.E2E_URL}/api/evaluations/${(await rows<{ id: string }>(`select e.id from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4`))[0]!.id}`, { data: released.document });
+  const answer = await coach.request.put(
+    `${process.env.E2E_URL}/api/evaluations/${(await rows<{ id: string }>(`select e.id from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4`))[0]!.id}`,
+    { data: released.document },
+  );
   expect(answer.status()).toBe(409);
   expect(await answer.json()).toMatchObject({ code: 'released', title: expect.stringContaining('never changes') });
 });
 
 test('the print page holds two pages at most on Letter and A4, with the cautions and the freeze frames', async ({ coach }) => {
-  const written = await rows<{ bib: number }>(`select distinct c.bib from evaluations e join campers_here c on c.id = e.camper_id order by 1`);
+  const written = await rows<{ bib: number }>(
+    `select distinct c.bib from evaluations e join campers_here c on c.id = e.camper_id order by 1`,
+  );
   expect(written.length).toBeGreaterThanOrEqual(2);
   for (const { bib } of written) {
     await coach.goto(`${process.env.E2E_URL}/handouts/${bib}/print`, { waitUntil: 'networkidle' });
@@ -59,17 +73,37 @@ test('the print page holds two pages at most on Letter and A4, with the cautions
     }
     const pictures = page.locator('image');
     for (let i = 0; i < (await pictures.count()); i++)
-      expect((await coach.request.get(new URL((await pictures.nth(i).getAttribute('href'))!, process.env.E2E_URL).href)).headers()['content-type']).toBe('image/jpeg');
+      expect(
+        (await coach.request.get(new URL((await pictures.nth(i).getAttribute('href'))!, process.env.E2E_URL).href)).headers()[
+          'content-type'
+        ],
+      ).toBe('image/jpeg');
   }
 });
 
 test('four focus areas, long words: still two pages', async ({ coach }) => {
-  const [row] = await rows<{ id: string; camper_id: string; document: { focus: Array<Record<string, unknown>>; oneOffs: string[] }; sheet_id: string }>(
-    `select e.* from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 27 limit 1`);
+  const [row] = await rows<{
+    id: string;
+    camper_id: string;
+    document: { focus: Array<Record<string, unknown>>; oneOffs: string[] };
+    sheet_id: string;
+  }>(`select e.* from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 27 limit 1`);
   const long = row!.document.focus[0]!;
-  const focus = ['A1', 'B2', 'E2', 'F2'].map((checkpoint, i) => ({ ...long, checkpoint, why: `${long.why as string} ${'It also explains what we saw later, in the turn and at release. '.repeat(2)}`.trim(), title: `${long.title as string} ${i + 1}` }));
-  await rows(`insert into evaluations (id, camper_id, version, sheet_id, document) values (gen_random_uuid(), $1, 99, $2, $3)`,
-    [row!.camper_id, row!.sheet_id, JSON.stringify({ ...row!.document, focus, oneOffs: Array.from({ length: 6 }, () => 'Once: the body fell off to the glove side after release (1 of 3).') })]);
+  const focus = ['A1', 'B2', 'E2', 'F2'].map((checkpoint, i) => ({
+    ...long,
+    checkpoint,
+    why: `${long.why as string} ${'It also explains what we saw later, in the turn and at release. '.repeat(2)}`.trim(),
+    title: `${long.title as string} ${i + 1}`,
+  }));
+  await rows(`insert into evaluations (id, camper_id, version, sheet_id, document) values (gen_random_uuid(), $1, 99, $2, $3)`, [
+    row!.camper_id,
+    row!.sheet_id,
+    JSON.stringify({
+      ...row!.document,
+      focus,
+      oneOffs: Array.from({ length: 6 }, () => 'Once: the body fell off to the glove side after release (1 of 3).'),
+    }),
+  ]);
   await coach.goto(`${process.env.E2E_URL}/handouts/27/print`, { waitUntil: 'networkidle' });
   await expect(coach.locator('article')).toContainText(`${long.title as string} 4`);
   for (const format of ['Letter', 'A4'] as const)

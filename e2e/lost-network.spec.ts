@@ -3,10 +3,22 @@ import { defaultSheet, resolveSheet } from '@stride-chalk/core';
 import { allSaved, expect, filmsShown, firstLead, rows, test } from './support/at-work.ts';
 import { startProduct } from './support/product.ts';
 
-const asked = resolveSheet(defaultSheet, '15-16').filter((c) => c.scored).map((c) => c.id);
+const asked = resolveSheet(defaultSheet, '15-16')
+  .filter((c) => c.scored)
+  .map((c) => c.id);
 
-test('the network drops while levels are entered: the page says so, a reload keeps them, and they arrive once', async ({ coach, keys }) => {
-  const entered = async (): Promise<number> => Number((await rows<{ n: string }>(`select count(*) as n from entries where body->>'deliveryId' = (select d.id::text from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 3)`))[0]!.n);
+test('the network drops while levels are entered: the page says so, a reload keeps them, and they arrive once', async ({
+  coach,
+  keys,
+}) => {
+  const entered = async (): Promise<number> =>
+    Number(
+      (
+        await rows<{ n: string }>(
+          `select count(*) as n from entries where body->>'deliveryId' = (select d.id::text from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 3)`,
+        )
+      )[0]!.n,
+    );
   await coach.goto(`${process.env.E2E_URL}/bench/19`);
   await filmsShown(coach);
   await keys.press('l', 'd');
@@ -31,7 +43,10 @@ test('the network drops while levels are entered: the page says so, a reload kee
   expect(await entered()).toBe(before + 3);
 });
 
-test('the server is killed 20 times while levels are entered: all that was shown as saved is there, none twice', async ({ page, keys }) => {
+test('the server is killed 20 times while levels are entered: all that was shown as saved is there, none twice', async ({
+  page,
+  keys,
+}) => {
   test.setTimeout(300_000);
   const product = await startProduct({ demo: false });
   try {
@@ -64,10 +79,16 @@ test('the server is killed 20 times while levels are entered: all that was shown
       await allSaved(page);
       shown.set(checkpoint, level);
     }
-    const kept = await query<{ checkpoint: string; level: string; number: number }>(product.databaseUrl,
-      'select s.checkpoint, s.level, d.number from scores s join deliveries d on d.id = s.delivery_id order by 1, 3');
+    const kept = await query<{ checkpoint: string; level: string; number: number }>(
+      product.databaseUrl,
+      'select s.checkpoint, s.level, d.number from scores s join deliveries d on d.id = s.delivery_id order by 1, 3',
+    );
     expect(kept).toHaveLength(40);
-    for (const [checkpoint, level] of shown) expect(kept.filter((k) => k.checkpoint === checkpoint).map((k) => k.level), checkpoint).toEqual([level, '3']);
+    for (const [checkpoint, level] of shown)
+      expect(
+        kept.filter((k) => k.checkpoint === checkpoint).map((k) => k.level),
+        checkpoint,
+      ).toEqual([level, '3']);
     const [entries] = await query<{ n: string }>(product.databaseUrl, `select count(*) as n from entries`);
     // Forty levels, and ten of them got their fault in a second entry.
     expect(Number(entries!.n)).toBe(50);
@@ -81,8 +102,16 @@ test('the server is killed 20 times while levels are entered: all that was shown
 async function smallCamp(run: (text: string, values?: unknown[]) => Promise<unknown>): Promise<{ deliveries: string[] }> {
   const [camper, ...deliveries] = Array.from({ length: 3 }, () => v7());
   await run('insert into children (id) values ($1)', [camper]);
-  await run(`insert into campers (id, child_id, camp_id, bib, name, born, hand, height_centimetres, guardian, consent_to_film)
-    select $1, $1, id, 7, 'Seven', first_day - 5800, 'R', 170, 'G', true from camps`, [camper]);
-  for (const [i, id] of deliveries.entries()) await run(`insert into deliveries (id, camper_id, number, kind, thrown_on) values ($1, $2, $3, 'stretch', '2026-07-13')`, [id, camper, i + 1]);
+  await run(
+    `insert into campers (id, child_id, camp_id, bib, name, born, hand, height_centimetres, guardian, consent_to_film)
+    select $1, $1, id, 7, 'Seven', first_day - 5800, 'R', 170, 'G', true from camps`,
+    [camper],
+  );
+  for (const [i, id] of deliveries.entries())
+    await run(`insert into deliveries (id, camper_id, number, kind, thrown_on) values ($1, $2, $3, 'stretch', '2026-07-13')`, [
+      id,
+      camper,
+      i + 1,
+    ]);
   return { deliveries };
 }

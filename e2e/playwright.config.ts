@@ -15,7 +15,14 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: process.env.STRIDE_CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+      args: [
+        '--no-sandbox',
+        '--disable-dev-shm-usage',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
     },
   },
 });

@@ -10,7 +10,12 @@ const url = (): string => process.env.E2E_URL!;
 const BUILT = JSON.parse(readFileSync(fileURLToPath(new URL('../web/dist/routes.json', import.meta.url)), 'utf8')) as string[];
 const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 /** An id of nobody, for every parameter. */
-const addressOf = (pattern: string): string => pattern.replace('[bib]', '9998').replace('[frame]', '0').replace('[day]', '2031-01-05').replace(/\[\w+\]/g, '0197f0a0-0000-7000-8000-00000000dead');
+const addressOf = (pattern: string): string =>
+  pattern
+    .replace('[bib]', '9998')
+    .replace('[frame]', '0')
+    .replace('[day]', '2031-01-05')
+    .replace(/\[\w+\]/g, '0197f0a0-0000-7000-8000-00000000dead');
 
 async function signedInAs(role: string): Promise<APIRequestContext> {
   const context = await request.newContext();
@@ -26,8 +31,14 @@ const ask = (context: APIRequestContext, method: string, pattern: string, header
 
 test('every route of the build stands in the table of roles, and the table names no other', () => {
   const named = new Set(Object.keys(ROUTES).map((r) => r.split(' ')[1]!));
-  expect(BUILT.filter((p) => !named.has(p)), 'routes that nobody has thought of').toEqual([]);
-  expect([...named].filter((p) => !BUILT.includes(p)), 'routes that are not there').toEqual([]);
+  expect(
+    BUILT.filter((p) => !named.has(p)),
+    'routes that nobody has thought of',
+  ).toEqual([]);
+  expect(
+    [...named].filter((p) => !BUILT.includes(p)),
+    'routes that are not there',
+  ).toEqual([]);
   expect(BUILT.length).toBeGreaterThan(40);
 });
 
@@ -62,7 +73,10 @@ for (const role of ROLES)
         // Signing out would end the walk.
         if (name === 'POST /api/sign-out') continue;
         const access = ROUTES[name];
-        const allowed = access === 'anyone' || access === 'staff' || (access !== undefined && (DUTIES[access] as readonly string[]).includes(role));
+        const allowed =
+          access === 'anyone' ||
+          access === 'staff' ||
+          (access !== undefined && (DUTIES[access] as readonly string[]).includes(role));
         const answer = await ask(context, method, pattern);
         if (allowed) {
           // The nobody whom it is about is not found, or the empty body is refused: not the person.
@@ -79,7 +93,11 @@ test('no route takes a change from a foreign origin, whoever is signed in', asyn
   for (const context of [await signedInAs('lead'), await request.newContext()])
     for (const pattern of BUILT)
       for (const method of METHODS.filter((m) => m !== 'GET')) {
-        for (const headers of [{ origin: 'https://elsewhere.example' }, { origin: 'null' }, { 'sec-fetch-site': 'cross-site' }] as Record<string, string>[]) {
+        for (const headers of [
+          { origin: 'https://elsewhere.example' },
+          { origin: 'null' },
+          { 'sec-fetch-site': 'cross-site' },
+        ] as Record<string, string>[]) {
           const answer = await ask(context, method, pattern, headers);
           expect(answer.status(), `${method} ${pattern} ${JSON.stringify(headers)}`).toBe(403);
           expect(await answer.json()).toMatchObject({ code: 'foreign-origin' });
@@ -93,9 +111,16 @@ test('what belongs to another camp is not found', async () => {
     select c.id as camper, d.id as delivery, e.id as evaluation from campers c join camps on camps.id = c.camp_id join deliveries d on d.camper_id = c.id join evaluations e on e.camper_id = c.id
     where camps.first_day < now() - interval '300 days' limit 1`);
   for (const [method, path, data] of [
-    ['GET', `/api/campers/${other!.camper}/films`, undefined], ['GET', `/api/campers/${other!.camper}/everything.zip`, undefined], ['POST', '/api/evaluations', { camperId: other!.camper }],
-    ['POST', `/api/evaluations/${other!.evaluation}/release`, {}], ['POST', `/api/campers/${other!.camper}/allowance`, { day: '2026-07-13', reason: 'because' }],
-    ['PUT', '/api/entries/0197f0a0-0000-7000-8000-0000000000ee', { kind: 'unscore', deliveryId: other!.delivery, checkpoint: 'A1' }],
+    ['GET', `/api/campers/${other!.camper}/films`, undefined],
+    ['GET', `/api/campers/${other!.camper}/everything.zip`, undefined],
+    ['POST', '/api/evaluations', { camperId: other!.camper }],
+    ['POST', `/api/evaluations/${other!.evaluation}/release`, {}],
+    ['POST', `/api/campers/${other!.camper}/allowance`, { day: '2026-07-13', reason: 'because' }],
+    [
+      'PUT',
+      '/api/entries/0197f0a0-0000-7000-8000-0000000000ee',
+      { kind: 'unscore', deliveryId: other!.delivery, checkpoint: 'A1' },
+    ],
   ] as const) {
     const answer = await lead.fetch(url() + path, { method, ...(data ? { data } : {}) });
     expect(answer.status(), path).toBe(404);

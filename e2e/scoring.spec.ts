@@ -1,7 +1,9 @@
 import { resolveSheet, defaultSheet } from '@stride-chalk/core';
 import { allSaved, expect, filmsShown, rows, test } from './support/at-work.ts';
 
-const asked = resolveSheet(defaultSheet, '17-18').filter((c) => c.scored).map((c) => c.id);
+const asked = resolveSheet(defaultSheet, '17-18')
+  .filter((c) => c.scored)
+  .map((c) => c.id);
 
 test('18 levels, 6 with a fault, one not visible, in at most 40 keys and without the mouse', async ({ coach, keys }) => {
   await coach.goto(`${process.env.E2E_URL}/bench/44`);
@@ -20,7 +22,8 @@ test('18 levels, 6 with a fault, one not visible, in at most 40 keys and without
   expect(keys.count).toBeLessThanOrEqual(40);
   const kept = await rows<{ checkpoint: string; level: string; faults: string[] }>(
     `select s.checkpoint, s.level, s.faults from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id
-     where c.bib = 44 and d.number = 1`);
+     where c.bib = 44 and d.number = 1`,
+  );
   const levels = new Map(kept.map((r) => [r.checkpoint, r]));
   expect(kept).toHaveLength(18);
   expect(asked.slice(0, 18).filter((id) => levels.get(id)!.faults.length === 1)).toHaveLength(6);
@@ -37,7 +40,8 @@ test('one checkpoint over all deliveries: one key each, then the next checkpoint
   await keys.press('3', '3');
   await allSaved(coach);
   const kept = await rows<{ number: number; checkpoint: string }>(
-    `select d.number, s.checkpoint from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id where c.bib = 31 order by 2, 1`);
+    `select d.number, s.checkpoint from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id where c.bib = 31 order by 2, 1`,
+  );
   expect(kept.map((r) => `${r.checkpoint}.${r.number}`)).toEqual(['A1.1', 'A1.2', 'A1.3', 'A2.1', 'A2.2']);
 });
 
@@ -58,9 +62,14 @@ test('a mistake is taken back with one key; a note is kept; a second fault is ad
   await expect(coach.getByTestId(id)).toContainText('first day, tired');
   await allSaved(coach);
   const checkpoint = id.replace('checkpoint-', '');
-  const kept = () => rows<{ level: string; faults: string[]; note: string | null }>(
-    `select s.level, s.faults, s.note from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 2 and s.checkpoint = $1`, [checkpoint]);
-  expect(await kept()).toMatchObject([{ level: '2', note: 'first day, tired', faults: [expect.any(String), expect.any(String)] }]);
+  const kept = () =>
+    rows<{ level: string; faults: string[]; note: string | null }>(
+      `select s.level, s.faults, s.note from scores s join deliveries d on d.id = s.delivery_id join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 2 and s.checkpoint = $1`,
+      [checkpoint],
+    );
+  expect(await kept()).toMatchObject([
+    { level: '2', note: 'first day, tired', faults: [expect.any(String), expect.any(String)] },
+  ]);
   for (let i = 0; i < 4; i++) await keys.press('u');
   await allSaved(coach);
   expect(await kept()).toEqual([]);

@@ -9,7 +9,9 @@ test('a film is dropped or chosen for its view, worked on with progress, and loo
   await pageAwake(coach);
   await coach.getByRole('button', { name: 'Next delivery' }).click();
   const place = coach.locator('section', { hasText: 'Delivery 4' });
-  await place.getByTestId('file-Front').setInputFiles({ name: 'phone.webm', mimeType: 'video/webm', buffer: film('9-2-front.webm') });
+  await place
+    .getByTestId('file-Front')
+    .setInputFiles({ name: 'phone.webm', mimeType: 'video/webm', buffer: film('9-2-front.webm') });
   await expect(place.getByTestId('clip-front')).toBeVisible();
   // Dropped, as from a folder window.
   const bytes = [...film('19-1-open-side.mp4')];
@@ -21,12 +23,20 @@ test('a film is dropped or chosen for its view, worked on with progress, and loo
   const target = place.getByRole('button', { name: 'Choose the film, Open side' }).locator('..');
   await target.dispatchEvent('dragover', { dataTransfer: dropped });
   await target.dispatchEvent('drop', { dataTransfer: dropped });
-  await expect(place.getByTestId('clip-openSide').getByRole('progressbar').or(place.getByTestId('clip-openSide').getByText('ready'))).toBeVisible();
+  await expect(
+    place.getByTestId('clip-openSide').getByRole('progressbar').or(place.getByTestId('clip-openSide').getByText('ready')),
+  ).toBeVisible();
   await expect(place.getByTestId('clip-openSide')).toHaveAttribute('data-state', 'ready', { timeout: 60_000 });
   await expect(place.getByTestId('clip-front')).toHaveAttribute('data-state', 'ready', { timeout: 60_000 });
   // Slow motion is confirmed by hand where the phone wrote no tag: 120 in the file, 240 in truth.
   await place.getByLabel('Front: filmed at').selectOption({ label: '240/s' });
-  await expect.poll(async () => (await rows<{ capture_scale: number }>(`select capture_scale from clips where file_name = 'phone.webm'`))[0]?.capture_scale).toBe(2);
+  await expect
+    .poll(
+      async () =>
+        (await rows<{ capture_scale: number }>(`select capture_scale from clips where file_name = 'phone.webm'`))[0]
+          ?.capture_scale,
+    )
+    .toBe(2);
   await place.getByRole('button', { name: 'Remove Front' }).click();
   await expect(place.getByTestId('clip-front')).toHaveCount(0);
 });
@@ -36,7 +46,9 @@ test('what is not a film is refused in words, and nothing is left', async ({ coa
   await pageAwake(coach);
   await coach.getByRole('button', { name: 'Next delivery' }).click();
   const place = coach.locator('section', { hasText: 'Delivery 4' });
-  await place.getByTestId('file-Open side').setInputFiles({ name: 'notes.mp4', mimeType: 'video/mp4', buffer: Buffer.from('bib 4, good arm\n'.repeat(500)) });
+  await place
+    .getByTestId('file-Open side')
+    .setInputFiles({ name: 'notes.mp4', mimeType: 'video/mp4', buffer: Buffer.from('bib 4, good arm\n'.repeat(500)) });
   await expect(coach.getByRole('alert')).toContainText('notes.mp4 was not taken. This file is not a video');
   // Whole at the front, spoilt in the middle: found while every frame is read.
   const spoilt = film('4-1-front.mp4');
@@ -50,7 +62,10 @@ test('what is not a film is refused in words, and nothing is left', async ({ coa
 });
 
 test('no consent and a sore arm stop the work and say why', async ({ coach }) => {
-  for (const [bib, words] of [[16, 'No consent to film.'], [22, 'A sore arm.']] as const) {
+  for (const [bib, words] of [
+    [16, 'No consent to film.'],
+    [22, 'A sore arm.'],
+  ] as const) {
     await coach.goto(`${process.env.E2E_URL}/campers/${bib}`);
     await expect(coach.locator('.care-band')).toContainText(words);
     await expect(coach.getByRole('button', { name: /delivery/i })).toHaveCount(0);
@@ -67,8 +82,13 @@ test('the simulated camera films a camper of the demo with progress, and stops a
   await expect(place.getByText(/The simulated camera films: \d+ %/)).toBeVisible();
   await expect(place.getByTestId('clip-front')).toHaveAttribute('data-state', 'ready', { timeout: 110_000 });
   const [sore] = await rows<{ id: string }>(`select id from campers_here c where bib = 22`);
-  await rows(`insert into deliveries (id, camper_id, number, kind, thrown_on) values ('0197f0a0-0000-7000-8000-0000000000aa', $1, 1, 'stretch', '2026-07-13')`, [sore!.id]);
-  const answer = await coach.request.post(`${process.env.E2E_URL}/api/simulated-films`, { data: { deliveryId: '0197f0a0-0000-7000-8000-0000000000aa', view: 'front' } });
+  await rows(
+    `insert into deliveries (id, camper_id, number, kind, thrown_on) values ('0197f0a0-0000-7000-8000-0000000000aa', $1, 1, 'stretch', '2026-07-13')`,
+    [sore!.id],
+  );
+  const answer = await coach.request.post(`${process.env.E2E_URL}/api/simulated-films`, {
+    data: { deliveryId: '0197f0a0-0000-7000-8000-0000000000aa', view: 'front' },
+  });
   expect(answer.status()).toBe(422);
   expect(await answer.json()).toMatchObject({ code: 'sore-arm' });
   await rows(`delete from deliveries where id = '0197f0a0-0000-7000-8000-0000000000aa'`);

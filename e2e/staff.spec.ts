@@ -6,7 +6,10 @@ const NUMBER = String(Date.now()).slice(-6);
 const NAME = `Una Ferrow ${NUMBER}`;
 const url = (): string => process.env.E2E_URL!;
 
-test('the lead invites; the invited one chooses a password; a new link ends the old one; deactivated, he is out at once', async ({ page, browser }) => {
+test('the lead invites; the invited one chooses a password; a new link ends the old one; deactivated, he is out at once', async ({
+  page,
+  browser,
+}) => {
   await atWorkAs(page, 'Marit');
   await page.goto(`${url()}/staff`);
   await pageAwake(page);
@@ -21,7 +24,9 @@ test('the lead invites; the invited one chooses a password; a new link ends the 
   await page.goto(`${url()}/outbox`);
   await expect(page.getByText(second)).toBeVisible();
   // Only hashes of links and passwords are kept.
-  const kept = await rows<{ all: string }>(`select concat(v.identifier, v.value) as all from verifications v union all select coalesce(c.password, '') from credentials c`);
+  const kept = await rows<{ all: string }>(
+    `select concat(v.identifier, v.value) as all from verifications v union all select coalesce(c.password, '') from credentials c`,
+  );
   for (const { all } of kept) expect(all).not.toContain(second.split('/').at(-1)!);
   expect(kept.some((k) => k.all.startsWith('$argon2id$v=19$m=19456,t=2,p=1$'))).toBe(true);
 
@@ -53,7 +58,9 @@ test('the lead invites; the invited one chooses a password; a new link ends the 
 
 test('the last lead stays, and a role that changes holds at the next page', async ({ page, browser }) => {
   await atWorkAs(page, 'Marit');
-  const [ids] = await rows<{ marit: string; petra: string }>(`select (select id from staff where name like 'Marit%') as marit, (select id from staff where name like 'Petra%') as petra`);
+  const [ids] = await rows<{ marit: string; petra: string }>(
+    `select (select id from staff where name like 'Marit%') as marit, (select id from staff where name like 'Petra%') as petra`,
+  );
   for (const change of [{ role: 'coach' }, { active: false }]) {
     const answer = await page.request.patch(`${url()}/api/staff/${ids!.marit}`, { data: change });
     expect(answer.status()).toBe(409);
@@ -70,7 +77,9 @@ test('the last lead stays, and a role that changes holds at the next page', asyn
   await petra.close();
 });
 
-test('five failed attempts close an account for a while, the right password too; another account stays open', async ({ page }) => {
+test('five failed attempts close an account for a while, the right password too; another account stays open', async ({
+  page,
+}) => {
   const wren = STAFF.find((s) => s.name.startsWith('Wren'))!;
   const attempt = async (email: string, password: string): Promise<string> => {
     const answer = await page.request.post(`${url()}/api/sign-in`, { form: { email, password, go: '/' }, maxRedirects: 0 });

@@ -7,21 +7,31 @@ import { expect, test } from '@playwright/test';
 
 const ROOT = fileURLToPath(new URL('../', import.meta.url));
 
-interface Run { readonly child: ChildProcess; readonly said: () => string; readonly ended: Promise<number | null> }
+interface Run {
+  readonly child: ChildProcess;
+  readonly said: () => string;
+  readonly ended: Promise<number | null>;
+}
 
 function start(env: Record<string, string>): Run {
   let said = '';
-  const child = spawn(`${ROOT}start`, [], { cwd: ROOT, env: { ...process.env, STRIDE_DEMO: '0', ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => {
-    said += text.toString();
+  const child = spawn(`${ROOT}start`, [], {
+    cwd: ROOT,
+    env: { ...process.env, STRIDE_DEMO: '0', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
   });
+  for (const stream of [child.stdout, child.stderr])
+    stream.on('data', (text: Buffer) => {
+      said += text.toString();
+    });
   return { child, said: () => said, ended: new Promise((resolve) => child.once('exit', resolve)) };
 }
 
-const listenOn = (port: number): Promise<Server> => new Promise((resolve) => {
-  const server = createServer();
-  server.listen(port, '127.0.0.1', () => resolve(server));
-});
+const listenOn = (port: number): Promise<Server> =>
+  new Promise((resolve) => {
+    const server = createServer();
+    server.listen(port, '127.0.0.1', () => resolve(server));
+  });
 const portOf = (server: Server): number => (server.address() as { port: number }).port;
 
 let state: string;

@@ -9,7 +9,9 @@ const ALWAYS = ['set', 'liftTop', 'handsApart', 'contact', 'layback', 'release',
 /** The frame on screen once it is the one that is asked for. */
 async function drawn(page: Page, view: string): Promise<number> {
   const caption = page.getByTestId(`frame-${view}`);
-  await expect.poll(async () => (await caption.getAttribute('data-drawn')) === (await caption.getAttribute('data-asked'))).toBe(true);
+  await expect
+    .poll(async () => (await caption.getAttribute('data-drawn')) === (await caption.getAttribute('data-asked')))
+    .toBe(true);
   return Number(await caption.getAttribute('data-drawn'));
 }
 
@@ -99,7 +101,9 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
   await expect(coach.getByText('Released.')).toBeVisible();
 
   const [kept] = await rows<{ focus: Array<{ checkpoint: string }>; released_at: Date | null }>(
-    `select e.document->'focus' as focus, e.released_at from evaluations e join campers_here c on c.id = e.camper_id where c.bib = $1`, [BIB]);
+    `select e.document->'focus' as focus, e.released_at from evaluations e join campers_here c on c.id = e.camper_id where c.bib = $1`,
+    [BIB],
+  );
   expect(kept!.released_at).not.toBeNull();
   expect(kept!.focus.map((f) => f.checkpoint)).toEqual(['A2']);
   const report = `${keys.count} keys: key frames ${marking}, one figure ${measuring - marking}, levels ${scoring - measuring}, write-up ${keys.count - scoring}`;
@@ -144,5 +148,13 @@ test('a point takes at most 12 keys on median, from its guess to its place', asy
 });
 
 function coachName(event: (typeof ALWAYS)[number]): string {
-  return { set: 'set', liftTop: 'top of the lift', handsApart: 'hands apart', contact: 'foot bears weight', layback: 'arm laid back', release: 'release', finish: 'finish' }[event];
+  return {
+    set: 'set',
+    liftTop: 'top of the lift',
+    handsApart: 'hands apart',
+    contact: 'foot bears weight',
+    layback: 'arm laid back',
+    release: 'release',
+    finish: 'finish',
+  }[event];
 }

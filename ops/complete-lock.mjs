@@ -5,7 +5,19 @@
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 
-const SYSTEMS = { android: 'android', darwin: 'darwin', freebsd: 'freebsd', netbsd: 'netbsd', openbsd: 'openbsd', openharmony: 'openharmony', linux: 'linux', win32: 'win32', windows: 'win32', sunos: 'sunos', aix: 'aix' };
+const SYSTEMS = {
+  android: 'android',
+  darwin: 'darwin',
+  freebsd: 'freebsd',
+  netbsd: 'netbsd',
+  openbsd: 'openbsd',
+  openharmony: 'openharmony',
+  linux: 'linux',
+  win32: 'win32',
+  windows: 'win32',
+  sunos: 'sunos',
+  aix: 'aix',
+};
 const PROCESSORS = ['arm64', 'x64', 'arm', 'ia32', 'riscv64', 'ppc64', 's390x', 'loong64', 'mips64el', 'wasm32'];
 const lock = JSON.parse(readFileSync('package-lock.json', 'utf8'));
 const packages = lock.packages;
@@ -31,8 +43,12 @@ for (const [from, entry] of Object.entries(packages))
       continue;
     }
     packages[`node_modules/${name}`] = {
-      version: range.replace(/^[\^~]/, ''), optional: true, ...(entry.dev ? { dev: true } : {}),
-      cpu: [processor ?? 'none'], ...(system ? { os: [system] } : {}), ...(words.some((w) => w.includes('musl')) ? { libc: ['musl'] } : {}),
+      version: range.replace(/^[\^~]/, ''),
+      optional: true,
+      ...(entry.dev ? { dev: true } : {}),
+      cpu: [processor ?? 'none'],
+      ...(system ? { os: [system] } : {}),
+      ...(words.some((w) => w.includes('musl')) ? { libc: ['musl'] } : {}),
     };
     added += 1;
   }

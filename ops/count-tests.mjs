@@ -4,5 +4,8 @@ import { readFileSync } from 'node:fs';
 const report = JSON.parse(readFileSync(process.argv[2], 'utf8'));
 const [passed, failed] = report.stats
   ? [report.stats.expected, report.stats.unexpected + report.stats.flaky + report.errors.length]
-  : [report.numPassedTests, report.numFailedTests + report.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length];
+  : [
+      report.numPassedTests,
+      report.numFailedTests + report.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
+    ];
 process.stdout.write(passed + failed === 0 ? '0 1' : `${passed} ${failed}`);

@@ -3,7 +3,10 @@ import { chromium } from '@playwright/test';
 
 const url = process.argv[2]?.replace(/\/$/, '');
 if (!url) throw new Error('Name the running demo: node ops/screenshots.mjs http://127.0.0.1:4830');
-const browser = await chromium.launch({ executablePath: process.env.STRIDE_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const browser = await chromium.launch({
+  executablePath: process.env.STRIDE_CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-dev-shm-usage'],
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const signIn = async (name) => {
   await page.goto(`${url}/sign-in`);
@@ -30,10 +33,12 @@ for (const [name, path, keys] of VIEWS) {
     await page.keyboard.press(key);
     await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
   }
-  await page.waitForFunction(() => [...document.querySelectorAll('figure')].every((f) => {
-    const caption = f.querySelector('[data-asked]');
-    return !caption || caption.getAttribute('data-asked') === caption.getAttribute('data-drawn');
-  }));
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('figure')].every((f) => {
+      const caption = f.querySelector('[data-asked]');
+      return !caption || caption.getAttribute('data-asked') === caption.getAttribute('data-drawn');
+    }),
+  );
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
@@ -47,17 +52,31 @@ await page.setViewportSize({ width: 1280, height: 800 });
 await signIn('Marit');
 // The last day of the demo's week is planned by hand here, so that no session lies in the past.
 await page.goto(`${url}/day-plan`, { waitUntil: 'networkidle' });
-const days = await page.getByRole('combobox', { name: 'Day' }).locator('option').evaluateAll((all) => all.map((o) => o.value));
+const days = await page
+  .getByRole('combobox', { name: 'Day' })
+  .locator('option')
+  .evaluateAll((all) => all.map((o) => o.value));
 await page.goto(`${url}/day-plan?day=${days.at(-1)}`, { waitUntil: 'networkidle' });
-await page.getByRole('button', { name: /Plan the day|Plan anew/ }).first().click();
+await page
+  .getByRole('button', { name: /Plan the day|Plan anew/ })
+  .first()
+  .click();
 await page.getByTestId('session-14').click();
 await page.screenshot({ path: 'docs/screenshots/day-plan.png' });
 await page.goto(`${url}/roster/import`, { waitUntil: 'networkidle' });
-const table = ['No.;Camper;D.O.B.;Throws;Ht;Parent;Video release', `7;Flora Hollinrake;3/4/2013;R;5'2";Frida Hollinrake;yes`, '61;Wanda Thistlecote;2014-06-30;both;148 cm;Piers Thistlecote;yes', '62;Jory Umberfield;31/31/2014;L;5.4;Ada Umberfield;'].join('\n');
+const table = [
+  'No.;Camper;D.O.B.;Throws;Ht;Parent;Video release',
+  `7;Flora Hollinrake;3/4/2013;R;5'2";Frida Hollinrake;yes`,
+  '61;Wanda Thistlecote;2014-06-30;both;148 cm;Piers Thistlecote;yes',
+  '62;Jory Umberfield;31/31/2014;L;5.4;Ada Umberfield;',
+].join('\n');
 await page.getByTestId('roster-file').setInputFiles({ name: 'camp list.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
 await page.getByRole('heading', { name: /To mend/ }).scrollIntoViewIfNeeded();
 await page.screenshot({ path: 'docs/screenshots/import.png' });
-for (const [name, path] of [['roster', '/roster'], ['card', '/campers/22/card']]) {
+for (const [name, path] of [
+  ['roster', '/roster'],
+  ['card', '/campers/22/card'],
+]) {
   await page.goto(url + path, { waitUntil: 'networkidle' });
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }

@@ -11,7 +11,10 @@ const listRoutes = () => {
     name: 'list-routes',
     hooks: {
       'astro:routes:resolved': ({ routes }: { routes: ReadonlyArray<{ pattern: string; origin: string }> }) => {
-        patterns = routes.filter((r) => r.origin === 'project').map((r) => r.pattern).sort();
+        patterns = routes
+          .filter((r) => r.origin === 'project')
+          .map((r) => r.pattern)
+          .sort();
       },
       'astro:build:done': () => writeFile(new URL('./dist/routes.json', import.meta.url), JSON.stringify(patterns, null, 2)),
     },

@@ -27,7 +27,13 @@ async function endRetention(): Promise<void> {
   await removeEnded();
 }
 await endRetention();
-const daily = setInterval(() => void endRetention().catch((error: Error) => process.stderr.write(`What has run out could not be removed: ${error.message}\n`)), 24 * 3600 * 1000);
+const daily = setInterval(
+  () =>
+    void endRetention().catch((error: Error) =>
+      process.stderr.write(`What has run out could not be removed: ${error.message}\n`),
+    ),
+  24 * 3600 * 1000,
+);
 const firstLead = await firstLeadLink();
 await startJobs(prepareClip);
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.
@@ -42,10 +48,14 @@ const files = sirv(`${here}dist/client`, {
     if (path.startsWith('/_astro/')) response.setHeader('cache-control', 'public, max-age=31536000, immutable');
   },
 });
-const server = createServer((request, response) => files(request, response, () => handler(request, response, () => {
-  response.statusCode = 404;
-  response.end('Not found');
-})));
+const server = createServer((request, response) =>
+  files(request, response, () =>
+    handler(request, response, () => {
+      response.statusCode = 404;
+      response.end('Not found');
+    }),
+  ),
+);
 server.once('error', (error: NodeJS.ErrnoException) => {
   process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program.\n` : `${error.message}\n`);
   process.exit(1);

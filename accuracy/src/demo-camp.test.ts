@@ -1,7 +1,18 @@
 import { existsSync, statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, test } from 'vitest';
-import { ageGroupOf, ALWAYS_ASKED, chooseFocus, defaultSheet, frameTimebase, habitsOf, measureClip, orderProblems, resolveSheet, type Score } from '@stride-chalk/core';
+import {
+  ageGroupOf,
+  ALWAYS_ASKED,
+  chooseFocus,
+  defaultSheet,
+  frameTimebase,
+  habitsOf,
+  measureClip,
+  orderProblems,
+  resolveSheet,
+  type Score,
+} from '@stride-chalk/core';
 import { CAMP, CAMPERS, clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf } from '@stride-chalk/demo';
 import { deliveryMotion, frameMoments, trueFigures } from '@stride-chalk/fieldcam';
 
@@ -32,14 +43,23 @@ describe('the demo camp', () => {
     for (const clip of DEMO_CLIPS) {
       const marks = marksOf(clip);
       expect(orderProblems(marks), clip.fileName).toEqual([]);
-      for (const event of ALWAYS_ASKED) expect(marks.some((m) => m.event === event), `${clip.fileName} ${event}`).toBe(true);
+      for (const event of ALWAYS_ASKED)
+        expect(
+          marks.some((m) => m.event === event),
+          `${clip.fileName} ${event}`,
+        ).toBe(true);
     }
   });
 
   test('its points give figures within four sd of the truth that is seen from the side', () => {
     const clip = clipsOfBib(27).find((c) => c.view === 'openSide' && c.delivery === 0)!;
     const found = measureClip({
-      towardsTarget: -1, film: frameTimebase(frameMoments(clip.order).map((t) => t - clip.order.startSeconds), 1), marks: marksOf(clip),
+      towardsTarget: -1,
+      film: frameTimebase(
+        frameMoments(clip.order).map((t) => t - clip.order.startSeconds),
+        1,
+      ),
+      marks: marksOf(clip),
       points: pointsOf(clip).map((p) => ({ ...p, pointSd: 2 })),
     });
     const truth = trueFigures(deliveryMotion(clip.order.pitcher));
@@ -48,18 +68,32 @@ describe('the demo camp', () => {
       // One frame of motion lies between the mark and the true moment, hence the floor.
       expect(Math.abs(value - truth[id]), id).toBeLessThan(4 * Math.max(sd, 2));
     }
-    expect(Math.abs(found.find((f) => f.figure === 'contactToRelease')!.estimate.value - truth.contactToRelease / 1000)).toBeLessThan(0.017);
+    expect(
+      Math.abs(found.find((f) => f.figure === 'contactToRelease')!.estimate.value - truth.contactToRelease / 1000),
+    ).toBeLessThan(0.017);
   });
 
-  test.each(CAMPERS.filter((c) => c.film).map((c) => [c.bib, c] as const))('bib %i: what was filmed wrong is the first focus of a coach who scored it', (bib, camper) => {
-    const group = ageGroupOf(camper.born, CAMP.firstDay);
-    const asked = resolveSheet(defaultSheet, group).filter((c) => c.scored).map((c) => c.id);
-    const scores = camper.film!.faults.flatMap((_, i) => scoresOf(bib, i, asked).map((s): Score => ({
-      delivery: String(i), checkpoint: s.checkpoint, level: s.level === 'NV' ? 'NV' : (Number(s.level) as 0 | 1 | 2 | 3), faults: s.faults,
-    })));
-    const filmed = Object.keys(camper.film!.faults[0]!).filter((code) => asked.includes(code.split('.')[0]!));
-    const focus = chooseFocus(habitsOf(scores), defaultSheet, group);
-    if (filmed.length === 0) expect(focus).toEqual([]);
-    else expect(filmed).toContain(focus[0]!.faults[0]!.code);
-  });
+  test.each(CAMPERS.filter((c) => c.film).map((c) => [c.bib, c] as const))(
+    'bib %i: what was filmed wrong is the first focus of a coach who scored it',
+    (bib, camper) => {
+      const group = ageGroupOf(camper.born, CAMP.firstDay);
+      const asked = resolveSheet(defaultSheet, group)
+        .filter((c) => c.scored)
+        .map((c) => c.id);
+      const scores = camper.film!.faults.flatMap((_, i) =>
+        scoresOf(bib, i, asked).map(
+          (s): Score => ({
+            delivery: String(i),
+            checkpoint: s.checkpoint,
+            level: s.level === 'NV' ? 'NV' : (Number(s.level) as 0 | 1 | 2 | 3),
+            faults: s.faults,
+          }),
+        ),
+      );
+      const filmed = Object.keys(camper.film!.faults[0]!).filter((code) => asked.includes(code.split('.')[0]!));
+      const focus = chooseFocus(habitsOf(scores), defaultSheet, group);
+      if (filmed.length === 0) expect(focus).toEqual([]);
+      else expect(filmed).toContain(focus[0]!.faults[0]!.code);
+    },
+  );
 });

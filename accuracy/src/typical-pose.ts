@@ -7,8 +7,20 @@ import { writeFileSync } from 'node:fs';
 import { deliveryMotion, JOINT_IDS, tripod, type EventId, type ViewId } from '@stride-chalk/fieldcam';
 
 const EVENTS: EventId[] = [
-  'set', 'firstMove', 'liftTop', 'kneeDown', 'handsApart', 'driveStart', 'footOpens', 'contact', 'shouldersTurn', 'layback',
-  'release', 'backFootOff', 'slowDown', 'finish',
+  'set',
+  'firstMove',
+  'liftTop',
+  'kneeDown',
+  'handsApart',
+  'driveStart',
+  'footOpens',
+  'contact',
+  'shouldersTurn',
+  'layback',
+  'release',
+  'backFootOff',
+  'slowDown',
+  'finish',
 ];
 const AGES = [8, 10, 12, 14, 16, 18];
 const table: Record<string, Record<string, Record<string, [number, number]>>> = {};

@@ -25,13 +25,38 @@ const timed = async <T>(work: () => Promise<T> | T): Promise<{ ms: number; value
 };
 const firstDay = addDays(new Date().toISOString().slice(0, 10), 60);
 const FIELDS = ['Bib', 'Name', 'Birth date', 'Throws', 'Height', 'Guardian', 'Consent'];
-const cells = (count: number, of: string, height = '150 cm'): string[][] => Array.from({ length: count }, (_, i) => [String(i + 1), `Camper ${of} ${i}`, `${2009 + (i % 9)}-0${(i % 9) + 1}-1${i % 9}`, i % 4 ? 'R' : 'L', height, `Guardian ${i}`, 'yes']);
-const rowsOf = (table: string[][]) => readRoster(table, matchColumns(FIELDS).map((c) => c.field), { firstDay }, null);
+const cells = (count: number, of: string, height = '150 cm'): string[][] =>
+  Array.from({ length: count }, (_, i) => [
+    String(i + 1),
+    `Camper ${of} ${i}`,
+    `${2009 + (i % 9)}-0${(i % 9) + 1}-1${i % 9}`,
+    i % 4 ? 'R' : 'L',
+    height,
+    `Guardian ${i}`,
+    'yes',
+  ]);
+const rowsOf = (table: string[][]) =>
+  readRoster(
+    table,
+    matchColumns(FIELDS).map((c) => c.field),
+    { firstDay },
+    null,
+  );
 async function newCamp(name: string): Promise<void> {
-  const { id } = await post<{ id: string }>(lead, '/api/camps', { name, place: 'Bench', firstDay, lastDay: addDays(firstDay, 4), timeZone: 'UTC', units: 'metric' });
+  const { id } = await post<{ id: string }>(lead, '/api/camps', {
+    name,
+    place: 'Bench',
+    firstDay,
+    lastDay: addDays(firstDay, 4),
+    timeZone: 'UTC',
+    units: 'metric',
+  });
   await lead.post('/api/camp-at-work', { form: { camp: id } });
 }
-const take = (table: string[][]) => post<{ added: number; updated: number }>(lead, '/api/roster/import', { rows: rowsOf(table).map((r) => ({ row: r.row, decision: 'match' })) });
+const take = (table: string[][]) =>
+  post<{ added: number; updated: number }>(lead, '/api/roster/import', {
+    rows: rowsOf(table).map((r) => ({ row: r.row, decision: 'match' })),
+  });
 
 say('| what | ms |\n|---|---|');
 await newCamp('Import');
@@ -46,17 +71,31 @@ for (const name of ['A', 'B', 'C', 'D', 'E']) {
   await take(cells(200, name));
 }
 const gate = (await (await lead.get(`/api/gate?day=${firstDay}`)).json()) as Array<{ id: string }>;
-const asked = resolveSheet(defaultSheet, '11-12').filter((c) => c.scored).map((c) => c.id);
+const asked = resolveSheet(defaultSheet, '11-12')
+  .filter((c) => c.scored)
+  .map((c) => c.id);
 const queue = [...gate];
-await Promise.all(Array.from({ length: 8 }, async () => {
-  for (let camper = queue.pop(); camper; camper = queue.pop()) {
-    const { id } = await post<{ id: string }>(lead, '/api/deliveries', { id: v7(), camperId: camper.id, kind: 'stretch', thrownOn: firstDay });
-    for (const checkpoint of asked) await lead.put(`/api/entries/${v7()}`, { data: { kind: 'score', deliveryId: id, checkpoint, level: '3', faults: [], note: null } });
-  }
-}));
+await Promise.all(
+  Array.from({ length: 8 }, async () => {
+    for (let camper = queue.pop(); camper; camper = queue.pop()) {
+      const { id } = await post<{ id: string }>(lead, '/api/deliveries', {
+        id: v7(),
+        camperId: camper.id,
+        kind: 'stretch',
+        thrownOn: firstDay,
+      });
+      for (const checkpoint of asked)
+        await lead.put(`/api/entries/${v7()}`, {
+          data: { kind: 'score', deliveryId: id, checkpoint, level: '3', faults: [], note: null },
+        });
+    }
+  }),
+);
 for (const path of ['/', '/roster', '/check-in', '/day-plan']) {
   const times: number[] = [];
   for (let i = 0; i < 30; i++) times.push((await timed(() => lead.get(path).then((r) => r.body()))).ms);
-  say(`| ${path === '/' ? 'home' : path.slice(1)}, 200 campers with ${gate.length * asked.length} levels, 5 such camps: median of 30 (p95) | ${percentile(times, 0.5).toFixed(0)} (${percentile(times, 0.95).toFixed(0)}) |`);
+  say(
+    `| ${path === '/' ? 'home' : path.slice(1)}, 200 campers with ${gate.length * asked.length} levels, 5 such camps: median of 30 (p95) | ${percentile(times, 0.5).toFixed(0)} (${percentile(times, 0.95).toFixed(0)}) |`,
+  );
 }
 await lead.dispose();

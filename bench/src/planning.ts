@@ -10,7 +10,9 @@ import { randomCamp, seeded, type CampSize } from '../../core/src/dayplan/testin
 const highs = await highsLoader();
 const solve: IntegerSolver = (program) => {
   const answer = highs.solve(program, { time_limit: 2 });
-  return answer.Status === 'Optimal' ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal: number }).Primal])) : null;
+  return answer.Status === 'Optimal'
+    ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal: number }).Primal]))
+    : null;
 };
 const say = (line: string): boolean => process.stdout.write(`${line}\n`);
 
@@ -30,21 +32,36 @@ planned(1, { campers: 20, mounds: 6, staff: 10 });
 say('| campers | planning, ms | scorers, ms | both, against 20 campers |\n|---|---|---|---|');
 let base = 0;
 for (const campers of [20, 40, 80, 120, 160, 200]) {
-  const runs = [1, 2, 3, 4, 5].map((seed) => planned(seed, { campers, mounds: 6, staff: 10 })).sort((a, b) => a.planning + a.scoring - b.planning - b.scoring);
+  const runs = [1, 2, 3, 4, 5]
+    .map((seed) => planned(seed, { campers, mounds: 6, staff: 10 }))
+    .sort((a, b) => a.planning + a.scoring - b.planning - b.scoring);
   const { planning, scoring } = runs[2]!;
   base ||= planning + scoring;
   say(`| ${campers} | ${planning.toFixed(0)} | ${scoring.toFixed(0)} | ${((planning + scoring) / base).toFixed(1)} |`);
 }
 
-say('\n| camp | campers | mounds | staff | finish, min | bound, min | over | by | rules broken | linked | scored twice | ages apart |\n|---|---|---|---|---|---|---|---|---|---|---|---|');
+say(
+  '\n| camp | campers | mounds | staff | finish, min | bound, min | over | by | rules broken | linked | scored twice | ages apart |\n|---|---|---|---|---|---|---|---|---|---|---|---|',
+);
 const over: number[] = [];
 for (let seed = 1; seed <= 30; seed++) {
   const { input, plan, scorers, choices } = planned(seed);
   const { facts } = plan;
-  const broken = checkByMinute(input, plan.sessions).length + planProblems(input, plan.sessions).length + plan.unplaced.filter((u) => u.why === 'noRoom').length;
-  const { linked } = linkedDesign(choices.flatMap((c) => [{ camper: c.camper, coach: c.scorer }, ...(c.secondScorer ? [{ camper: c.camper, coach: c.secondScorer }] : [])]), scorers);
+  const broken =
+    checkByMinute(input, plan.sessions).length +
+    planProblems(input, plan.sessions).length +
+    plan.unplaced.filter((u) => u.why === 'noRoom').length;
+  const { linked } = linkedDesign(
+    choices.flatMap((c) => [
+      { camper: c.camper, coach: c.scorer },
+      ...(c.secondScorer ? [{ camper: c.camper, coach: c.secondScorer }] : []),
+    ]),
+    scorers,
+  );
   over.push(facts.minutes / facts.bound.minutes - 1);
-  say(`| ${seed} | ${input.campers.length} | ${input.settings.mounds.length} | ${input.settings.staff.length} | ${facts.minutes} | ${facts.bound.minutes.toFixed(1)} | ${(100 * over.at(-1)!).toFixed(1)} % | ${facts.bound.by} | ${broken} | ${linked ? 'yes' : 'no'} | ${choices.filter((c) => c.secondScorer).length} | ${(100 * facts.ageSpread).toFixed(0)} % |`);
+  say(
+    `| ${seed} | ${input.campers.length} | ${input.settings.mounds.length} | ${input.settings.staff.length} | ${facts.minutes} | ${facts.bound.minutes.toFixed(1)} | ${(100 * over.at(-1)!).toFixed(1)} % | ${facts.bound.by} | ${broken} | ${linked ? 'yes' : 'no'} | ${choices.filter((c) => c.secondScorer).length} | ${(100 * facts.ageSpread).toFixed(0)} % |`,
+  );
 }
 over.sort((a, b) => a - b);
 say(`\nOver the bound: ${(50 * (over[14]! + over[15]!)).toFixed(1)} % on median, ${(100 * over.at(-1)!).toFixed(1)} % at most.`);

@@ -6,20 +6,22 @@ import { heading, openBench, report, urlFromArguments } from './at-bench.ts';
 
 const { browser, page } = await openBench(urlFromArguments(), 31);
 const times = await page.evaluate(async () => {
-  const press = (key: string): boolean => window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+  const press = (key: string): boolean =>
+    window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
   const mark = document.querySelector<HTMLElement>('[data-testid=saved]')!;
-  const saved = (from: number): Promise<number> => new Promise((resolve) => {
-    const look = (): void => {
-      if (mark.dataset.waiting === '0') {
-        watch.disconnect();
-        resolve(performance.now() - from);
-      }
-    };
-    const watch = new MutationObserver(look);
-    watch.observe(mark, { attributes: true });
-    // One turn later the entry is on its way and the mark says so.
-    setTimeout(look, 0);
-  });
+  const saved = (from: number): Promise<number> =>
+    new Promise((resolve) => {
+      const look = (): void => {
+        if (mark.dataset.waiting === '0') {
+          watch.disconnect();
+          resolve(performance.now() - from);
+        }
+      };
+      const watch = new MutationObserver(look);
+      watch.observe(mark, { attributes: true });
+      // One turn later the entry is on its way and the mark says so.
+      setTimeout(look, 0);
+    });
   press('l');
   const all: number[] = [];
   for (let i = 0; i < 200; i++) {

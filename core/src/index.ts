@@ -2,12 +2,44 @@
  * The computing of Stride Chalk. In: roster, film times, marks, points, scores. Out: figures with their error, suggested
  * levels, habits, focus areas, evaluations. No I/O, no clock, no random source of its own.
  */
-export { armCareRulesSchema, armStanding, limitsAtAge, publishedLimits, restDaysAfter, THROW_KINDS, throwsEveryDays, type ArmCareRules, type ArmStanding, type DayThrows, type ThrowKind } from './armcare/index.ts';
+export {
+  armCareRulesSchema,
+  armStanding,
+  limitsAtAge,
+  publishedLimits,
+  restDaysAfter,
+  THROW_KINDS,
+  throwsEveryDays,
+  type ArmCareRules,
+  type ArmStanding,
+  type DayThrows,
+  type ThrowKind,
+} from './armcare/index.ts';
 export { addDays, dayInZone, daysBetween, minuteInZone } from './calendar/index.ts';
 export {
-  assignScorers, clockOf, dayBound, dayFacts, daySettingsSchema, deliveriesFor, linkedDesign, moveSession, planDay, planProblems, planSteps,
-  type DayBound, type DayCamper, type DayInput, type DayPlan, type DayPlanFacts, type DaySettings, type IntegerSolver, type LinkedDesign, type PlanProblem,
-  type ScorerChoice, type ScoringRecord, type Session,
+  assignScorers,
+  clockOf,
+  dayBound,
+  dayFacts,
+  daySettingsSchema,
+  deliveriesFor,
+  linkedDesign,
+  moveSession,
+  planDay,
+  planProblems,
+  planSteps,
+  type DayBound,
+  type DayCamper,
+  type DayInput,
+  type DayPlan,
+  type DayPlanFacts,
+  type DaySettings,
+  type IntegerSolver,
+  type LinkedDesign,
+  type PlanProblem,
+  type ScorerChoice,
+  type ScoringRecord,
+  type Session,
 } from './dayplan/index.ts';
 export { decimalsFor, formatEstimate, type Estimate, type Unit } from './estimate/estimate.ts';
 export { normalCdf } from './estimate/normal-cdf.ts';
@@ -40,14 +72,44 @@ export { inBandUnits } from './levels/in-band-units.ts';
 export type { Level, Score, Seen } from './levels/level.ts';
 export { suggestLevel, type LevelBand, type LevelSuggestion } from './levels/suggest-level.ts';
 export {
-  AGE_GROUPS, ageGroupOf, ageOn, decodeText, FIELD_NAMES, matchColumns, matchRoster, readHeight, readRoster, readRosterRow, ROSTER_FIELDS, rosterRowSchema, sameName, TEXT_ENCODINGS, withDoubles,
-  type AgeGroup, type ColumnMatch, type DateOrder, type KnownCamper, type RosterField, type RosterMatch, type RosterReading, type RosterRow, type TextEncoding,
+  AGE_GROUPS,
+  ageGroupOf,
+  ageOn,
+  decodeText,
+  FIELD_NAMES,
+  matchColumns,
+  matchRoster,
+  readHeight,
+  readRoster,
+  readRosterRow,
+  ROSTER_FIELDS,
+  rosterRowSchema,
+  sameName,
+  TEXT_ENCODINGS,
+  withDoubles,
+  type AgeGroup,
+  type ColumnMatch,
+  type DateOrder,
+  type KnownCamper,
+  type RosterField,
+  type RosterMatch,
+  type RosterReading,
+  type RosterRow,
+  type TextEncoding,
 } from './roster/index.ts';
 export { defaultSheet } from './sheet/default-sheet.ts';
 export { bandsFor, resolveSheet, schoolOption, type ResolvedCheckpoint, type SchoolChoices } from './sheet/resolve-sheet.ts';
 export {
-  DELIVERY_KINDS, PHASE_IDS, sheetSchema, VIEW_IDS,
-  type Band, type Checkpoint, type DeliveryKind, type Drill, type Sheet, type ViewId,
+  DELIVERY_KINDS,
+  PHASE_IDS,
+  sheetSchema,
+  VIEW_IDS,
+  type Band,
+  type Checkpoint,
+  type DeliveryKind,
+  type Drill,
+  type Sheet,
+  type ViewId,
 } from './sheet/schema.ts';
 export { MOBILITY_NOTES, SORE_PLACES } from './record/check-in-words.ts';
 export { entrySchema, entryTarget, type Entry } from './record/entry.ts';

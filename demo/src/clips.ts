@@ -22,14 +22,25 @@ function clipsOf(camper: DemoCamper, look: number): DemoClip[] {
       const webm = camper.bib === 9 && delivery === 1 && view === 'front';
       const start = randomSource(film.seed * 31 + delivery * 7 + (view === 'front' ? 3 : 0)).uniform();
       return {
-        bib: camper.bib, delivery, view,
+        bib: camper.bib,
+        delivery,
+        view,
         fileName: `${camper.bib}-${delivery + 1}-${view === 'front' ? 'front' : 'open-side'}.${webm ? 'webm' : 'mp4'}`,
         order: {
           pitcher: {
-            ageYears: yearsOn(camper.born, CAMP.firstDay), hand: camper.hand, heightMetres: camper.heightCentimetres / 100,
-            tempo: film.tempo, faults, seed: film.seed, delivery,
+            ageYears: yearsOn(camper.born, CAMP.firstDay),
+            hand: camper.hand,
+            heightMetres: camper.heightCentimetres / 100,
+            tempo: film.tempo,
+            faults,
+            seed: film.seed,
+            delivery,
           },
-          view, bib: camper.bib, look, framesPerSecond: 120, startSeconds: 0.02 + 0.19 * start,
+          view,
+          bib: camper.bib,
+          look,
+          framesPerSecond: 120,
+          startSeconds: 0.02 + 0.19 * start,
           codec: webm ? 'vp9' : 'h264',
         },
       };

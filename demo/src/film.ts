@@ -16,11 +16,16 @@ const ledgerPath = `${folder}made-from.json`;
 function truePlaces({ order }: DemoClip): number[] {
   const motion = deliveryMotion(order.pitcher);
   return Object.values(motion.events).flatMap((t) =>
-    Object.values(motion.poseAt(t).joints).flatMap(({ x, y, z }) => [x, y, z].map((metres) => Math.round(1000 * metres))));
+    Object.values(motion.poseAt(t).joints).flatMap(({ x, y, z }) => [x, y, z].map((metres) => Math.round(1000 * metres))),
+  );
 }
 
 /** The order and where it puts the joints, so that a change of the motion asks for new films too. */
-const orderHash = (clip: DemoClip): string => createHash('sha256').update(JSON.stringify([clip.order, truePlaces(clip)])).digest('hex').slice(0, 16);
+const orderHash = (clip: DemoClip): string =>
+  createHash('sha256')
+    .update(JSON.stringify([clip.order, truePlaces(clip)]))
+    .digest('hex')
+    .slice(0, 16);
 
 if (!process.send) {
   mkdirSync(folder, { recursive: true });

@@ -2,9 +2,24 @@ import { deliveryMotion, frameMoments, randomSource, tripod, type EventId, type 
 import { FILMED_CAMPERS } from './camp.ts';
 import { DEMO_CLIPS, type DemoClip } from './clips.ts';
 
-export interface DemoMark { readonly event: EventId; readonly frame: number; readonly frameTo: number | null }
-export interface DemoPoint { readonly event: EventId; readonly point: JointId; readonly x: number; readonly y: number }
-export interface DemoScore { readonly delivery: number; readonly checkpoint: string; readonly level: '0' | '1' | '2' | '3' | 'NV'; readonly faults: readonly string[]; readonly note: string | null }
+export interface DemoMark {
+  readonly event: EventId;
+  readonly frame: number;
+  readonly frameTo: number | null;
+}
+export interface DemoPoint {
+  readonly event: EventId;
+  readonly point: JointId;
+  readonly x: number;
+  readonly y: number;
+}
+export interface DemoScore {
+  readonly delivery: number;
+  readonly checkpoint: string;
+  readonly level: '0' | '1' | '2' | '3' | 'NV';
+  readonly faults: readonly string[];
+  readonly note: string | null;
+}
 
 const MARKED: readonly EventId[] = ['set', 'liftTop', 'handsApart', 'driveStart', 'contact', 'layback', 'release', 'finish'];
 
@@ -23,7 +38,22 @@ const PLACED: ReadonlyArray<readonly [EventId, readonly JointId[]]> = [
   ['set', ['head', 'backAnkle', 'frontAnkle', 'throwingShoulder', 'gloveShoulder']],
   ['liftTop', ['backHip', 'frontHip', 'backKnee', 'backAnkle']],
   ['driveStart', ['backHip', 'backKnee', 'backAnkle']],
-  ['contact', ['head', 'frontHip', 'backHip', 'frontKnee', 'backKnee', 'frontAnkle', 'throwingShoulder', 'gloveShoulder', 'throwingElbow', 'throwingWrist', 'glove']],
+  [
+    'contact',
+    [
+      'head',
+      'frontHip',
+      'backHip',
+      'frontKnee',
+      'backKnee',
+      'frontAnkle',
+      'throwingShoulder',
+      'gloveShoulder',
+      'throwingElbow',
+      'throwingWrist',
+      'glove',
+    ],
+  ],
   ['release', ['frontHip', 'backHip', 'frontKnee', 'frontAnkle', 'throwingShoulder', 'gloveShoulder', 'ball']],
 ];
 
@@ -40,7 +70,12 @@ export function pointsOf(clip: DemoClip): DemoPoint[] {
     const { joints: at } = motion.poseAt(moments[mark.frame]!);
     return joints.map((point) => {
       const p = camera.project(at[point]);
-      return { event, point, x: Math.round((p.x + 1.2 * noise.normal()) * 4) / 4, y: Math.round((p.y + 1.2 * noise.normal()) * 4) / 4 };
+      return {
+        event,
+        point,
+        x: Math.round((p.x + 1.2 * noise.normal()) * 4) / 4,
+        y: Math.round((p.y + 1.2 * noise.normal()) * 4) / 4,
+      };
     });
   });
 }

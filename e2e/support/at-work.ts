@@ -56,7 +56,8 @@ export { expect };
 const HERE = `(select * from campers where camp_id = (select id from camps where name = 'Heron Bend Pitching Week' order by first_day desc limit 1))`;
 
 /** Asks the database; `campers_here` stands for the campers of the demo's week of now. */
-export const rows = <T extends Record<string, unknown>>(text: string, values: unknown[] = []): Promise<T[]> => query<T>(process.env.E2E_DATABASE!, text.replaceAll('campers_here', HERE), values);
+export const rows = <T extends Record<string, unknown>>(text: string, values: unknown[] = []): Promise<T[]> =>
+  query<T>(process.env.E2E_DATABASE!, text.replaceAll('campers_here', HERE), values);
 
 /** Waits until everything entered has been confirmed by the server. */
 export const allSaved = (page: Page): Promise<void> => expect(page.getByTestId('saved')).toHaveAttribute('data-waiting', '0');

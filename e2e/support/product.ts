@@ -38,17 +38,20 @@ export async function query<T extends pg.QueryResultRow>(url: string, text: stri
   }
 }
 
-const freePort = (): Promise<number> => new Promise((resolve, reject) => {
-  const probe = createServer();
-  probe.once('error', reject);
-  probe.listen(0, '127.0.0.1', () => {
-    const address = probe.address();
-    probe.close(() => (address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port'))));
+const freePort = (): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => (address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port'))));
+    });
   });
-});
 
 const ended = (child: ChildProcess): Promise<void> =>
-  child.exitCode !== null || child.signalCode !== null ? Promise.resolve() : new Promise((resolve) => child.once('exit', () => resolve()));
+  child.exitCode !== null || child.signalCode !== null
+    ? Promise.resolve()
+    : new Promise((resolve) => child.once('exit', () => resolve()));
 
 export async function startProduct(options: { readonly demo: boolean }): Promise<Product> {
   const name = `chalk_e2e_${Date.now()}_${process.pid}`;
@@ -61,27 +64,39 @@ export async function startProduct(options: { readonly demo: boolean }): Promise
   const url = `http://127.0.0.1:${port}`;
   let child: ChildProcess;
   let printed = url;
-  const start = (): Promise<void> => new Promise((resolve, reject) => {
-    child = spawn(process.execPath, ['--import', 'tsx', 'web/serve.ts'], {
-      cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, PORT: String(port), DATABASE_URL: databaseUrl, STRIDE_MEDIA: join(folder, 'media'), STRIDE_SECRET_FILE: join(folder, 'secret'), STRIDE_DEMO: options.demo ? '1' : '0', STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips') },
+  const start = (): Promise<void> =>
+    new Promise((resolve, reject) => {
+      child = spawn(process.execPath, ['--import', 'tsx', 'web/serve.ts'], {
+        cwd: ROOT,
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env: {
+          ...process.env,
+          PORT: String(port),
+          DATABASE_URL: databaseUrl,
+          STRIDE_MEDIA: join(folder, 'media'),
+          STRIDE_SECRET_FILE: join(folder, 'secret'),
+          STRIDE_DEMO: options.demo ? '1' : '0',
+          STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips'),
+        },
+      });
+      let said = '';
+      child.stderr!.on('data', (text: Buffer) => {
+        said += text.toString();
+      });
+      child.stdout!.on('data', (text: Buffer) => {
+        said += text.toString();
+        const line = /Stride Chalk: (\S+)\n/.exec(said);
+        if (!line) return;
+        printed = line[1]!;
+        resolve();
+      });
+      child.once('exit', (code) => reject(new Error(`the server ended with ${code}: ${said.slice(-2000)}`)));
     });
-    let said = '';
-    child.stderr!.on('data', (text: Buffer) => {
-      said += text.toString();
-    });
-    child.stdout!.on('data', (text: Buffer) => {
-      said += text.toString();
-      const line = /Stride Chalk: (\S+)\n/.exec(said);
-      if (!line) return;
-      printed = line[1]!;
-      resolve();
-    });
-    child.once('exit', (code) => reject(new Error(`the server ended with ${code}: ${said.slice(-2000)}`)));
-  });
   await start();
   return {
-    url, databaseUrl, printed,
+    url,
+    databaseUrl,
+    printed,
     async kill() {
       child.kill('SIGKILL');
       await ended(child);

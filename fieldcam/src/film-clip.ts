@@ -35,15 +35,70 @@ export async function filmClip(order: ClipOrder, path: string, onFrame?: (share:
   const film: Filmer = filmer({ motion, camera, view: order.view, bib: order.bib, look: order.look });
   const moments = frameMoments(order);
   const partial = `${path}.partial`;
-  const codec = order.codec === 'h264'
-    ? ['-c:v', 'libx264', '-preset', 'medium', '-crf', '21', '-pix_fmt', 'yuv420p', '-g', '60', '-threads', '1', '-f', 'mp4', '-movflags', '+faststart']
-    : ['-c:v', 'libvpx-vp9', '-crf', '34', '-b:v', '0', '-cpu-used', '4', '-pix_fmt', 'yuv420p', '-g', '120', '-threads', '1', '-f', 'webm'];
-  const encoder = spawn('ffmpeg', [
-    '-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgb24', '-s', `${width}x${height}`, '-r', String(order.framesPerSecond),
-    '-i', '-', '-an', ...codec, partial,
-  ], { stdio: ['pipe', 'ignore', 'pipe'] });
+  const codec =
+    order.codec === 'h264'
+      ? [
+          '-c:v',
+          'libx264',
+          '-preset',
+          'medium',
+          '-crf',
+          '21',
+          '-pix_fmt',
+          'yuv420p',
+          '-g',
+          '60',
+          '-threads',
+          '1',
+          '-f',
+          'mp4',
+          '-movflags',
+          '+faststart',
+        ]
+      : [
+          '-c:v',
+          'libvpx-vp9',
+          '-crf',
+          '34',
+          '-b:v',
+          '0',
+          '-cpu-used',
+          '4',
+          '-pix_fmt',
+          'yuv420p',
+          '-g',
+          '120',
+          '-threads',
+          '1',
+          '-f',
+          'webm',
+        ];
+  const encoder = spawn(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgb24',
+      '-s',
+      `${width}x${height}`,
+      '-r',
+      String(order.framesPerSecond),
+      '-i',
+      '-',
+      '-an',
+      ...codec,
+      partial,
+    ],
+    { stdio: ['pipe', 'ignore', 'pipe'] },
+  );
   let complaint = '';
-  encoder.stderr.on('data', (text: Buffer) => { complaint += text.toString(); });
+  encoder.stderr.on('data', (text: Buffer) => {
+    complaint += text.toString();
+  });
   const ended = new Promise<void>((resolve, reject) => {
     encoder.once('error', reject);
     encoder.once('close', (code) => (code === 0 ? resolve() : reject(new Error(`ffmpeg ended with ${code}: ${complaint}`))));
@@ -51,7 +106,10 @@ export async function filmClip(order: ClipOrder, path: string, onFrame?: (share:
   for (const [i, moment] of moments.entries()) {
     onFrame?.(i / moments.length);
     const frame = Buffer.from(film.frameAt(moment));
-    if (!encoder.stdin.write(frame)) await new Promise<void>((resolve) => { encoder.stdin.once('drain', resolve); });
+    if (!encoder.stdin.write(frame))
+      await new Promise<void>((resolve) => {
+        encoder.stdin.once('drain', resolve);
+      });
   }
   encoder.stdin.end();
   await ended;

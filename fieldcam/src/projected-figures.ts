@@ -10,7 +10,11 @@ const between = (a: Vec3, b: Vec3): number => degrees(Math.acos(Math.max(-1, Mat
  * The figures as a perfect eye would read them off the side view's picture: true joints at true moments, projected without
  * error. Angles in degrees, shares of body height as plain numbers. Computed with arc cosines and this room's own vectors.
  */
-export function projectedFigures(motion: DeliveryMotion, camera: PinholeCamera, towards: 1 | -1): Readonly<Record<string, number>> {
+export function projectedFigures(
+  motion: DeliveryMotion,
+  camera: PinholeCamera,
+  towards: 1 | -1,
+): Readonly<Record<string, number>> {
   const at = (event: EventId, joint: JointId): Vec3 => {
     const p = camera.project(motion.poseAt(motion.events[event]).joints[joint]);
     return vec(p.x, p.y, 0);
@@ -23,22 +27,31 @@ export function projectedFigures(motion: DeliveryMotion, camera: PinholeCamera, 
   const pelvis = (event: EventId): Vec3 => middle(at(event, 'frontHip'), at(event, 'backHip'));
   const shoulders = (event: EventId): Vec3 => middle(at(event, 'throwingShoulder'), at(event, 'gloveShoulder'));
   const height =
-    (length(sub(at('contact', 'head'), pelvis('contact'))) + length(sub(at('contact', 'frontHip'), at('contact', 'frontKnee'))) +
-      length(sub(at('contact', 'frontKnee'), at('contact', 'frontAnkle')))) / (0.403 + 0.245 + 0.246);
+    (length(sub(at('contact', 'head'), pelvis('contact'))) +
+      length(sub(at('contact', 'frontHip'), at('contact', 'frontKnee'))) +
+      length(sub(at('contact', 'frontKnee'), at('contact', 'frontAnkle')))) /
+    (0.403 + 0.245 + 0.246);
   const ahead = (a: Vec3, b: Vec3): number => (towards * (a.x - b.x)) / height;
   return {
-    baseWidth: (Math.abs(at('set', 'frontAnkle').x - at('set', 'backAnkle').x) * 0.226) / (0.259 * length(sub(at('set', 'throwingShoulder'), at('set', 'gloveShoulder')))),
+    baseWidth:
+      (Math.abs(at('set', 'frontAnkle').x - at('set', 'backAnkle').x) * 0.226) /
+      (0.259 * length(sub(at('set', 'throwingShoulder'), at('set', 'gloveShoulder')))),
     backKneeTop: knee('liftTop', 'back'),
     pelvisAhead: ahead(pelvis('liftTop'), at('liftTop', 'backAnkle')),
     backKneeLoad: knee('driveStart', 'back'),
     backShinDrive: tilt(at('driveStart', 'backAnkle'), at('driveStart', 'backKnee')),
     stride: ahead(at('contact', 'frontAnkle'), at('set', 'backAnkle')),
-    footOpensShare: (at('footOpens', 'frontAnkle').x - at('set', 'backAnkle').x) / (at('contact', 'frontAnkle').x - at('set', 'backAnkle').x),
-    legSpread: between(sub(at('contact', 'frontKnee'), at('contact', 'frontHip')), sub(at('contact', 'backKnee'), at('contact', 'backHip'))),
+    footOpensShare:
+      (at('footOpens', 'frontAnkle').x - at('set', 'backAnkle').x) / (at('contact', 'frontAnkle').x - at('set', 'backAnkle').x),
+    legSpread: between(
+      sub(at('contact', 'frontKnee'), at('contact', 'frontHip')),
+      sub(at('contact', 'backKnee'), at('contact', 'backHip')),
+    ),
     headDrop: (at('contact', 'head').y - at('set', 'head').y) / height,
     frontKneeContact: knee('contact', 'front'),
     frontShinContact: -tilt(at('contact', 'frontAnkle'), at('contact', 'frontKnee')),
-    forearmContact: Math.sign(at('contact', 'throwingElbow').y - at('contact', 'throwingWrist').y) *
+    forearmContact:
+      Math.sign(at('contact', 'throwingElbow').y - at('contact', 'throwingWrist').y) *
       between(sub(at('contact', 'throwingWrist'), at('contact', 'throwingElbow')), vec(-towards, 0, 0)),
     trunkContact: tilt(pelvis('contact'), shoulders('contact')),
     gloveHeightContact: (shoulders('contact').y - at('contact', 'glove').y) / height,

@@ -3,8 +3,7 @@ import type { DeliveryMotion } from './motion/delivery-motion.ts';
 import { degrees, dot, length, sub, vec, type Vec3 } from './vector.ts';
 
 const inPlane = (a: Vec3): Vec3 => vec(a.x, a.y, 0);
-const between = (a: Vec3, b: Vec3): number =>
-  degrees(Math.acos(Math.max(-1, Math.min(1, dot(a, b) / (length(a) * length(b))))));
+const between = (a: Vec3, b: Vec3): number => degrees(Math.acos(Math.max(-1, Math.min(1, dot(a, b) / (length(a) * length(b))))));
 const fromVertical = (from: Vec3, to: Vec3): number => degrees(Math.atan2(to.x - from.x, to.y - from.y));
 
 /**
@@ -44,7 +43,7 @@ export function trueFigures(motion: DeliveryMotion) {
   return {
     baseWidth: (100 * (set.frontAnkle.x - set.backAnkle.x)) / (S.shoulderBreadth * H),
     rockBack: percent(set.head.x - Math.min(...step(ev.set, ev.liftTop).map((t) => at(t).head.x))),
-    kneeLift: (top.frontKnee.y) / ((top.frontHip.y + top.backHip.y) / 2),
+    kneeLift: top.frontKnee.y / ((top.frontHip.y + top.backHip.y) / 2),
     pelvisAhead: percent((top.frontHip.x + top.backHip.x) / 2 - top.backAnkle.x),
     backKneeTop: knee(ev.liftTop, 'back'),
     backKneeLoad: Math.min(...step(ev.liftTop, ev.driveStart + 0.02).map((t) => knee(t, 'back'))),
@@ -58,8 +57,9 @@ export function trueFigures(motion: DeliveryMotion) {
     headDrop: percent(set.head.y - contact.head.y),
     frontKneeContact: knee(ev.contact, 'front'),
     frontShinContact: -fromVertical(contact.frontAnkle, contact.frontKnee),
-    forearmContact: degrees(Math.atan2(
-      contact.throwingWrist.y - contact.throwingElbow.y, contact.throwingElbow.x - contact.throwingWrist.x)),
+    forearmContact: degrees(
+      Math.atan2(contact.throwingWrist.y - contact.throwingElbow.y, contact.throwingElbow.x - contact.throwingWrist.x),
+    ),
     elbowLineContact: elbowLine,
     trunkContact: trunk(ev.contact),
     separation: yaw(hipLine) - yaw(shouldersLine),

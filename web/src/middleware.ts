@@ -10,11 +10,18 @@ import { Refusal } from './server/refusal.ts';
 export const onRequest = defineMiddleware(async (context, next) => {
   const { request, url, cookies, locals } = context;
   const isApi = url.pathname.startsWith('/api/');
-  const away = (refusal: Refusal): Response => (isApi ? problem(refusal) : new Response(null, { status: 302, headers: { location: `/missing?what=${encodeURIComponent(refusal.message)}` } }));
+  const away = (refusal: Refusal): Response =>
+    isApi
+      ? problem(refusal)
+      : new Response(null, { status: 302, headers: { location: `/missing?what=${encodeURIComponent(refusal.message)}` } });
   try {
     if (!['GET', 'HEAD'].includes(request.method)) {
       const origin = request.headers.get('origin');
-      if (origin !== null ? !URL.canParse(origin) || new URL(origin).host !== request.headers.get('host') : request.headers.get('sec-fetch-site') === 'cross-site')
+      if (
+        origin !== null
+          ? !URL.canParse(origin) || new URL(origin).host !== request.headers.get('host')
+          : request.headers.get('sec-fetch-site') === 'cross-site'
+      )
         return problem(new Refusal('foreign-origin', 'Changes are only taken from this site itself.', 403));
     }
     locals.staff = null;
@@ -30,7 +37,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
       locals.camps = memberships.map(({ camp: { id, name, firstDay } }) => ({ id, name, firstDay }));
     }
     const answer = mayUse(request.method, context.routePattern, locals.staff?.role ?? null);
-    if (answer === 'sign in') return isApi ? problem(new Refusal('not-signed-in', 'Sign in first.', 401)) : context.redirect(`/sign-in?go=${encodeURIComponent(url.pathname + url.search)}`);
+    if (answer === 'sign in')
+      return isApi
+        ? problem(new Refusal('not-signed-in', 'Sign in first.', 401))
+        : context.redirect(`/sign-in?go=${encodeURIComponent(url.pathname + url.search)}`);
     if (answer === 'no') return away(new Refusal('not-allowed', `This is not for a ${locals.staff!.role}. Ask the lead.`, 403));
     const response = await next();
     response.headers.set('referrer-policy', 'same-origin');
@@ -40,7 +50,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
   } catch (error) {
     if (error instanceof Refusal) return away(error);
     log.error({ err: error, path: url.pathname }, 'request failed');
-    if (isApi) return problem(new Refusal('server', 'Something went wrong on our side. What you entered is kept and will be sent again.', 500));
+    if (isApi)
+      return problem(
+        new Refusal('server', 'Something went wrong on our side. What you entered is kept and will be sent again.', 500),
+      );
     throw error;
   }
 });

@@ -39,30 +39,54 @@ interface Question {
 /** Rest days never reach further than this. */
 const LOOK_AHEAD = 60;
 
-function verdict({ rules, born, thrown, day, kind = 'filming' }: Question): Omit<ArmStanding, 'mayThrowOn' | 'says'> & { readonly because: string } {
+function verdict({
+  rules,
+  born,
+  thrown,
+  day,
+  kind = 'filming',
+}: Question): Omit<ArmStanding, 'mayThrowOn' | 'says'> & { readonly because: string } {
   const age = ageOn(born, day);
   const limits = limitsAtAge(rules, age);
   const totals = new Map<string, number>();
   for (const t of thrown) totals.set(t.day, (totals.get(t.day) ?? 0) + t.count);
   const thrownToday = totals.get(day) ?? 0;
-  const restFrom = [...totals].filter(([d]) => d < day).map(([d, count]) => {
-    const rest = restDaysAfter(rules, ageOn(born, d), count);
-    return { d, count, rest, until: addDays(d, rest) };
-  }).filter((r) => r.until >= day).sort((a, b) => (a.until < b.until ? 1 : -1))[0];
+  const restFrom = [...totals]
+    .filter(([d]) => d < day)
+    .map(([d, count]) => {
+      const rest = restDaysAfter(rules, ageOn(born, d), count);
+      return { d, count, rest, until: addDays(d, rest) };
+    })
+    .filter((r) => r.until >= day)
+    .sort((a, b) => (a.until < b.until ? 1 : -1))[0];
   const pitching = new Set(thrown.filter((t) => rules.pitchingKinds.includes(t.kind) && t.count > 0).map((t) => t.day));
-  const inARow = rules.pitchingKinds.includes(kind) && Array.from({ length: rules.pitchingDaysInARow }, (_, i) => addDays(day, -1 - i)).every((d) => pitching.has(d));
+  const inARow =
+    rules.pitchingKinds.includes(kind) &&
+    Array.from({ length: rules.pitchingDaysInARow }, (_, i) => addDays(day, -1 - i)).every((d) => pitching.has(d));
   const left = Math.max(0, limits.dailyMaximum - thrownToday);
   const free = limits.rest.filter((r) => r.restDays === 0).at(-1);
-  const withoutRest = Math.max(0, (free ? free.to ?? Number.POSITIVE_INFINITY : 0) - thrownToday);
-  const say = (why: ArmStanding['why'], leftToday: number, because: string) =>
-    ({ day, age, dailyMaximum: limits.dailyMaximum, thrownToday, leftToday, leftWithoutRest: Math.min(leftToday, withoutRest), why, because });
+  const withoutRest = Math.max(0, (free ? (free.to ?? Number.POSITIVE_INFINITY) : 0) - thrownToday);
+  const say = (why: ArmStanding['why'], leftToday: number, because: string) => ({
+    day,
+    age,
+    dailyMaximum: limits.dailyMaximum,
+    thrownToday,
+    leftToday,
+    leftWithoutRest: Math.min(leftToday, withoutRest),
+    why,
+    because,
+  });
   if (restFrom) {
     const days = restFrom.rest === 1 ? 'one day of rest' : `${restFrom.rest} days of rest`;
     return say('rest', 0, `${restFrom.count} throws on ${restFrom.d} ask for ${days}`);
   }
   if (inARow) return say('daysInARow', 0, `pitched on ${rules.pitchingDaysInARow} days in a row`);
   if (left === 0) return say('dailyMaximum', 0, `${thrownToday} throws today, the most at ${age} are ${limits.dailyMaximum}`);
-  return say('free', left, `${thrownToday} of ${limits.dailyMaximum} thrown at ${age}; ${Math.min(left, withoutRest)} more without a day of rest`);
+  return say(
+    'free',
+    left,
+    `${thrownToday} of ${limits.dailyMaximum} thrown at ${age}; ${Math.min(left, withoutRest)} more without a day of rest`,
+  );
 }
 
 /**
@@ -81,6 +105,9 @@ export function armStanding(question: Question): ArmStanding {
     mayThrowOn = addDays(mayThrowOn, 1);
     if (daysBetween(question.day, mayThrowOn) > LOOK_AHEAD) throw new RangeError('the rules never let this arm throw again');
   }
-  const says = now.leftToday > 0 ? `${now.leftToday} throws left: ${because}.` : `No throws today: ${because}. May throw again on ${mayThrowOn}.`;
+  const says =
+    now.leftToday > 0
+      ? `${now.leftToday} throws left: ${because}.`
+      : `No throws today: ${because}. May throw again on ${mayThrowOn}.`;
   return { ...now, mayThrowOn, says };
 }

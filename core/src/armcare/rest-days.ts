@@ -33,5 +33,5 @@ export function restDaysAfter(rules: ArmCareRules, age: number, count: number): 
 export function throwsEveryDays(rules: ArmCareRules, age: number, days: number): number {
   const { rest, dailyMaximum } = limitsAtAge(rules, age);
   const last = rest.filter((r) => r.restDays <= days - 1).at(-1);
-  return Math.min(dailyMaximum, last ? last.to ?? dailyMaximum : 0);
+  return Math.min(dailyMaximum, last ? (last.to ?? dailyMaximum) : 0);
 }

@@ -4,7 +4,8 @@ const MILLISECONDS = 86_400_000;
 function atNoon(day: string): number {
   const m = DAY.exec(day);
   const time = m ? Date.UTC(Number(m[1]), Number(m[2]) - 1, Number(m[3]), 12) : Number.NaN;
-  if (!m || new Date(time).toISOString().slice(0, 10) !== day) throw new RangeError(`a day as YYYY-MM-DD was expected, not ${day}`);
+  if (!m || new Date(time).toISOString().slice(0, 10) !== day)
+    throw new RangeError(`a day as YYYY-MM-DD was expected, not ${day}`);
   return time;
 }
 
@@ -14,7 +15,8 @@ function atNoon(day: string): number {
  * @throws RangeError when `day` is not a day of the calendar
  * @example addDays('2028-02-28', 1) // '2028-02-29'
  */
-export const addDays = (day: string, days: number): string => new Date(atNoon(day) + days * MILLISECONDS).toISOString().slice(0, 10);
+export const addDays = (day: string, days: number): string =>
+  new Date(atNoon(day) + days * MILLISECONDS).toISOString().slice(0, 10);
 
 /**
  * Days from one calendar day to another; negative when `to` lies before `from`.

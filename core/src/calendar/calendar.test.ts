@@ -3,7 +3,13 @@ import { addDays, dayInZone, daysBetween, minuteInZone } from './index.ts';
 
 describe('calendar days', () => {
   // Common calendar facts: leap years of the Gregorian calendar.
-  test.each([['2028-02-28', 1, '2028-02-29'], ['2026-02-28', 1, '2026-03-01'], ['2026-01-01', -1, '2025-12-31'], ['2000-02-29', 366, '2001-03-01'], ['1900-02-28', 1, '1900-03-01']])('%s and %i days: %s', (day, days, then) => {
+  test.each([
+    ['2028-02-28', 1, '2028-02-29'],
+    ['2026-02-28', 1, '2026-03-01'],
+    ['2026-01-01', -1, '2025-12-31'],
+    ['2000-02-29', 366, '2001-03-01'],
+    ['1900-02-28', 1, '1900-03-01'],
+  ])('%s and %i days: %s', (day, days, then) => {
     expect(addDays(day, days)).toBe(then);
     expect(daysBetween(day, then)).toBe(days);
   });
@@ -14,8 +20,10 @@ describe('calendar days', () => {
 
   // UTC offsets of the IANA time zone database, summer and winter: Chicago -5 and -6, Kolkata +5:30, Kiritimati +14.
   test.each([
-    ['2026-07-14T04:59:00Z', 'America/Chicago', '2026-07-13', 23 * 60 + 59], ['2026-07-14T05:00:00Z', 'America/Chicago', '2026-07-14', 0],
-    ['2026-01-14T05:59:00Z', 'America/Chicago', '2026-01-13', 23 * 60 + 59], ['2026-07-13T18:30:00Z', 'Asia/Kolkata', '2026-07-14', 0],
+    ['2026-07-14T04:59:00Z', 'America/Chicago', '2026-07-13', 23 * 60 + 59],
+    ['2026-07-14T05:00:00Z', 'America/Chicago', '2026-07-14', 0],
+    ['2026-01-14T05:59:00Z', 'America/Chicago', '2026-01-13', 23 * 60 + 59],
+    ['2026-07-13T18:30:00Z', 'Asia/Kolkata', '2026-07-14', 0],
     ['2026-07-13T10:00:00Z', 'Pacific/Kiritimati', '2026-07-14', 0],
   ])('%s in %s is %s', (instant, zone, day, minute) => {
     expect(dayInZone(Date.parse(instant), zone)).toBe(day);

@@ -4,7 +4,8 @@
  * @throws RangeError for an unknown time zone
  * @example dayInZone(Date.parse('2026-07-14T04:30:00Z'), 'America/Chicago') // '2026-07-13'
  */
-export const dayInZone = (instant: number, timeZone: string): string => new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant);
+export const dayInZone = (instant: number, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant);
 
 /**
  * Minutes since midnight on the clock of a time zone.
@@ -13,7 +14,12 @@ export const dayInZone = (instant: number, timeZone: string): string => new Intl
  * @example minuteInZone(Date.parse('2026-07-13T14:05:00Z'), 'America/Chicago') // 545
  */
 export function minuteInZone(instant: number, timeZone: string): number {
-  const parts = new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).formatToParts(instant);
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(instant);
   const of = (type: string): number => Number(parts.find((p) => p.type === type)!.value);
   return of('hour') * 60 + of('minute');
 }

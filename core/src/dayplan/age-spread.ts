@@ -11,7 +11,9 @@ export function ageSpread(campers: readonly DayCamper[], sessions: readonly Sess
   const ages = new Map(campers.map((c) => [c.id, c.ageGroup]));
   const mean = (list: readonly Session[]): number => list.reduce((sum, s) => sum + s.from, 0) / list.length;
   const length = Math.max(...sessions.map((s) => s.to)) - Math.min(...sessions.map((s) => s.from));
-  const groups = [...new Set(sessions.map((s) => ages.get(s.camper)))].map((g) => sessions.filter((s) => ages.get(s.camper) === g)).filter((g) => g.length > 1);
+  const groups = [...new Set(sessions.map((s) => ages.get(s.camper)))]
+    .map((g) => sessions.filter((s) => ages.get(s.camper) === g))
+    .filter((g) => g.length > 1);
   const all = mean(sessions);
   return length === 0 ? 0 : Math.max(0, ...groups.map((g) => Math.abs(mean(g) - all) / length));
 }

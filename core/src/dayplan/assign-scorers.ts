@@ -27,12 +27,18 @@ interface ScorerQuestion {
  *
  * @example assignScorers({ campers, scorers: ['a', 'b', 'c'], blindShare: 0.2 }, solve)
  */
-export function assignScorers({ campers, scorers, blindShare, before = [] }: ScorerQuestion, solve: IntegerSolver): ScorerChoice[] {
+export function assignScorers(
+  { campers, scorers, blindShare, before = [] }: ScorerQuestion,
+  solve: IntegerSolver,
+): ScorerChoice[] {
   if (scorers.length === 0 || campers.length === 0) return [];
   if (scorers.length === 1) return campers.map((c) => ({ camper: c.id, scorer: scorers[0]!, secondScorer: null }));
   const was = new Map(before.map((b) => [b.camper, b]));
   const pairs = pairsInOrder(scorers);
-  const seconds = Math.min(campers.length, Math.max(Math.ceil(blindShare * campers.length), blindShare > 0 ? scorers.length - 1 : 0));
+  const seconds = Math.min(
+    campers.length,
+    Math.max(Math.ceil(blindShare * campers.length), blindShare > 0 ? scorers.length - 1 : 0),
+  );
   const shared = new Map<string, readonly [string, string]>();
   for (const [i, camper] of evenly(campers, seconds).entries()) {
     const [a, b] = pairs[i % pairs.length]!;
@@ -66,7 +72,9 @@ function solveFirst({ campers, scorers, shared, was }: FirstQuestion, solve: Int
       const members = open.filter((c) => c.ageGroup === group);
       if (members.length === 0) continue;
       objective.push(`+ 10 over_${g}_${k}`);
-      rules.push(`${members.map((c) => x(c.i, k)).join(' + ')} - over_${g}_${k} <= ${Math.ceil(members.length / scorers.length)}`);
+      rules.push(
+        `${members.map((c) => x(c.i, k)).join(' + ')} - over_${g}_${k} <= ${Math.ceil(members.length / scorers.length)}`,
+      );
     }
     for (const c of open) if (was.get(c.id)?.scorer === scorer) objective.push(`- 1 ${x(c.i, k)}`);
   }

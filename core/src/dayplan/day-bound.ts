@@ -19,10 +19,17 @@ export interface DayBound {
  */
 export function dayBound(input: DayInput, sessions: readonly Session[]): DayBound {
   const placed = new Set(sessions.map((s) => s.camper));
-  const moundMinutes = input.campers.filter((c) => placed.has(c.id) && deliveriesFor(input.settings, c) > 0).reduce((sum, c) => sum + input.settings.minutes[c.ageGroup], 0);
+  const moundMinutes = input.campers
+    .filter((c) => placed.has(c.id) && deliveriesFor(input.settings, c) > 0)
+    .reduce((sum, c) => sum + input.settings.minutes[c.ageGroup], 0);
   const loads = new Map<string, number>();
   for (const s of sessions) loads.set(s.filmer, (loads.get(s.filmer) ?? 0) + s.to - s.from);
   const longestLoad = Math.max(0, ...loads.values());
   const perMound = moundMinutes / input.settings.mounds.length;
-  return { minutes: Math.max(perMound, longestLoad), by: perMound >= longestLoad ? 'mounds' : 'staff', moundMinutes, longestLoad };
+  return {
+    minutes: Math.max(perMound, longestLoad),
+    by: perMound >= longestLoad ? 'mounds' : 'staff',
+    moundMinutes,
+    longestLoad,
+  };
 }

@@ -4,17 +4,39 @@ import { AGE_GROUPS, type AgeGroup } from '../roster/age-group.ts';
 /** Minutes since midnight on the clock of the camp. */
 export type Minute = number;
 
-const minute = z.number().int().min(0).max(24 * 60);
+const minute = z
+  .number()
+  .int()
+  .min(0)
+  .max(24 * 60);
 const span = <T extends z.ZodRawShape>(shape: T) =>
-  z.object({ ...shape, from: minute, to: minute }).refine((s) => (s as unknown as { from: number; to: number }).from < (s as unknown as { from: number; to: number }).to, { message: 'it must end after it begins' });
-const byAge = (value: z.ZodNumber) => z.object(Object.fromEntries(AGE_GROUPS.map((g) => [g, value])) as Record<AgeGroup, z.ZodNumber>);
-const distinct = (key: string) => (list: ReadonlyArray<Record<string, unknown>>) => new Set(list.map((x) => x[key])).size === list.length;
+  z
+    .object({ ...shape, from: minute, to: minute })
+    .refine((s) => (s as unknown as { from: number; to: number }).from < (s as unknown as { from: number; to: number }).to, {
+      message: 'it must end after it begins',
+    });
+const byAge = (value: z.ZodNumber) =>
+  z.object(Object.fromEntries(AGE_GROUPS.map((g) => [g, value])) as Record<AgeGroup, z.ZodNumber>);
+const distinct = (key: string) => (list: ReadonlyArray<Record<string, unknown>>) =>
+  new Set(list.map((x) => x[key])).size === list.length;
 
 /** What the lead asks of one day. */
 export const daySettingsSchema = z.object({
-  mounds: z.array(span({ name: z.string().trim().min(1).max(40) })).min(1).max(20).refine(distinct('name'), { message: 'two mounds have one name' }),
-  cameras: z.array(span({ name: z.string().trim().min(1).max(40) })).min(1).max(20).refine(distinct('name'), { message: 'two cameras have one name' }),
-  staff: z.array(span({ id: z.uuid(), films: z.boolean(), scores: z.boolean() })).min(1).max(60).refine(distinct('id'), { message: 'a staff member is named twice' }),
+  mounds: z
+    .array(span({ name: z.string().trim().min(1).max(40) }))
+    .min(1)
+    .max(20)
+    .refine(distinct('name'), { message: 'two mounds have one name' }),
+  cameras: z
+    .array(span({ name: z.string().trim().min(1).max(40) }))
+    .min(1)
+    .max(20)
+    .refine(distinct('name'), { message: 'two cameras have one name' }),
+  staff: z
+    .array(span({ id: z.uuid(), films: z.boolean(), scores: z.boolean() }))
+    .min(1)
+    .max(60)
+    .refine(distinct('id'), { message: 'a staff member is named twice' }),
   /** Mounds and staff rest; a session neither begins in a break nor runs into it. */
   breaks: z.array(span({})).max(10),
   /** Minutes on the mound, from stepping on it to stepping off. */
@@ -63,7 +85,10 @@ export interface Session {
 export const deliveriesFor = (settings: DaySettings, camper: DayCamper): number =>
   Math.max(0, Math.min(settings.deliveries[camper.ageGroup], camper.throwsLeft - settings.warmUpThrows));
 
-export const overlaps = (a: { readonly from: Minute; readonly to: Minute }, b: { readonly from: Minute; readonly to: Minute }): boolean => a.from < b.to && b.from < a.to;
+export const overlaps = (
+  a: { readonly from: Minute; readonly to: Minute },
+  b: { readonly from: Minute; readonly to: Minute },
+): boolean => a.from < b.to && b.from < a.to;
 
 /** Minutes between two times in which nobody has a break. */
 export function workingMinutes(settings: DaySettings, from: Minute, to: Minute): number {

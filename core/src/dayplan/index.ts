@@ -8,4 +8,12 @@ export { linkedDesign, type LinkedDesign, type ScoringRecord } from './linked-de
 export { moveSession } from './move-session.ts';
 export { dayFacts, planDay, planSteps, type DayPlan, type DayPlanFacts } from './plan-day.ts';
 export { planProblems, type PlanProblem } from './plan-problems.ts';
-export { clockOf, daySettingsSchema, deliveriesFor, type DayCamper, type DayInput, type DaySettings, type Session } from './day.ts';
+export {
+  clockOf,
+  daySettingsSchema,
+  deliveriesFor,
+  type DayCamper,
+  type DayInput,
+  type DaySettings,
+  type Session,
+} from './day.ts';

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { linkedDesign, type ScoringRecord } from './linked-design.ts';
 
-const records = (text: string): ScoringRecord[] => text.split(' ').flatMap((word) => [...word.slice(1)].map((coach) => ({ camper: word[0]!, coach })));
+const records = (text: string): ScoringRecord[] =>
+  text.split(' ').flatMap((word) => [...word.slice(1)].map((coach) => ({ camper: word[0]!, coach })));
 
 // Connectedness of a graph: common facts of graph theory.
 describe('linkedDesign', () => {
@@ -15,7 +16,10 @@ describe('linkedDesign', () => {
   test('two parts are named, and what would link them', () => {
     const d = linkedDesign(records('1ab 2ab 3cd'));
     expect(d.linked).toBe(false);
-    expect(d.parts).toEqual([['a', 'b'], ['c', 'd']]);
+    expect(d.parts).toEqual([
+      ['a', 'b'],
+      ['c', 'd'],
+    ]);
     expect(d.wouldLink).toEqual([{ coach: 'a', campers: ['3'] }]);
     const [{ coach, campers }] = d.wouldLink as [{ coach: string; campers: readonly string[] }];
     expect(linkedDesign([...records('1ab 2ab 3cd'), { camper: campers[0]!, coach }]).linked).toBe(true);

@@ -27,7 +27,11 @@ export function linkedDesign(records: readonly ScoringRecord[], coaches: readonl
   const all = [...new Set([...coaches, ...records.map((r) => r.coach)])].sort();
   const scored = new Map<string, Set<string>>(all.map((c) => [c, new Set()]));
   for (const r of records) scored.get(r.coach)!.add(r.camper);
-  const pairs = all.flatMap((a, i) => all.slice(i + 1).map((b) => ({ coaches: [a, b] as const, shared: [...scored.get(a)!].filter((c) => scored.get(b)!.has(c)).length })));
+  const pairs = all.flatMap((a, i) =>
+    all
+      .slice(i + 1)
+      .map((b) => ({ coaches: [a, b] as const, shared: [...scored.get(a)!].filter((c) => scored.get(b)!.has(c)).length })),
+  );
   const parts: string[][] = [];
   const seen = new Set<string>();
   for (const start of all) {
@@ -37,7 +41,10 @@ export function linkedDesign(records: readonly ScoringRecord[], coaches: readonl
     seen.add(start);
     for (let at = open.pop(); at !== undefined; at = open.pop()) {
       part.push(at);
-      for (const { coaches: [a, b], shared } of pairs) {
+      for (const {
+        coaches: [a, b],
+        shared,
+      } of pairs) {
         const next = a === at ? b : b === at ? a : null;
         if (shared > 0 && next !== null && !seen.has(next)) {
           seen.add(next);

@@ -7,7 +7,12 @@ import { deliveriesFor, overlaps, type DayInput, type Minute, type Session } fro
  * @throws RangeError for a camper or a mound that the day does not know
  * @example moveSession(input, sessions, camper, { mound: 'Mound 2', from: 600 })
  */
-export function moveSession(input: DayInput, sessions: readonly Session[], camperId: string, to: { readonly mound: string; readonly from: Minute }): Session[] {
+export function moveSession(
+  input: DayInput,
+  sessions: readonly Session[],
+  camperId: string,
+  to: { readonly mound: string; readonly from: Minute },
+): Session[] {
   const { settings } = input;
   const camper = input.campers.find((c) => c.id === camperId);
   if (!camper) throw new RangeError(`the day knows no camper ${camperId}`);
@@ -19,8 +24,19 @@ export function moveSession(input: DayInput, sessions: readonly Session[], campe
   const open = (w: { from: Minute; to: Minute }): boolean => span.from >= w.from && span.to <= w.to;
   const filmers = settings.staff.filter((p) => p.films && open(p) && !meanwhile.some((s) => s.filmer === p.id)).map((p) => p.id);
   const cameras = settings.cameras.filter((c) => open(c) && !meanwhile.some((s) => s.camera === c.name)).map((c) => c.name);
-  const filmer = own && filmers.includes(own.filmer) ? own.filmer : filmers[0] ?? own?.filmer ?? settings.staff.find((p) => p.films)!.id;
-  const camera = own && cameras.includes(own.camera) ? own.camera : cameras[0] ?? own?.camera ?? settings.cameras[0]!.name;
-  return [...others, { camper: camperId, mound: to.mound, camera, warmUpFrom: span.from - settings.warmUpMinutes, ...span, deliveries: Math.max(1, deliveriesFor(settings, camper)), filmer }]
-    .sort((a, b) => a.from - b.from || (a.mound < b.mound ? -1 : 1));
+  const filmer =
+    own && filmers.includes(own.filmer) ? own.filmer : (filmers[0] ?? own?.filmer ?? settings.staff.find((p) => p.films)!.id);
+  const camera = own && cameras.includes(own.camera) ? own.camera : (cameras[0] ?? own?.camera ?? settings.cameras[0]!.name);
+  return [
+    ...others,
+    {
+      camper: camperId,
+      mound: to.mound,
+      camera,
+      warmUpFrom: span.from - settings.warmUpMinutes,
+      ...span,
+      deliveries: Math.max(1, deliveriesFor(settings, camper)),
+      filmer,
+    },
+  ].sort((a, b) => a.from - b.from || (a.mound < b.mound ? -1 : 1));
 }

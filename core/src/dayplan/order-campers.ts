@@ -11,7 +11,8 @@ export function blocksOf(campers: readonly DayCamper[]): Block[] {
   return [...groups.values()];
 }
 
-export const blockMinutes = (settings: DaySettings, block: Block): number => block.reduce((sum, c) => sum + settings.minutes[c.ageGroup], 0);
+export const blockMinutes = (settings: DaySettings, block: Block): number =>
+  block.reduce((sum, c) => sum + settings.minutes[c.ageGroup], 0);
 
 /**
  * An order in which every age comes evenly over the day: the i-th of the n blocks of an age group has its place at (i + 1/2) / n
@@ -22,10 +23,13 @@ export function spreadAges(settings: DaySettings, blocks: readonly Block[]): Blo
   const byAge = new Map<string, Block[]>();
   for (const b of blocks) byAge.set(b[0]!.ageGroup, [...(byAge.get(b[0]!.ageGroup) ?? []), b]);
   return [...byAge.values()]
-    .flatMap((group) => [...group].sort((a, b) => b.length - a.length).map((block, i) => ({ block, place: (i + 0.5) / group.length })))
+    .flatMap((group) =>
+      [...group].sort((a, b) => b.length - a.length).map((block, i) => ({ block, place: (i + 0.5) / group.length })),
+    )
     .sort((a, b) => a.place - b.place || blockMinutes(settings, b.block) - blockMinutes(settings, a.block))
     .map((x) => x.block);
 }
 
 /** The longest first: the classic order for an early finish (Graham RL, SIAM J Appl Math 1969;17:416-429, value from memory). */
-export const longestFirst = (settings: DaySettings, blocks: readonly Block[]): Block[] => [...blocks].sort((a, b) => blockMinutes(settings, b) - blockMinutes(settings, a));
+export const longestFirst = (settings: DaySettings, blocks: readonly Block[]): Block[] =>
+  [...blocks].sort((a, b) => blockMinutes(settings, b) - blockMinutes(settings, a));

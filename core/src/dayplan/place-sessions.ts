@@ -11,7 +11,10 @@ interface Placed {
 
 const STAY_MINUTES = 15;
 
-interface Busy { readonly from: Minute; readonly to: Minute }
+interface Busy {
+  readonly from: Minute;
+  readonly to: Minute;
+}
 const isFree = (busy: readonly Busy[], span: Busy): boolean => {
   for (let i = busy.length - 1; i >= 0; i--) if (overlaps(busy[i]!, span)) return false;
   return true;
@@ -49,7 +52,8 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
   /** Who filmed at a mound last. */
   const filmerAt = new Map(standing.map((s) => [s.mound, s.filmer]));
   // Whoever stands at a mound stays there, until he has filmed two sessions more than somebody else.
-  const burden = (filmer: string, mound: string): number => (load.get(filmer) ?? 0) - (filmerAt.get(mound) === filmer ? STAY_MINUTES : 0);
+  const burden = (filmer: string, mound: string): number =>
+    (load.get(filmer) ?? 0) - (filmerAt.get(mound) === filmer ? STAY_MINUTES : 0);
   /** The camera that stands at a mound. */
   const cameraAt = new Map(standing.map((s) => [s.mound, s.camera]));
   let times: Minute[] = [];
@@ -58,7 +62,13 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
     while (i > 0 && times[i - 1]! > t) i -= 1;
     if (t >= notBefore && times[i - 1] !== t) times.splice(i, 0, t);
   };
-  for (const t of [notBefore, ...[...settings.mounds, ...settings.cameras, ...films].map((w) => w.from), ...breaks.map((b) => b.to), ...standing.map((s) => s.to)]) consider(t);
+  for (const t of [
+    notBefore,
+    ...[...settings.mounds, ...settings.cameras, ...films].map((w) => w.from),
+    ...breaks.map((b) => b.to),
+    ...standing.map((s) => s.to),
+  ])
+    consider(t);
 
   /** One session at a time on a mound, or null when something is missing. */
   const sessionAt = (camper: DayCamper, mound: DaySpan, from: Minute, more: readonly Session[]): Session | null => {
@@ -69,16 +79,35 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
     if (breaks.some((b) => overlaps(b, span)) || !isFree(of(mounds, mound.name), span)) return null;
     const open = (w: Busy): boolean => from >= w.from && to <= w.to;
     const used = more.filter((s) => overlaps(s, span));
-    const usable = (c: DaySpan): boolean => open(c) && isFree(of(cameras, c.name), span) && !used.some((s) => s.camera === c.name);
+    const usable = (c: DaySpan): boolean =>
+      open(c) && isFree(of(cameras, c.name), span) && !used.some((s) => s.camera === c.name);
     const own = settings.cameras.find((c) => c.name === cameraAt.get(mound.name));
     // A camera that stands at another mound is taken last.
-    const camera = own && usable(own) ? own : settings.cameras.find((c) => ![...cameraAt.values()].includes(c.name) && usable(c)) ?? settings.cameras.find(usable);
+    const camera =
+      own && usable(own)
+        ? own
+        : (settings.cameras.find((c) => ![...cameraAt.values()].includes(c.name) && usable(c)) ?? settings.cameras.find(usable));
     if (!camera) return null;
     let filmer: (typeof films)[number] | null = null;
     for (const p of films)
-      if (open(p) && (!filmer || burden(p.id, mound.name) < burden(filmer.id, mound.name)) && isFree(of(filmers, p.id), span) && !used.some((s) => s.filmer === p.id)) filmer = p;
+      if (
+        open(p) &&
+        (!filmer || burden(p.id, mound.name) < burden(filmer.id, mound.name)) &&
+        isFree(of(filmers, p.id), span) &&
+        !used.some((s) => s.filmer === p.id)
+      )
+        filmer = p;
     if (!filmer) return null;
-    return { camper: camper.id, mound: mound.name, camera: camera.name, warmUpFrom, from, to, deliveries: deliveriesFor(settings, camper), filmer: filmer.id };
+    return {
+      camper: camper.id,
+      mound: mound.name,
+      camera: camera.name,
+      warmUpFrom,
+      from,
+      to,
+      deliveries: deliveriesFor(settings, camper),
+      filmer: filmer.id,
+    };
   };
 
   const blockAt = (block: Block, mound: DaySpan, from: Minute): Session[] | null => {

@@ -1,7 +1,18 @@
 import highsLoader from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { AGE_GROUPS } from '../roster/age-group.ts';
-import { assignScorers, dayBound, linkedDesign, planDay, planProblems, type DayInput, type DayPlan, type IntegerSolver, type ScorerChoice, type Session } from './index.ts';
+import {
+  assignScorers,
+  dayBound,
+  linkedDesign,
+  planDay,
+  planProblems,
+  type DayInput,
+  type DayPlan,
+  type IntegerSolver,
+  type ScorerChoice,
+  type Session,
+} from './index.ts';
 import { checkByMinute } from './testing/check-by-minute.ts';
 import { randomCamp, seeded } from './testing/random-camp.ts';
 
@@ -10,35 +21,56 @@ beforeAll(async () => {
   const highs = await highsLoader();
   solve = (program) => {
     const answer = highs.solve(program, { time_limit: 2 });
-    return answer.Status === 'Optimal' ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal: number }).Primal])) : null;
+    return answer.Status === 'Optimal'
+      ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal: number }).Primal]))
+      : null;
   };
 });
 
-const plan = (input: DayInput, more: { before?: readonly Session[]; now?: number } = {}) => planDay(input, { random: seeded(1), keepGoing: (tries) => tries < 30, ...more });
+const plan = (input: DayInput, more: { before?: readonly Session[]; now?: number } = {}) =>
+  planDay(input, { random: seeded(1), keepGoing: (tries) => tries < 30, ...more });
 const scorersOf = (input: DayInput): string[] => input.settings.staff.filter((p) => p.scores).map((p) => p.id);
-const recordsOf = (choices: readonly ScorerChoice[]) => choices.flatMap((c) => [{ camper: c.camper, coach: c.scorer }, ...(c.secondScorer ? [{ camper: c.camper, coach: c.secondScorer }] : [])]);
+const recordsOf = (choices: readonly ScorerChoice[]) =>
+  choices.flatMap((c) => [
+    { camper: c.camper, coach: c.scorer },
+    ...(c.secondScorer ? [{ camper: c.camper, coach: c.secondScorer }] : []),
+  ]);
 
 describe('thirty random camps', () => {
   let camps: Array<{ seed: number; input: DayInput; made: DayPlan }>;
   beforeAll(() => {
-    camps = Array.from({ length: 30 }, (_, i) => i + 1).map((seed) => ({ seed, input: randomCamp(seed), made: plan(randomCamp(seed)) }));
+    camps = Array.from({ length: 30 }, (_, i) => i + 1).map((seed) => ({
+      seed,
+      input: randomCamp(seed),
+      made: plan(randomCamp(seed)),
+    }));
   }, 120_000);
 
   test('no rule is broken, whoever asks; everybody whom arm care lets throw is placed', () => {
-    for (const { seed, input, made: { sessions, unplaced } } of camps) {
+    for (const {
+      seed,
+      input,
+      made: { sessions, unplaced },
+    } of camps) {
       expect(checkByMinute(input, sessions), `camp ${seed}`).toEqual([]);
       expect(planProblems(input, sessions), `camp ${seed}`).toEqual([]);
-      expect(unplaced.filter((u) => u.why === 'noRoom'), `camp ${seed}`).toEqual([]);
+      expect(
+        unplaced.filter((u) => u.why === 'noRoom'),
+        `camp ${seed}`,
+      ).toEqual([]);
       expect(sessions.length + unplaced.length).toBe(input.campers.length);
-      for (const u of unplaced) expect(input.campers.find((c) => c.id === u.camper)!.throwsLeft).toBeLessThanOrEqual(input.settings.warmUpThrows);
+      for (const u of unplaced)
+        expect(input.campers.find((c) => c.id === u.camper)!.throwsLeft).toBeLessThanOrEqual(input.settings.warmUpThrows);
     }
   });
 
   test('the finish lies within 5 % of the bound on median, and never below it', () => {
-    const ratios = camps.map(({ made: { facts } }) => {
-      expect(facts.minutes).toBeGreaterThanOrEqual(facts.bound.minutes - 1e-9);
-      return facts.minutes / facts.bound.minutes;
-    }).sort((a, b) => a - b);
+    const ratios = camps
+      .map(({ made: { facts } }) => {
+        expect(facts.minutes).toBeGreaterThanOrEqual(facts.bound.minutes - 1e-9);
+        return facts.minutes / facts.bound.minutes;
+      })
+      .sort((a, b) => a - b);
     expect((ratios[14]! + ratios[15]!) / 2).toBeLessThanOrEqual(1.05);
   });
 
@@ -47,7 +79,9 @@ describe('thirty random camps', () => {
       const planned = made.sessions.map((s) => input.campers.find((c) => c.id === s.camper)!);
       const choices = assignScorers({ campers: planned, scorers: scorersOf(input), blindShare: 0.2 }, solve);
       expect(linkedDesign(recordsOf(choices), scorersOf(input)).linked, `camp ${seed}`).toBe(true);
-      expect(choices.filter((c) => c.secondScorer).length).toBe(Math.max(Math.ceil(0.2 * planned.length), scorersOf(input).length - 1));
+      expect(choices.filter((c) => c.secondScorer).length).toBe(
+        Math.max(Math.ceil(0.2 * planned.length), scorersOf(input).length - 1),
+      );
       for (const c of choices) expect(c.secondScorer).not.toBe(c.scorer);
       const loads = scorersOf(input).map((s) => recordsOf(choices).filter((r) => r.coach === s).length);
       expect(Math.max(...loads) - Math.min(...loads), `camp ${seed}`).toBeLessThanOrEqual(1);
@@ -65,24 +99,35 @@ describe('something happens during the day', () => {
     const input = randomCamp(seed, { campers: 40, mounds: 3, staff: 5 });
     const before = plan(input).sessions;
     const now = 10 * 60;
-    const lost = { ...input, settings: { ...input.settings, mounds: input.settings.mounds.map((m) => (m.name === 'Mound 2' ? { ...m, to: now } : m)) } };
+    const lost = {
+      ...input,
+      settings: { ...input.settings, mounds: input.settings.mounds.map((m) => (m.name === 'Mound 2' ? { ...m, to: now } : m)) },
+    };
     const after = plan(lost, { before, now });
     const ended = (s: Session): boolean => s.to <= now;
     expect(checkByMinute(lost, after.sessions)).toEqual([]);
     expect(planProblems(lost, after.sessions, now)).toEqual([]);
     expect(after.unplaced.filter((u) => u.why === 'noRoom')).toEqual([]);
     const hit = before.filter((s) => s.mound === 'Mound 2' && s.to > now).map((s) => s.camper);
-    const theirs = new Set<string | null>(hit.map((id) => input.campers.find((c) => c.id === id)!.together).filter((t) => t !== null));
-    for (const id of after.moved) expect(hit.includes(id) || theirs.has(input.campers.find((c) => c.id === id)!.together)).toBe(true);
+    const theirs = new Set<string | null>(
+      hit.map((id) => input.campers.find((c) => c.id === id)!.together).filter((t) => t !== null),
+    );
+    for (const id of after.moved)
+      expect(hit.includes(id) || theirs.has(input.campers.find((c) => c.id === id)!.together)).toBe(true);
     for (const s of before.filter(ended)) expect(after.sessions).toContainEqual(s);
-    expect(after.sessions.filter((s) => !before.some((b) => b.camper === s.camper && b.from === s.from)).every((s) => s.from >= now)).toBe(true);
+    expect(
+      after.sessions.filter((s) => !before.some((b) => b.camper === s.camper && b.from === s.from)).every((s) => s.from >= now),
+    ).toBe(true);
   });
 
   test('somebody who films goes home: others film in his place and no camper moves', () => {
     const input = randomCamp(7, { campers: 30, mounds: 3, staff: 6 });
     const before = plan(input).sessions;
     const gone = before.find((s) => s.from >= 9 * 60 + 30)!.filmer;
-    const left = { ...input, settings: { ...input.settings, staff: input.settings.staff.map((p) => (p.id === gone ? { ...p, to: 9 * 60 + 30 } : p)) } };
+    const left = {
+      ...input,
+      settings: { ...input.settings, staff: input.settings.staff.map((p) => (p.id === gone ? { ...p, to: 9 * 60 + 30 } : p)) },
+    };
     const after = plan(left, { before, now: 9 * 60 + 30 });
     expect(after.moved).toEqual([]);
     expect(after.sessions.filter((s) => s.to > 9 * 60 + 30).map((s) => s.filmer)).not.toContain(gone);
@@ -103,7 +148,10 @@ describe('something happens during the day', () => {
     const input = randomCamp(6, { campers: 30, mounds: 3, staff: 4 });
     const before = plan(input).sessions;
     const late = before.find((s) => s.from > 9 * 60 + 30 && input.campers.find((c) => c.id === s.camper)!.together === null)!;
-    const changed = { ...input, campers: input.campers.map((c) => (c.id === late.camper ? { ...c, readyFrom: late.from + 30 } : c)) };
+    const changed = {
+      ...input,
+      campers: input.campers.map((c) => (c.id === late.camper ? { ...c, readyFrom: late.from + 30 } : c)),
+    };
     const after = plan(changed, { before, now: 9 * 60 + 5 });
     expect(after.moved).toEqual([late.camper]);
     expect(after.sessions.find((s) => s.camper === late.camper)!.warmUpFrom).toBeGreaterThanOrEqual(late.from + 30);
@@ -121,18 +169,96 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
   };
   const later = sound.findIndex((s) => s.from > 9 * 60 + 20);
   test.each<[string, string, (s: Array<{ -readonly [K in keyof Session]: Session[K] }>) => void]>([
-    ['two on one mound', 'twoOnOneMound', (s) => { s[1]!.mound = s[0]!.mound; s[1]!.from = s[0]!.from; }],
-    ['one camera twice', 'cameraTwice', (s) => { s[1]!.camera = s[0]!.camera; }],
-    ['one films twice', 'filmerTwice', (s) => { s[1]!.filmer = s[0]!.filmer; }],
-    ['a closed mound', 'moundClosed', (s) => { s[0]!.from -= 60; s[0]!.to -= 60; s[0]!.warmUpFrom -= 60; }],
-    ['an unknown mound', 'moundClosed', (s) => { s[0]!.mound = 'Mound 9'; }],
-    ['the break', 'inBreak', (s) => { const d = s[later]!.to - s[later]!.from; s[later]!.from = 12 * 60; s[later]!.to = 12 * 60 + d; s[later]!.warmUpFrom = 11 * 60 + 50; }],
-    ['too many throws', 'armCare', (s) => { s[0]!.deliveries = 45; }],
-    ['nobody who films', 'filmerAway', (s) => { s[0]!.filmer = 'nobody'; }],
-    ['no warm-up', 'warmUp', (s) => { s[0]!.warmUpFrom = s[0]!.from; }],
-    ['a short session', 'tooShort', (s) => { s[0]!.to -= 2; }],
-    ['a camper twice', 'camperTwice', (s) => { s.push({ ...s[0]!, from: 20 * 60, to: 20 * 60 + (s[0]!.to - s[0]!.from), warmUpFrom: 20 * 60 - 10 }); }],
-    ['a stranger', 'notToThrow', (s) => { s[0]!.camper = 'stranger'; }],
+    [
+      'two on one mound',
+      'twoOnOneMound',
+      (s) => {
+        s[1]!.mound = s[0]!.mound;
+        s[1]!.from = s[0]!.from;
+      },
+    ],
+    [
+      'one camera twice',
+      'cameraTwice',
+      (s) => {
+        s[1]!.camera = s[0]!.camera;
+      },
+    ],
+    [
+      'one films twice',
+      'filmerTwice',
+      (s) => {
+        s[1]!.filmer = s[0]!.filmer;
+      },
+    ],
+    [
+      'a closed mound',
+      'moundClosed',
+      (s) => {
+        s[0]!.from -= 60;
+        s[0]!.to -= 60;
+        s[0]!.warmUpFrom -= 60;
+      },
+    ],
+    [
+      'an unknown mound',
+      'moundClosed',
+      (s) => {
+        s[0]!.mound = 'Mound 9';
+      },
+    ],
+    [
+      'the break',
+      'inBreak',
+      (s) => {
+        const d = s[later]!.to - s[later]!.from;
+        s[later]!.from = 12 * 60;
+        s[later]!.to = 12 * 60 + d;
+        s[later]!.warmUpFrom = 11 * 60 + 50;
+      },
+    ],
+    [
+      'too many throws',
+      'armCare',
+      (s) => {
+        s[0]!.deliveries = 45;
+      },
+    ],
+    [
+      'nobody who films',
+      'filmerAway',
+      (s) => {
+        s[0]!.filmer = 'nobody';
+      },
+    ],
+    [
+      'no warm-up',
+      'warmUp',
+      (s) => {
+        s[0]!.warmUpFrom = s[0]!.from;
+      },
+    ],
+    [
+      'a short session',
+      'tooShort',
+      (s) => {
+        s[0]!.to -= 2;
+      },
+    ],
+    [
+      'a camper twice',
+      'camperTwice',
+      (s) => {
+        s.push({ ...s[0]!, from: 20 * 60, to: 20 * 60 + (s[0]!.to - s[0]!.from), warmUpFrom: 20 * 60 - 10 });
+      },
+    ],
+    [
+      'a stranger',
+      'notToThrow',
+      (s) => {
+        s[0]!.camper = 'stranger';
+      },
+    ],
   ])('%s', (_, code, change) => {
     const spoilt = spoil(change);
     expect(planProblems(input, spoilt).map((p) => p.code)).toContain(code);
@@ -142,7 +268,12 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
   test('siblings apart, and a camper who is not there yet', () => {
     const ids = sound.slice(0, 2).map((s) => s.camper);
     const last = sound.at(-1)!.camper;
-    const family = { ...input, campers: input.campers.map((c) => (c.id === ids[0] || c.id === last ? { ...c, together: 'family' } : { ...c, together: null })) };
+    const family = {
+      ...input,
+      campers: input.campers.map((c) =>
+        c.id === ids[0] || c.id === last ? { ...c, together: 'family' } : { ...c, together: null },
+      ),
+    };
     expect(planProblems(family, sound).map((p) => [p.code, [...p.campers].sort()])).toEqual([['apart', [ids[0], last].sort()]]);
     const late = { ...input, campers: input.campers.map((c) => (c.id === ids[1] ? { ...c, readyFrom: 10 * 60 } : c)) };
     expect(planProblems(late, sound).map((p) => p.code)).toEqual(['notThere']);
@@ -154,12 +285,20 @@ describe('the bound and the scorers', () => {
     // Arithmetic: 40 * 8 / 3.
     const minutes = Object.fromEntries(AGE_GROUPS.map((g) => [g, 8])) as DayInput['settings']['minutes'];
     const base = randomCamp(1, { campers: 40, mounds: 3, staff: 4 });
-    const input = { settings: { ...base.settings, minutes }, campers: base.campers.map((c) => ({ ...c, throwsLeft: 50, together: null, readyFrom: 0 })) };
+    const input = {
+      settings: { ...base.settings, minutes },
+      campers: base.campers.map((c) => ({ ...c, throwsLeft: 50, together: null, readyFrom: 0 })),
+    };
     const { sessions, facts } = plan(input);
     expect(facts.bound).toMatchObject({ minutes: 320 / 3, by: 'mounds', moundMinutes: 320 });
     expect(facts.minutes).toBe(112);
     // One person films everything: his load is the bound.
-    expect(dayBound(input, sessions.map((s) => ({ ...s, filmer: 'one' })))).toMatchObject({ minutes: 320, by: 'staff' });
+    expect(
+      dayBound(
+        input,
+        sessions.map((s) => ({ ...s, filmer: 'one' })),
+      ),
+    ).toMatchObject({ minutes: 320, by: 'staff' });
   });
 
   test('who scores whom is kept where the balance allows it', () => {
@@ -176,6 +315,10 @@ describe('the bound and the scorers', () => {
     const choices = assignScorers({ campers: input.campers, scorers: scorersOf(input), blindShare: 0.2 }, () => null);
     expect(choices.every((c) => scorersOf(input).includes(c.scorer))).toBe(true);
     expect(linkedDesign(recordsOf(choices)).linked).toBe(true);
-    expect(assignScorers({ campers: input.campers, scorers: ['only'], blindShare: 0.2 }, solve).every((c) => c.scorer === 'only' && c.secondScorer === null)).toBe(true);
+    expect(
+      assignScorers({ campers: input.campers, scorers: ['only'], blindShare: 0.2 }, solve).every(
+        (c) => c.scorer === 'only' && c.secondScorer === null,
+      ),
+    ).toBe(true);
   });
 });

@@ -82,7 +82,11 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
   if (blocks.length > 1) {
     tryOrder(tailLongestFirst(settings, best.order));
     tryOrder(longestFirst(settings, blocks));
-    for (let tries = 0; options.keepGoing(tries) && !(best.unplaced.length === 0 && best.minutes <= Math.ceil(leastMinutes) && best.spread < EVEN); tries++) {
+    for (
+      let tries = 0;
+      options.keepGoing(tries) && !(best.unplaced.length === 0 && best.minutes <= Math.ceil(leastMinutes) && best.spread < EVEN);
+      tries++
+    ) {
       const order = [...best.order];
       const i = Math.floor(options.random() * order.length);
       const j = Math.floor(options.random() * order.length);
@@ -96,10 +100,14 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
   return {
     sessions,
     unplaced: [
-      ...input.campers.filter((c) => !may.includes(c) && !placed.has(c.id)).map((c) => ({ camper: c.id, why: 'armCare' as const })),
+      ...input.campers
+        .filter((c) => !may.includes(c) && !placed.has(c.id))
+        .map((c) => ({ camper: c.id, why: 'armCare' as const })),
       ...best.unplaced.map((camper) => ({ camper, why: 'noRoom' as const })),
     ],
-    moved: sessions.filter((s) => was.has(s.camper) && (was.get(s.camper)!.from !== s.from || was.get(s.camper)!.mound !== s.mound)).map((s) => s.camper),
+    moved: sessions
+      .filter((s) => was.has(s.camper) && (was.get(s.camper)!.from !== s.from || was.get(s.camper)!.mound !== s.mound))
+      .map((s) => s.camper),
     facts: dayFacts(input, sessions),
   };
 }
@@ -111,7 +119,13 @@ export function dayFacts(input: DayInput, sessions: readonly Session[]): DayPlan
   const filmingMinutes: Record<string, number> = {};
   for (const p of input.settings.staff) if (p.films) filmingMinutes[p.id] = 0;
   for (const s of sessions) filmingMinutes[s.filmer] = (filmingMinutes[s.filmer] ?? 0) + s.to - s.from;
-  return { finish, minutes: finish === null ? 0 : workingMinutes(input.settings, opening, finish), bound: dayBound(input, sessions), ageSpread: ageSpread(input.campers, sessions), filmingMinutes };
+  return {
+    finish,
+    minutes: finish === null ? 0 : workingMinutes(input.settings, opening, finish),
+    bound: dayBound(input, sessions),
+    ageSpread: ageSpread(input.campers, sessions),
+    filmingMinutes,
+  };
 }
 
 function tailLongestFirst(settings: DayInput['settings'], order: readonly Block[]): Block[] {

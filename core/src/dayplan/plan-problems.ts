@@ -3,8 +3,20 @@ import { clockOf, deliveriesFor, overlaps, workingMinutes, type DayInput, type M
 /** A rule that a plan breaks. */
 export interface PlanProblem {
   readonly code:
-    | 'twoOnOneMound' | 'cameraTwice' | 'filmerTwice' | 'camperTwice' | 'moundClosed' | 'cameraAway' | 'filmerAway' | 'inBreak' | 'notThere' | 'tooShort'
-    | 'armCare' | 'notToThrow' | 'apart' | 'warmUp';
+    | 'twoOnOneMound'
+    | 'cameraTwice'
+    | 'filmerTwice'
+    | 'camperTwice'
+    | 'moundClosed'
+    | 'cameraAway'
+    | 'filmerAway'
+    | 'inBreak'
+    | 'notThere'
+    | 'tooShort'
+    | 'armCare'
+    | 'notToThrow'
+    | 'apart'
+    | 'warmUp';
   /** 'one': the named sessions are wrong in themselves; 'pair': they are in each other's way; 'group': together they break a rule. */
   readonly kind: 'one' | 'pair' | 'group';
   readonly campers: readonly string[];
@@ -20,34 +32,54 @@ export interface PlanProblem {
 
  * @example planProblems(input, sessions).map((p) => p.says)
  */
-export function planProblems(input: DayInput, sessions: readonly Session[], now: Minute = Number.NEGATIVE_INFINITY): PlanProblem[] {
+export function planProblems(
+  input: DayInput,
+  sessions: readonly Session[],
+  now: Minute = Number.NEGATIVE_INFINITY,
+): PlanProblem[] {
   const { settings } = input;
   const campers = new Map(input.campers.map((c) => [c.id, c]));
   const found: PlanProblem[] = [];
-  const one = (code: PlanProblem['code'], s: Session, says: string): number => found.push({ code, kind: 'one', campers: [s.camper], says });
+  const one = (code: PlanProblem['code'], s: Session, says: string): number =>
+    found.push({ code, kind: 'one', campers: [s.camper], says });
   for (const s of sessions) {
     if (s.to <= now) continue;
     const camper = campers.get(s.camper);
     const inside = (w: { from: number; to: number } | undefined): boolean => w !== undefined && s.from >= w.from && s.to <= w.to;
     const mound = settings.mounds.find((m) => m.name === s.mound);
-    if (!inside(mound)) one('moundClosed', s, mound ? `${s.mound} is open from ${clockOf(mound.from)} to ${clockOf(mound.to)} only.` : `${s.mound} is not in use.`);
-    if (!inside(settings.cameras.find((c) => c.name === s.camera))) one('cameraAway', s, `${s.camera} is not there at ${clockOf(s.from)}.`);
-    if (!inside(settings.staff.find((p) => p.films && p.id === s.filmer))) one('filmerAway', s, `Who films is not there from ${clockOf(s.from)} to ${clockOf(s.to)}.`);
+    if (!inside(mound))
+      one(
+        'moundClosed',
+        s,
+        mound ? `${s.mound} is open from ${clockOf(mound.from)} to ${clockOf(mound.to)} only.` : `${s.mound} is not in use.`,
+      );
+    if (!inside(settings.cameras.find((c) => c.name === s.camera)))
+      one('cameraAway', s, `${s.camera} is not there at ${clockOf(s.from)}.`);
+    if (!inside(settings.staff.find((p) => p.films && p.id === s.filmer)))
+      one('filmerAway', s, `Who films is not there from ${clockOf(s.from)} to ${clockOf(s.to)}.`);
     const pause = settings.breaks.find((b) => overlaps(b, s));
     if (pause) one('inBreak', s, `${clockOf(s.from)} to ${clockOf(s.to)} runs into the break at ${clockOf(pause.from)}.`);
     if (!camper) {
       one('notToThrow', s, 'Not to throw today.');
       continue;
     }
-    if (s.warmUpFrom < camper.readyFrom) one('notThere', s, `At the field from ${clockOf(camper.readyFrom)}: too late for a warm-up at ${clockOf(s.warmUpFrom)}.`);
-    if (s.from - s.warmUpFrom < settings.warmUpMinutes) one('warmUp', s, `The warm-up is shorter than ${settings.warmUpMinutes} minutes.`);
-    if (s.to - s.from < settings.minutes[camper.ageGroup]) one('tooShort', s, `Shorter than the ${settings.minutes[camper.ageGroup]} minutes of the age.`);
+    if (s.warmUpFrom < camper.readyFrom)
+      one('notThere', s, `At the field from ${clockOf(camper.readyFrom)}: too late for a warm-up at ${clockOf(s.warmUpFrom)}.`);
+    if (s.from - s.warmUpFrom < settings.warmUpMinutes)
+      one('warmUp', s, `The warm-up is shorter than ${settings.warmUpMinutes} minutes.`);
+    if (s.to - s.from < settings.minutes[camper.ageGroup])
+      one('tooShort', s, `Shorter than the ${settings.minutes[camper.ageGroup]} minutes of the age.`);
     if (s.deliveries > deliveriesFor(settings, camper) || s.deliveries < 1)
-      one('armCare', s, `Arm care leaves ${Math.max(0, camper.throwsLeft)} throws: ${settings.warmUpThrows} to warm up and ${s.deliveries} deliveries are too many.`);
+      one(
+        'armCare',
+        s,
+        `Arm care leaves ${Math.max(0, camper.throwsLeft)} throws: ${settings.warmUpThrows} to warm up and ${s.deliveries} deliveries are too many.`,
+      );
   }
   for (const [i, a] of sessions.entries())
     for (const b of sessions.slice(i + 1)) {
-      const pair = (code: PlanProblem['code'], says: string): number => found.push({ code, kind: 'pair', campers: [a.camper, b.camper], says });
+      const pair = (code: PlanProblem['code'], says: string): number =>
+        found.push({ code, kind: 'pair', campers: [a.camper, b.camper], says });
       if (a.camper === b.camper) pair('camperTwice', 'Planned twice.');
       if (!overlaps(a, b)) continue;
       const when = `at ${clockOf(Math.max(a.from, b.from))}`;
@@ -64,8 +96,16 @@ export function planProblems(input: DayInput, sessions: readonly Session[], now:
     const from = Math.min(...group.map((s) => s.from));
     const to = Math.max(...group.map((s) => s.to));
     // As long as one after the other on one mound: nobody else comes between.
-    if (workingMinutes(settings, from, to) > group.reduce((sum, s) => sum + s.to - s.from, 0) + (group.length > 1 ? pauseLoss(settings, group) : 0))
-      found.push({ code: 'apart', kind: 'group', campers: group.map((s) => s.camper), says: `Kept together, but planned from ${clockOf(from)} to ${clockOf(to)}.` });
+    if (
+      workingMinutes(settings, from, to) >
+      group.reduce((sum, s) => sum + s.to - s.from, 0) + (group.length > 1 ? pauseLoss(settings, group) : 0)
+    )
+      found.push({
+        code: 'apart',
+        kind: 'group',
+        campers: group.map((s) => s.camper),
+        says: `Kept together, but planned from ${clockOf(from)} to ${clockOf(to)}.`,
+      });
   }
   return found;
 }
@@ -73,5 +113,7 @@ export function planProblems(input: DayInput, sessions: readonly Session[], now:
 /** A group that a break cuts may lose the minutes before it that are too short for the next one. */
 function pauseLoss(settings: DayInput['settings'], group: readonly Session[]): number {
   const longest = Math.max(...group.map((s) => s.to - s.from));
-  return settings.breaks.filter((b) => group.some((s) => s.to <= b.from) && group.some((s) => s.from >= b.to)).length * (longest - 1);
+  return (
+    settings.breaks.filter((b) => group.some((s) => s.to <= b.from) && group.some((s) => s.from >= b.to)).length * (longest - 1)
+  );
 }

@@ -15,7 +15,8 @@ export function stillStanding(input: DayInput, before: readonly Session[], now: 
       for (const s of problem.kind === 'pair' ? own.slice(-1) : own) loose.add(s.camper);
     }
     const groups = new Set([...loose].flatMap((id) => campers.get(id)?.together ?? []));
-    const goes = (s: Session): boolean => !thrown(s) && (loose.has(s.camper) || groups.has(campers.get(s.camper)?.together ?? ''));
+    const goes = (s: Session): boolean =>
+      !thrown(s) && (loose.has(s.camper) || groups.has(campers.get(s.camper)?.together ?? ''));
     again = kept.some(goes);
     kept = kept.filter((s) => !goes(s));
   }
@@ -27,11 +28,17 @@ const OTHER_HANDS: readonly PlanProblem['code'][] = ['filmerAway', 'filmerTwice'
 /** Where only the one who films, or the camera, is missing, somebody else films at the same time and nobody moves. */
 function withOthersFilming(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
   let kept = [...before];
-  const wrong = (sessions: readonly Session[], camper: string) => planProblems(input, sessions, now).filter((p) => p.campers.includes(camper));
-  for (const camper of new Set(planProblems(input, kept, now).filter((p) => OTHER_HANDS.includes(p.code)).flatMap((p) => p.campers))) {
+  const wrong = (sessions: readonly Session[], camper: string) =>
+    planProblems(input, sessions, now).filter((p) => p.campers.includes(camper));
+  for (const camper of new Set(
+    planProblems(input, kept, now)
+      .filter((p) => OTHER_HANDS.includes(p.code))
+      .flatMap((p) => p.campers),
+  )) {
     const s = kept.find((k) => k.camper === camper)!;
     const problems = wrong(kept, camper);
-    if (problems.length === 0 || problems.some((p) => !OTHER_HANDS.includes(p.code)) || (now !== undefined && s.to <= now)) continue;
+    if (problems.length === 0 || problems.some((p) => !OTHER_HANDS.includes(p.code)) || (now !== undefined && s.to <= now))
+      continue;
     const next = moveSession(input, kept, camper, s);
     if (wrong(next, camper).length === 0) kept = next;
   }

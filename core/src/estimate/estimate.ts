@@ -30,17 +30,26 @@ const NO_BREAK = '\u00a0';
  */
 export function formatEstimate(estimate: Estimate): string {
   const { value, sd, unit } = estimate;
-  const [scale, suffix] = unit === 'degrees' ? [1, '°']
-    : unit === 'heightShare' ? [100, ' % of height']
-    : unit === 'ratio' ? [100, ' %']
-    : unit === 'centimetres' ? [1, ' cm']
-    : unit === 'seconds' && Math.abs(value) < 1 ? [1000, ' ms']
-    : [1, ' s'];
+  const [scale, suffix] =
+    unit === 'degrees'
+      ? [1, '°']
+      : unit === 'heightShare'
+        ? [100, ' % of height']
+        : unit === 'ratio'
+          ? [100, ' %']
+          : unit === 'centimetres'
+            ? [1, ' cm']
+            : unit === 'seconds' && Math.abs(value) < 1
+              ? [1000, ' ms']
+              : [1, ' s'];
   const spread = sd * scale;
   const step = spread > 0 ? 10 ** Math.max(0, Math.floor(Math.log10(spread))) : 1;
   const round = (x: number): string => {
     const rounded = Math.round(x / step) * step;
-    return (step > 1 ? rounded : x).toFixed(step > 1 ? 0 : decimalsFor(spread)).replace(/^-(0(?:\.0*)?)$/, '$1').replace('-', '−');
+    return (step > 1 ? rounded : x)
+      .toFixed(step > 1 ? 0 : decimalsFor(spread))
+      .replace(/^-(0(?:\.0*)?)$/, '$1')
+      .replace('-', '−');
   };
   return `${round(value * scale)}${NO_BREAK}±${NO_BREAK}${round(spread)}${suffix.replace(/^ (%|cm|ms|s)/, `${NO_BREAK}$1`)}`;
 }

@@ -4,8 +4,13 @@ import { normalCdf } from './normal-cdf.ts';
 describe('normalCdf', () => {
   // Abramowitz M, Stegun IA, Handbook of Mathematical Functions, table 26.1 (values from memory).
   test.each([
-    [0, 0.5], [0.5, 0.691462461274013], [1, 0.841344746068543], [1.5, 0.933192798731142], [2, 0.977249868051821],
-    [3, 0.998650101968370], [4, 0.999968328758167],
+    [0, 0.5],
+    [0.5, 0.691462461274013],
+    [1, 0.841344746068543],
+    [1.5, 0.933192798731142],
+    [2, 0.977249868051821],
+    [3, 0.99865010196837],
+    [4, 0.999968328758167],
   ])('P(%f) agrees with the handbook to 1e-13', (z, p) => {
     expect(Math.abs(normalCdf(z) - p)).toBeLessThan(1e-13);
     expect(Math.abs(normalCdf(-z) - (1 - p))).toBeLessThan(1e-13);

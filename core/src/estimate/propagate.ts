@@ -8,7 +8,9 @@
  * @example propagate(([a, b]) => a! + b!, [1, 2], [3, 4]) // { value: 3, sd: 5 }
  */
 export function propagate(
-  compute: (inputs: readonly number[]) => number, inputs: readonly number[], sds: readonly number[],
+  compute: (inputs: readonly number[]) => number,
+  inputs: readonly number[],
+  sds: readonly number[],
 ): { readonly value: number; readonly sd: number } {
   if (inputs.length !== sds.length) throw new RangeError('propagate: one sd for each input is expected');
   let variance = 0;

@@ -8,29 +8,45 @@ import { evaluationDocumentSchema } from './document.ts';
 const deliveries = ['a', 'b', 'c'];
 const all = resolveSheet(defaultSheet, '13-14').filter((c) => c.scored);
 /** Everything at level 3 but what is named: checkpoint to levels and fault. */
-function input(faults: Readonly<Record<string, readonly [string, ReadonlyArray<Level | null>]>>, more: Partial<EvaluationInput> = {}): EvaluationInput {
-  const scores: Score[] = all.flatMap((c) => deliveries.map((delivery, i) => {
-    const [code, levels] = faults[c.id] ?? [null, []];
-    const level = levels[i] ?? null;
-    return level === null || code === null ? { delivery, checkpoint: c.id, level: 3 as const, faults: [] } : { delivery, checkpoint: c.id, level, faults: level === 3 ? [] : [code] };
-  }));
+function input(
+  faults: Readonly<Record<string, readonly [string, ReadonlyArray<Level | null>]>>,
+  more: Partial<EvaluationInput> = {},
+): EvaluationInput {
+  const scores: Score[] = all.flatMap((c) =>
+    deliveries.map((delivery, i) => {
+      const [code, levels] = faults[c.id] ?? [null, []];
+      const level = levels[i] ?? null;
+      return level === null || code === null
+        ? { delivery, checkpoint: c.id, level: 3 as const, faults: [] }
+        : { delivery, checkpoint: c.id, level, faults: level === 3 ? [] : [code] };
+    }),
+  );
   return { sheet: defaultSheet, ageGroup: '13-14', deliveries, scores, figures: [], reFilmOn: '2026-08-14', ...more };
 }
 
 describe('compileEvaluation', () => {
-  const knee = input({ F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 3, 1]], H2: ['H2.falls-off', [2, 3, 3]] }, {
-    figures: [
-      { delivery: 'b', figure: 'frontKneeChange', estimate: { value: 4, sd: 4, unit: 'degrees' } },
-      { delivery: 'a', figure: 'frontKneeChange', estimate: { value: -16, sd: 4, unit: 'degrees' } },
-    ],
-  });
+  const knee = input(
+    { F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 3, 1]], H2: ['H2.falls-off', [2, 3, 3]] },
+    {
+      figures: [
+        { delivery: 'b', figure: 'frontKneeChange', estimate: { value: 4, sd: 4, unit: 'degrees' } },
+        { delivery: 'a', figure: 'frontKneeChange', estimate: { value: -16, sd: 4, unit: 'degrees' } },
+      ],
+    },
+  );
   const document = compileEvaluation(knee);
 
   test('asks arm care: all drills of a day together stay within the throws of a drill day, and the sheet says so', () => {
-    const four = { F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 1, 1]], H2: ['H2.falls-off', [1, 1, 1]], A4: ['A4.stiff', [1, 1, 1]] } as const;
+    const four = {
+      F2: ['F2.gives-way', [1, 1, 0]],
+      E5: ['E5.glove-drops', [1, 1, 1]],
+      H2: ['H2.falls-off', [1, 1, 1]],
+      A4: ['A4.stiff', [1, 1, 1]],
+    } as const;
     // 35 throws leave one day of rest at 13 and 14 (the published limits).
     const asked = compileEvaluation(input(four, { drillThrows: 35 }));
-    const most = (items: ReadonlyArray<{ drills: ReadonlyArray<{ amount: string }> }>): number[] => items.map((f) => Math.max(0, ...f.drills.map((d) => Number(/^(\d+) throws/.exec(d.amount)?.[1] ?? 0))));
+    const most = (items: ReadonlyArray<{ drills: ReadonlyArray<{ amount: string }> }>): number[] =>
+      items.map((f) => Math.max(0, ...f.drills.map((d) => Number(/^(\d+) throws/.exec(d.amount)?.[1] ?? 0))));
     const throws = most(asked.focus);
     expect(throws.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(35);
     expect(Math.max(...throws)).toBe(8);
@@ -52,7 +68,9 @@ describe('compileEvaluation', () => {
 
   test('a focus says what was seen with its figure, why, a cue, drills with amounts, and what to look for', () => {
     const [first] = document.focus;
-    expect(first!.seen.replaceAll('\u00a0', ' ')).toBe('In 3 of 3 the front knee kept bending after landing: front knee bent 16 ± 4° further from landing to release.');
+    expect(first!.seen.replaceAll('\u00a0', ' ')).toBe(
+      'In 3 of 3 the front knee kept bending after landing: front knee bent 16 ± 4° further from landing to release.',
+    );
     expect(first!.drills[0]!.amount).toMatch(/10 (throws|times)/);
     expect(first!.freeze).toEqual({ delivery: 'a', event: 'release', figure: 'frontKneeChange' });
     expect(first!.lookAgain).not.toBe('');
@@ -81,7 +99,9 @@ describe('compileEvaluation', () => {
   });
 
   test('no drill is given twice in one evaluation', () => {
-    const ids = compileEvaluation(input({ F2: ['F2.gives-way', [1, 1, 1]], E1: ['E1.stiff', [1, 1, 1]], G1: ['G1.soft', [1, 1, 1]] })).focus.flatMap((f) => f.drills.map((d) => d.id));
+    const ids = compileEvaluation(
+      input({ F2: ['F2.gives-way', [1, 1, 1]], E1: ['E1.stiff', [1, 1, 1]], G1: ['G1.soft', [1, 1, 1]] }),
+    ).focus.flatMap((f) => f.drills.map((d) => d.id));
     expect(new Set(ids).size).toBe(ids.length);
   });
 

@@ -53,24 +53,34 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
   });
   const inFocus = new Set(choices.map((c) => c.checkpoint));
   return {
-    phases: sheet.phases.filter((p) => p.id !== 'all').map((p) => {
-      const own = sheet.checkpoints.filter((c) => c.phase === p.id).map((c) => c.id);
-      return {
-        id: p.id, name: p.name,
-        // A phase with a focus shows the level of the focus, so that the picture does not hide it.
-        middle: habits.find((h) => own.includes(h.checkpoint) && inFocus.has(h.checkpoint))?.middle ??
-          lowerMiddle(habits.filter((h) => own.includes(h.checkpoint)).flatMap((h) => h.levels)),
-        focus: own.some((id) => inFocus.has(id)),
-      };
-    }),
+    phases: sheet.phases
+      .filter((p) => p.id !== 'all')
+      .map((p) => {
+        const own = sheet.checkpoints.filter((c) => c.phase === p.id).map((c) => c.id);
+        return {
+          id: p.id,
+          name: p.name,
+          // A phase with a focus shows the level of the focus, so that the picture does not hide it.
+          middle:
+            habits.find((h) => own.includes(h.checkpoint) && inFocus.has(h.checkpoint))?.middle ??
+            lowerMiddle(habits.filter((h) => own.includes(h.checkpoint)).flatMap((h) => h.levels)),
+          focus: own.some((id) => inFocus.has(id)),
+        };
+      }),
     strengths: strengths(input, habits, inFocus),
     focus,
-    oneOffs: habits.flatMap((h) => h.seenOnce ? [] : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`)),
+    oneOffs: habits.flatMap((h) =>
+      h.seenOnce ? [] : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`),
+    ),
     seenOnce: habits.filter((h) => h.seenOnce).map((h) => checkpointOf(sheet, h.checkpoint).name),
     schools: sheet.schools
       .filter((s) => ['B3', 'B4', 'F3', 'G1'].includes(s.id))
       .map((s) => s.options.find((o) => o.id === schoolOption(sheet, s.id, ageGroup, input.schools))!.name),
-    armCare: cautions.armCare + (input.drillThrows === undefined ? '' : ` No more than ${input.drillThrows} throws on a drill day, games and practice counted.`),
+    armCare:
+      cautions.armCare +
+      (input.drillThrows === undefined
+        ? ''
+        : ` No more than ${input.drillThrows} throws on a drill day, games and practice counted.`),
     cautions: [...cautions.cautions],
     drillDays: [...cautions.drillDays],
     deliveries: deliveries.length,
@@ -83,11 +93,22 @@ export function furtherFocus(input: EvaluationInput, chosen: readonly string[]):
   const habits = habitsOf(input.scores.filter((s) => scoredAt(input.sheet, s.checkpoint, input.ageGroup)));
   return habits
     .filter((h) => h.habits.length > 0 && !chosen.includes(h.checkpoint))
-    .map((h) => focusItem(input, {
-      checkpoint: h.checkpoint, faults: h.habits, explains: [], explainedBy: null,
-      severity: h.habits[0]!.severity, share: h.habits[0]!.seen / h.habits[0]!.visible,
-      reasons: [`seen in ${h.habits[0]!.seen} of ${h.habits[0]!.visible} deliveries`, 'added by the coach'],
-    }, new Set(), null));
+    .map((h) =>
+      focusItem(
+        input,
+        {
+          checkpoint: h.checkpoint,
+          faults: h.habits,
+          explains: [],
+          explainedBy: null,
+          severity: h.habits[0]!.severity,
+          share: h.habits[0]!.seen / h.habits[0]!.visible,
+          reasons: [`seen in ${h.habits[0]!.seen} of ${h.habits[0]!.visible} deliveries`, 'added by the coach'],
+        },
+        new Set(),
+        null,
+      ),
+    );
 }
 
 const scoredAt = (sheet: Sheet, checkpoint: string, ageGroup: AgeGroup): boolean =>
@@ -107,7 +128,11 @@ function lowerMiddle(levels: readonly Level[]): Level | null {
 }
 
 /** At most three, from different phases while there are enough, those with a figure first. */
-function strengths(input: EvaluationInput, habits: readonly CheckpointHabit[], inFocus: ReadonlySet<string>): EvaluationDocument['strengths'] {
+function strengths(
+  input: EvaluationInput,
+  habits: readonly CheckpointHabit[],
+  inFocus: ReadonlySet<string>,
+): EvaluationDocument['strengths'] {
   const { sheet } = input;
   const found = habits
     .filter((h) => h.strength && h.habits.length === 0 && !inFocus.has(h.checkpoint))
@@ -116,12 +141,20 @@ function strengths(input: EvaluationInput, habits: readonly CheckpointHabit[], i
   const picked: typeof found = [];
   for (const sameAllowed of [false, true])
     for (const f of found)
-      if (picked.length < 3 && !picked.includes(f) && (sameAllowed || picked.every((p) => p.checkpoint.phase !== f.checkpoint.phase)))
+      if (
+        picked.length < 3 &&
+        !picked.includes(f) &&
+        (sameAllowed || picked.every((p) => p.checkpoint.phase !== f.checkpoint.phase))
+      )
         picked.push(f);
   return picked.map(({ habit, checkpoint, figures }) => {
     const threes = habit.levels.filter((l) => l === 3).length;
     const measured = figures[0] ? ` ${sentence(figures[0])}` : '';
-    return { checkpoint: checkpoint.id, title: checkpoint.strength, text: `There in ${threes} of ${habit.visible} deliveries.${measured}` };
+    return {
+      checkpoint: checkpoint.id,
+      title: checkpoint.strength,
+      text: `There in ${threes} of ${habit.visible} deliveries.${measured}`,
+    };
   });
 }
 
@@ -137,11 +170,14 @@ const sentence = (f: MeasuredFigure): string => {
 function figuresOf(input: EvaluationInput, checkpoint: string, first: readonly string[] | null): MeasuredFigure[] {
   const ids = checkpointOf(input.sheet, checkpoint).figures;
   const bands = bandsFor(input.sheet, checkpoint, input.ageGroup, 'stretch', input.schools);
-  const level = (f: MeasuredFigure): number => suggestLevel(inBandUnits(f.estimate), bands.find((b) => b.figure === f.figure) ?? null)?.level ?? 3;
+  const level = (f: MeasuredFigure): number =>
+    suggestLevel(inBandUnits(f.estimate), bands.find((b) => b.figure === f.figure) ?? null)?.level ?? 3;
   const showing = (f: MeasuredFigure): number => Number(first?.includes(f.delivery) ?? 0);
   return input.figures
     .filter((f) => ids.includes(f.figure))
-    .sort((a, b) => showing(b) - showing(a) || (first ? level(a) - level(b) : 0) || ids.indexOf(a.figure) - ids.indexOf(b.figure));
+    .sort(
+      (a, b) => showing(b) - showing(a) || (first ? level(a) - level(b) : 0) || ids.indexOf(a.figure) - ids.indexOf(b.figure),
+    );
 }
 
 function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlySet<string>, drafted: number | null): FocusItem {
@@ -153,7 +189,10 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
   const figures = figuresOf(input, choice.checkpoint, showing);
   const measured = figures.filter((f) => f.delivery === figures[0]?.delivery).slice(0, 2);
   const numbers = measured.map((f) => phraseFigure(f.figure, f.estimate));
-  const also = choice.faults.slice(1, 2).map((f) => `; in ${f.seen} ${faultText(sheet, f.code)}`).join('');
+  const also = choice.faults
+    .slice(1, 2)
+    .map((f) => `; in ${f.seen} ${faultText(sheet, f.code)}`)
+    .join('');
   const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
   const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
   const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;
@@ -162,11 +201,18 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
     title: checkpoint.focus.title,
     cue: checkpoint.focus.cue,
     seen: `In ${main.seen} of ${main.visible} ${faultText(sheet, main.code)}${numbers.length > 0 ? `: ${numbers.join(', ')}` : ''}${also}.`,
-    why: checkpoint.focus.why +
+    why:
+      checkpoint.focus.why +
       (names.length > 0 ? ` It also explains what we saw later: ${names.join(', ')}.` : '') +
       (upstream ? ` It may clear up with “${upstream}”; if not, it is the next thing.` : ''),
-    drills: chooseDrills(sheet, choice.faults.map((f) => f.code), taken).map((d) => ({
-      id: d.id, name: d.name, how: d.how,
+    drills: chooseDrills(
+      sheet,
+      choice.faults.map((f) => f.code),
+      taken,
+    ).map((d) => ({
+      id: d.id,
+      name: d.name,
+      how: d.how,
       amount: d.ball ? `${Math.min(d.throws, most)} throws, ${d.distance}` : `${d.repetitions} times, no ball`,
     })),
     lookAgain: checkpoint.focus.lookAgain,

@@ -6,7 +6,10 @@ const line = z.string().trim().min(1).max(400);
 const event = z.enum(EVENT_IDS as unknown as [string, ...string[]]);
 
 const drillItem = z.object({
-  id: z.string().min(1), name: line, how: line, amount: line,
+  id: z.string().min(1),
+  name: line,
+  how: line,
+  amount: line,
 });
 
 const focusItem = z.object({
@@ -24,9 +27,14 @@ const focusItem = z.object({
 
 /** What an evaluation says. A coach may reword every line; the limits keep it to two pages. */
 export const evaluationDocumentSchema = z.object({
-  phases: z.array(z.object({
-    id: z.string(), name: z.string(), middle: z.number().int().min(0).max(3).nullable(), focus: z.boolean(),
-  })),
+  phases: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      middle: z.number().int().min(0).max(3).nullable(),
+      focus: z.boolean(),
+    }),
+  ),
   strengths: z.array(z.object({ checkpoint: z.string(), title: line, text: line })).max(3),
   focus: z.array(focusItem).max(4),
   oneOffs: z.array(line),

@@ -4,15 +4,27 @@ import { FIGURE_RECIPES } from './recipes.ts';
 
 describe('figureChalk', () => {
   test('the trunk runs from the middle of the hips to the middle of the shoulders', () => {
-    expect(figureChalk('trunkContact', {
-      'contact.frontHip': { x: 10, y: 40 }, 'contact.backHip': { x: 20, y: 40 }, 'contact.throwingShoulder': { x: 0, y: 0 }, 'contact.gloveShoulder': { x: 40, y: 10 },
-    })).toEqual([{ x: 15, y: 40 }, { x: 20, y: 5 }]);
+    expect(
+      figureChalk('trunkContact', {
+        'contact.frontHip': { x: 10, y: 40 },
+        'contact.backHip': { x: 20, y: 40 },
+        'contact.throwingShoulder': { x: 0, y: 0 },
+        'contact.gloveShoulder': { x: 40, y: 10 },
+      }),
+    ).toEqual([
+      { x: 15, y: 40 },
+      { x: 20, y: 5 },
+    ]);
   });
 
   test('a joint angle runs through its three points; a missing one leaves nothing', () => {
     const leg = { 'release.frontHip': { x: 1, y: 1 }, 'release.frontKnee': { x: 2, y: 2 } };
     expect(figureChalk('frontKneeRelease', leg)).toEqual([]);
-    expect(figureChalk('frontKneeRelease', { ...leg, 'release.frontAnkle': { x: 2, y: 4 } })).toEqual([{ x: 1, y: 1 }, { x: 2, y: 2 }, { x: 2, y: 4 }]);
+    expect(figureChalk('frontKneeRelease', { ...leg, 'release.frontAnkle': { x: 2, y: 4 } })).toEqual([
+      { x: 1, y: 1 },
+      { x: 2, y: 2 },
+      { x: 2, y: 4 },
+    ]);
   });
 
   test('every figure with points has a line of its own points, and a moment', () => {
@@ -21,6 +33,11 @@ describe('figureChalk', () => {
       expect(line.length, recipe.id).toBeGreaterThanOrEqual(2);
       expect(recipe.needs.map((at) => at.split('.')[0])).toContain(figureMoment(recipe.id));
     }
-    expect([figureMoment('stride'), figureMoment('pelvisAhead'), figureMoment('frontKneeChange'), figureMoment('contactToRelease')]).toEqual(['contact', 'liftTop', 'release', null]);
+    expect([
+      figureMoment('stride'),
+      figureMoment('pelvisAhead'),
+      figureMoment('frontKneeChange'),
+      figureMoment('contactToRelease'),
+    ]).toEqual(['contact', 'liftTop', 'release', null]);
   });
 });

@@ -24,7 +24,8 @@ describe('guessPoint', () => {
     const at = (point: 'head' | 'backAnkle') => guessPoint({ event: 'set', point }, clip)!;
     const [head, foot] = [at('head'), at('backAnkle')];
     const placed: PlacedPoint[] = [
-      { event: 'set', point: 'backAnkle', x: foot.x, y: foot.y }, { event: 'set', point: 'head', x: (head.x + foot.x) / 2, y: (head.y + foot.y) / 2 },
+      { event: 'set', point: 'backAnkle', x: foot.x, y: foot.y },
+      { event: 'set', point: 'head', x: (head.x + foot.x) / 2, y: (head.y + foot.y) / 2 },
     ];
     const knee = guessPoint({ event: 'set', point: 'backKnee' }, { ...clip, placed })!;
     const whole = guessPoint({ event: 'set', point: 'backKnee' }, clip)!;

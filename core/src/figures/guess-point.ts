@@ -11,7 +11,10 @@ export interface PlacedPoint extends Point {
   readonly point: PointId;
 }
 
-const TYPICAL = typical as unknown as Record<PoseView, Partial<Record<EventId, Partial<Record<PointId, readonly [number, number]>>>>>;
+const TYPICAL = typical as unknown as Record<
+  PoseView,
+  Partial<Record<EventId, Partial<Record<PointId, readonly [number, number]>>>>
+>;
 
 /**
  * Where a point probably is, so that the coach starts near it. A usual pose of the event, in body heights from the back
@@ -21,13 +24,16 @@ const TYPICAL = typical as unknown as Record<PoseView, Partial<Record<EventId, P
  *
  * @param xDirection +1 when the pose's positive x points to the right of the picture, else -1
  */
-export function guessPoint(wanted: { readonly event: EventId; readonly point: PointId }, clip: {
-  readonly view: PoseView;
-  readonly xDirection: 1 | -1;
-  readonly width: number;
-  readonly height: number;
-  readonly placed: readonly PlacedPoint[];
-}): Point | null {
+export function guessPoint(
+  wanted: { readonly event: EventId; readonly point: PointId },
+  clip: {
+    readonly view: PoseView;
+    readonly xDirection: 1 | -1;
+    readonly width: number;
+    readonly height: number;
+    readonly placed: readonly PlacedPoint[];
+  },
+): Point | null {
   const { view, xDirection, width, height, placed } = clip;
   const poseOf = (event: EventId, point: PointId): Point | null => {
     const p = TYPICAL[view][event]?.[point];

@@ -2,7 +2,10 @@ import { describe, expect, test } from 'vitest';
 import { jointAngle } from './joint-angle.ts';
 import type { Point } from './point.ts';
 
-const at = (degrees: number, length: number): Point => ({ x: length * Math.cos((degrees * Math.PI) / 180), y: length * Math.sin((degrees * Math.PI) / 180) });
+const at = (degrees: number, length: number): Point => ({
+  x: length * Math.cos((degrees * Math.PI) / 180),
+  y: length * Math.sin((degrees * Math.PI) / 180),
+});
 const vertex = { x: 0, y: 0 };
 
 describe('jointAngle', () => {
@@ -52,7 +55,8 @@ describe('jointAngle', () => {
     let variance = 0;
     for (const id of ['proximal', 'vertex', 'distal'] as const)
       for (const axis of ['x', 'y'] as const) {
-        const shifted = (by: number) => jointAngle({ ...points, [id]: { ...points[id], [axis]: points[id][axis] + by }, pointSd: 0 }).value;
+        const shifted = (by: number) =>
+          jointAngle({ ...points, [id]: { ...points[id], [axis]: points[id][axis] + by }, pointSd: 0 }).value;
         variance += ((shifted(h) - shifted(-h)) / (2 * h)) ** 2;
       }
     expect(jointAngle({ ...points, pointSd: 1.5 }).sd).toBeCloseTo(1.5 * Math.sqrt(variance), 6);

@@ -35,7 +35,12 @@ export function jointAngle(input: {
   const atProximal = { x: (turn * u.y) / u.length, y: (-turn * u.x) / u.length };
   const atDistal = { x: (-turn * w.y) / w.length, y: (turn * w.x) / w.length };
   const gradient = Math.hypot(
-    atProximal.x, atProximal.y, atDistal.x, atDistal.y, atProximal.x + atDistal.x, atProximal.y + atDistal.y,
+    atProximal.x,
+    atProximal.y,
+    atDistal.x,
+    atDistal.y,
+    atProximal.x + atDistal.x,
+    atProximal.y + atDistal.y,
   );
   return { value: toDegrees(Math.atan2(Math.abs(cross), dot)), sd: toDegrees(gradient * pointSd), unit: 'degrees' };
 }

@@ -2,10 +2,18 @@ import { expect, test } from 'vitest';
 import { frameTimebase } from '../film/frame-timebase.ts';
 import { measureClip } from './measure-clip.ts';
 
-const film = frameTimebase(Array.from({ length: 240 }, (_, i) => i / 120), 1);
-const marks = [{ event: 'liftTop', frame: 60, frameTo: null }, { event: 'contact', frame: 140, frameTo: 141 }, { event: 'release', frame: 158, frameTo: null }] as const;
+const film = frameTimebase(
+  Array.from({ length: 240 }, (_, i) => i / 120),
+  1,
+);
+const marks = [
+  { event: 'liftTop', frame: 60, frameTo: null },
+  { event: 'contact', frame: 140, frameTo: 141 },
+  { event: 'release', frame: 158, frameTo: null },
+] as const;
 const leg = [
-  { event: 'contact', point: 'frontHip', x: 100, y: 100, pointSd: 2 }, { event: 'contact', point: 'frontKnee', x: 100, y: 200, pointSd: 2 },
+  { event: 'contact', point: 'frontHip', x: 100, y: 100, pointSd: 2 },
+  { event: 'contact', point: 'frontKnee', x: 100, y: 200, pointSd: 2 },
   { event: 'contact', point: 'frontAnkle', x: 200, y: 200, pointSd: 2 },
 ] as const;
 

@@ -14,7 +14,13 @@ export interface ClipWork {
   /** The clip's frame times; null while it is not indexed. */
   readonly film: FrameTimebase | null;
   readonly marks: ReadonlyArray<FrameSpan & { readonly event: EventId }>;
-  readonly points: ReadonlyArray<{ readonly event: EventId; readonly point: PointId; readonly x: number; readonly y: number; readonly pointSd: number }>;
+  readonly points: ReadonlyArray<{
+    readonly event: EventId;
+    readonly point: PointId;
+    readonly x: number;
+    readonly y: number;
+    readonly pointSd: number;
+  }>;
 }
 
 /**

@@ -1,11 +1,25 @@
 /** Points of the body and the ball that a coach can place, with the words used to ask for them. */
 export const POINTS = {
-  head: 'centre of the head', nose: 'nose',
-  throwingShoulder: 'throwing shoulder', throwingElbow: 'throwing elbow', throwingWrist: 'throwing wrist',
-  gloveShoulder: 'glove shoulder', gloveElbow: 'glove elbow', gloveWrist: 'glove wrist',
-  frontHip: 'front hip', frontKnee: 'front knee', frontAnkle: 'front ankle', frontHeel: 'front heel', frontToe: 'front toe',
-  backHip: 'back hip', backKnee: 'back knee', backAnkle: 'back ankle', backHeel: 'back heel', backToe: 'back toe',
-  ball: 'ball', glove: 'glove',
+  head: 'centre of the head',
+  nose: 'nose',
+  throwingShoulder: 'throwing shoulder',
+  throwingElbow: 'throwing elbow',
+  throwingWrist: 'throwing wrist',
+  gloveShoulder: 'glove shoulder',
+  gloveElbow: 'glove elbow',
+  gloveWrist: 'glove wrist',
+  frontHip: 'front hip',
+  frontKnee: 'front knee',
+  frontAnkle: 'front ankle',
+  frontHeel: 'front heel',
+  frontToe: 'front toe',
+  backHip: 'back hip',
+  backKnee: 'back knee',
+  backAnkle: 'back ankle',
+  backHeel: 'back heel',
+  backToe: 'back toe',
+  ball: 'ball',
+  glove: 'glove',
 } as const;
 
 export type PointId = keyof typeof POINTS;

@@ -18,7 +18,8 @@ export function requireApart(a: Point, aName: string, b: Point, bName: string): 
 
 /** Throws an error when the standard deviation of a point is not a finite number of at least 0. */
 export function requirePointSd(pointSd: number): number {
-  if (!Number.isFinite(pointSd) || pointSd < 0) throw new RangeError(`pointSd: a finite number of at least 0 was expected, not ${pointSd}`);
+  if (!Number.isFinite(pointSd) || pointSd < 0)
+    throw new RangeError(`pointSd: a finite number of at least 0 was expected, not ${pointSd}`);
   return pointSd;
 }
 

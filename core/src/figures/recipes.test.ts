@@ -4,12 +4,21 @@ import { phraseFigure } from './phrase-figure.ts';
 
 /** A body drawn by hand: 500 px high, target to the right. */
 const points: PointsAt = {
-  'set.head': { x: 205, y: 60 }, 'set.backAnkle': { x: 180, y: 500 }, 'set.frontAnkle': { x: 300, y: 500 },
-  'set.throwingShoulder': { x: 150, y: 120 }, 'set.gloveShoulder': { x: 250, y: 120 },
-  'contact.head': { x: 400, y: 100 }, 'contact.frontHip': { x: 410, y: 301.5 }, 'contact.backHip': { x: 390, y: 301.5 },
-  'contact.frontKnee': { x: 500, y: 384 }, 'contact.frontAnkle': { x: 580, y: 484 },
-  'contact.throwingElbow': { x: 300, y: 150 }, 'contact.throwingWrist': { x: 270, y: 98.0384757729337 },
-  'contact.glove': { x: 480, y: 160 }, 'contact.throwingShoulder': { x: 360, y: 150 }, 'contact.gloveShoulder': { x: 440, y: 150 },
+  'set.head': { x: 205, y: 60 },
+  'set.backAnkle': { x: 180, y: 500 },
+  'set.frontAnkle': { x: 300, y: 500 },
+  'set.throwingShoulder': { x: 150, y: 120 },
+  'set.gloveShoulder': { x: 250, y: 120 },
+  'contact.head': { x: 400, y: 100 },
+  'contact.frontHip': { x: 410, y: 301.5 },
+  'contact.backHip': { x: 390, y: 301.5 },
+  'contact.frontKnee': { x: 500, y: 384 },
+  'contact.frontAnkle': { x: 580, y: 484 },
+  'contact.throwingElbow': { x: 300, y: 150 },
+  'contact.throwingWrist': { x: 270, y: 98.0384757729337 },
+  'contact.glove': { x: 480, y: 160 },
+  'contact.throwingShoulder': { x: 360, y: 150 },
+  'contact.gloveShoulder': { x: 440, y: 150 },
 };
 const clip = { towardsTarget: 1 as const, pointSd: 2 };
 const words = (...args: Parameters<typeof phraseFigure>): string => phraseFigure(...args).replaceAll('\u00a0', ' ');
@@ -55,7 +64,9 @@ describe('figures', () => {
   });
 
   test('words for a family turn a sign into a direction', () => {
-    expect(words('frontKneeChange', { value: -16.2, sd: 4.1, unit: 'degrees' })).toBe('front knee bent 16 ± 4° further from landing to release');
+    expect(words('frontKneeChange', { value: -16.2, sd: 4.1, unit: 'degrees' })).toBe(
+      'front knee bent 16 ± 4° further from landing to release',
+    );
     expect(words('frontKneeChange', { value: 16.2, sd: 4.1, unit: 'degrees' })).toBe('front knee straightened 16 ± 4°');
     expect(words('frontKneeContact', { value: 137, sd: 3, unit: 'degrees' })).toBe('front knee at contact 137 ± 3°');
   });

@@ -5,8 +5,12 @@ const from = { x: 200, y: 300 };
 
 describe('segmentTilt', () => {
   test.each([
-    [{ x: 200, y: 200 }, 1, 0], [{ x: 300, y: 200 }, 1, 45], [{ x: 300, y: 200 }, -1, -45], [{ x: 100, y: 300 }, 1, -90],
-    [{ x: 200, y: 400 }, 1, 180], [{ x: 200 + Math.sqrt(3), y: 299 }, 1, 60],
+    [{ x: 200, y: 200 }, 1, 0],
+    [{ x: 300, y: 200 }, 1, 45],
+    [{ x: 300, y: 200 }, -1, -45],
+    [{ x: 100, y: 300 }, 1, -90],
+    [{ x: 200, y: 400 }, 1, 180],
+    [{ x: 200 + Math.sqrt(3), y: 299 }, 1, 60],
   ] as const)('to %o with the target at %i: %f degrees', (to, towardsTarget, degrees) => {
     expect(segmentTilt({ from, to, towardsTarget, pointSd: 1 }).value).toBeCloseTo(degrees, 10);
   });

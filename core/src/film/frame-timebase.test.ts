@@ -4,7 +4,10 @@ import { joinViews } from './join-views.ts';
 
 describe('frameTimebase', () => {
   test('slow motion: filmed at 240, played at 30', () => {
-    const film = frameTimebase([0, 1, 2, 3].map((i) => i / 30), 8);
+    const film = frameTimebase(
+      [0, 1, 2, 3].map((i) => i / 30),
+      8,
+    );
     expect(film.timeOf(3)).toBeCloseTo(3 / 240, 12);
     expect(film.frameInterval).toBeCloseTo(1 / 240, 12);
   });

@@ -35,14 +35,23 @@ export function frameTimebase(frameTimesSeconds: readonly number[], captureScale
       throw new RangeError(`frameTimesSeconds: frame ${i} does not come after frame ${i - 1}`);
     return (t - first) / captureScale;
   });
-  const intervals = starts.slice(1).map((t, i) => t - starts[i]!).sort((a, b) => a - b);
+  const intervals = starts
+    .slice(1)
+    .map((t, i) => t - starts[i]!)
+    .sort((a, b) => a - b);
   const middle = intervals.length >> 1;
-  const frameInterval = intervals.length === 0 ? 0
-    : intervals.length % 2 === 1 ? intervals[middle]! : (intervals[middle - 1]! + intervals[middle]!) / 2;
+  const frameInterval =
+    intervals.length === 0
+      ? 0
+      : intervals.length % 2 === 1
+        ? intervals[middle]!
+        : (intervals[middle - 1]! + intervals[middle]!) / 2;
   const frameCount = starts.length;
   const duration = starts[frameCount - 1]! + frameInterval;
   return {
-    frameCount, frameInterval, duration,
+    frameCount,
+    frameInterval,
+    duration,
     timeOf(frame) {
       const t = starts[frame];
       if (t === undefined) throw new RangeError(`frame ${frame} is not in the clip, which has frames 0 to ${frameCount - 1}`);

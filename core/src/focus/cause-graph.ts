@@ -15,19 +15,20 @@ export function explainedBy(codes: readonly string[], sheet: Sheet): Map<string,
   const order = new Map(sheet.checkpoints.map((c, i) => [c.id, i]));
   const at = (code: string): number => order.get(checkpointOf(code)) ?? Number.MAX_SAFE_INTEGER;
   const leads = (a: string, b: string): boolean =>
-    checkpointOf(a) !== checkpointOf(b) &&
-    sheet.causes.some((c) => meant(c.cause, a) && c.effects.some((e) => meant(e, b)));
+    checkpointOf(a) !== checkpointOf(b) && sheet.causes.some((c) => meant(c.cause, a) && c.effects.some((e) => meant(e, b)));
   const direct = new Map(codes.map((a) => [a, codes.filter((b) => leads(a, b) && (!leads(b, a) || at(a) < at(b)))]));
-  return new Map(codes.map((start) => {
-    const reached = new Set<string>();
-    const visit = (code: string): void => {
-      for (const next of direct.get(code) ?? [])
-        if (next !== start && !reached.has(next)) {
-          reached.add(next);
-          visit(next);
-        }
-    };
-    visit(start);
-    return [start, reached] as const;
-  }));
+  return new Map(
+    codes.map((start) => {
+      const reached = new Set<string>();
+      const visit = (code: string): void => {
+        for (const next of direct.get(code) ?? [])
+          if (next !== start && !reached.has(next)) {
+            reached.add(next);
+            visit(next);
+          }
+      };
+      visit(start);
+      return [start, reached] as const;
+    }),
+  );
 }

@@ -8,8 +8,11 @@ import { chooseFocus } from './choose-focus.ts';
 
 /** Three deliveries that all show the given faults. */
 const always = (...faults: ReadonlyArray<readonly [string, Level]>): Score[] =>
-  ['a', 'b', 'c'].flatMap((delivery) => faults.map(([code, level]) => ({ delivery, checkpoint: code.split('.')[0]!, level, faults: [code] })));
-const focus = (scores: readonly Score[], age: '9-10' | '11-12' | '13-14' = '13-14') => chooseFocus(habitsOf(scores), defaultSheet, age);
+  ['a', 'b', 'c'].flatMap((delivery) =>
+    faults.map(([code, level]) => ({ delivery, checkpoint: code.split('.')[0]!, level, faults: [code] })),
+  );
+const focus = (scores: readonly Score[], age: '9-10' | '11-12' | '13-14' = '13-14') =>
+  chooseFocus(habitsOf(scores), defaultSheet, age);
 
 describe('chooseFocus', () => {
   test('the knee that gives way comes before the glove and the chest that follow it', () => {
@@ -37,7 +40,14 @@ describe('chooseFocus', () => {
   });
 
   test('a young child gets two things at most, a youth four', () => {
-    const many = always(['A1.narrow', 1], ['A3.open', 1], ['D3.across', 1], ['E2.late', 1], ['H3.glove-down', 1], ['X1.varies', 1]);
+    const many = always(
+      ['A1.narrow', 1],
+      ['A3.open', 1],
+      ['D3.across', 1],
+      ['E2.late', 1],
+      ['H3.glove-down', 1],
+      ['X1.varies', 1],
+    );
     expect(focus(many, '9-10')).toHaveLength(2);
     expect(focus(many, '11-12')).toHaveLength(3);
     expect(focus(many, '13-14')).toHaveLength(4);

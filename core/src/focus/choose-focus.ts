@@ -19,7 +19,12 @@ export interface FocusChoice {
 
 /** Young children get fewer things at once: two up to 10 years, three up to 12, four from 13. Common practice, no source. */
 export const FOCUS_LIMIT: Readonly<Record<AgeGroup, number>> = {
-  '7-8': 2, '9-10': 2, '11-12': 3, '13-14': 4, '15-16': 4, '17-18': 4,
+  '7-8': 2,
+  '9-10': 2,
+  '11-12': 3,
+  '13-14': 4,
+  '15-16': 4,
+  '17-18': 4,
 };
 
 /**
@@ -41,8 +46,9 @@ export function chooseFocus(habits: readonly CheckpointHabit[], sheet: Sheet, ag
   const reach = explainedBy(codes, sheet);
   const own = new Map(candidates.map((h) => [h.checkpoint, Math.max(...h.habits.map((f) => (f.severity * f.seen) / f.visible))]));
   const explains = (h: CheckpointHabit): string[] =>
-    [...new Set(h.habits.flatMap((f) => [...(reach.get(f.code) ?? [])].map((code) => code.split('.')[0]!)))]
-      .filter((id) => id !== h.checkpoint);
+    [...new Set(h.habits.flatMap((f) => [...(reach.get(f.code) ?? [])].map((code) => code.split('.')[0]!)))].filter(
+      (id) => id !== h.checkpoint,
+    );
   const downstream = new Map(candidates.map((h) => [h.checkpoint, explains(h)]));
   const upstream = (h: CheckpointHabit): string[] =>
     candidates.filter((c) => downstream.get(c.checkpoint)!.includes(h.checkpoint)).map((c) => c.checkpoint);
@@ -65,8 +71,13 @@ export function chooseFocus(habits: readonly CheckpointHabit[], sheet: Sheet, ag
       `on average ${main.severity.toFixed(1)} levels short`,
     ];
     return {
-      checkpoint: h.checkpoint, faults: h.habits, explains: below, explainedBy: by,
-      severity: main.severity, share: main.seen / main.visible, reasons,
+      checkpoint: h.checkpoint,
+      faults: h.habits,
+      explains: below,
+      explainedBy: by,
+      severity: main.severity,
+      share: main.seen / main.visible,
+      reasons,
     };
   });
 }

@@ -59,17 +59,24 @@ function habitOf(checkpoint: string, list: readonly Score[]): CheckpointHabit {
   const sorted = [...levels].sort((a, b) => a - b);
   const threes = levels.filter((l) => l === 3).length;
   const codes = [...new Set(seen.flatMap((s) => s.faults))];
-  const counts = codes.map((code): FaultCount => {
-    const withIt = seen.filter((s) => s.faults.includes(code));
-    return {
-      code, seen: withIt.length, visible,
-      deliveries: withIt.map((s) => s.delivery),
-      severity: withIt.reduce((sum, s) => sum + 3 - s.level, 0) / withIt.length,
-    };
-  }).sort((a, b) => b.seen - a.seen || b.severity - a.severity || (a.code < b.code ? -1 : 1));
+  const counts = codes
+    .map((code): FaultCount => {
+      const withIt = seen.filter((s) => s.faults.includes(code));
+      return {
+        code,
+        seen: withIt.length,
+        visible,
+        deliveries: withIt.map((s) => s.delivery),
+        severity: withIt.reduce((sum, s) => sum + 3 - s.level, 0) / withIt.length,
+      };
+    })
+    .sort((a, b) => b.seen - a.seen || b.severity - a.severity || (a.code < b.code ? -1 : 1));
   const often = (n: number): boolean => n >= 2 && 2 * n > visible;
   return {
-    checkpoint, visible, notVisible: list.length - visible, levels,
+    checkpoint,
+    visible,
+    notVisible: list.length - visible,
+    levels,
     middle: sorted[(visible - 1) >> 1] ?? null,
     strength: often(threes) && !levels.includes(0),
     habits: counts.filter((c) => often(c.seen)),

@@ -7,7 +7,12 @@ export const EVENTS = [
   { id: 'handsApart', name: 'hands apart', rule: 'first frame with a gap between ball hand and glove', always: true },
   { id: 'driveStart', name: 'start of the drive', rule: 'back knee begins to straighten after its deepest bend', always: false },
   { id: 'footOpens', name: 'front foot opens', rule: 'toes begin to turn to the target', always: false },
-  { id: 'contact', name: 'foot bears weight', rule: 'front foot bears weight: the ankle firms; not the first touch of the toe', always: true },
+  {
+    id: 'contact',
+    name: 'foot bears weight',
+    rule: 'front foot bears weight: the ankle firms; not the first touch of the toe',
+    always: true,
+  },
   { id: 'shouldersTurn', name: 'shoulders turn', rule: 'chest begins to come round', always: false },
   { id: 'layback', name: 'arm laid back', rule: 'forearm furthest back', always: true },
   { id: 'release', name: 'release', rule: 'first frame with the ball out of the hand', always: true },

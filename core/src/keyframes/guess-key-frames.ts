@@ -3,8 +3,21 @@ import { EVENT_IDS, type EventId } from './events.ts';
 
 /** Seconds after the first move at which events fall in a usual delivery from the stretch. Common practice, no source. */
 const USUAL_TEMPO: Readonly<Record<EventId, number>> = {
-  set: -0.02, firstMove: 0, liftTop: 0.56, kneeDown: 0.62, handsApart: 0.69, driveStart: 0.94, footOpens: 1.13,
-  contact: 1.2, shouldersTurn: 1.22, layback: 1.3, release: 1.345, backFootOff: 1.375, slowDown: 1.42, finish: 1.84, gloved: 1.8,
+  set: -0.02,
+  firstMove: 0,
+  liftTop: 0.56,
+  kneeDown: 0.62,
+  handsApart: 0.69,
+  driveStart: 0.94,
+  footOpens: 1.13,
+  contact: 1.2,
+  shouldersTurn: 1.22,
+  layback: 1.3,
+  release: 1.345,
+  backFootOff: 1.375,
+  slowDown: 1.42,
+  finish: 1.84,
+  gloved: 1.8,
 };
 
 /**
@@ -15,21 +28,25 @@ const USUAL_TEMPO: Readonly<Record<EventId, number>> = {
  * @returns real seconds of this view
  * @example guessKeyFrame('contact', { marked: { liftTop: 0.9 }, duration: 3 }) // 1.54
  */
-export function guessKeyFrame(event: EventId, known: {
-  readonly marked: EventSeconds;
-  readonly otherView?: EventSeconds;
-  readonly otherDelivery?: EventSeconds;
-  readonly duration: number;
-}): number {
+export function guessKeyFrame(
+  event: EventId,
+  known: {
+    readonly marked: EventSeconds;
+    readonly otherView?: EventSeconds;
+    readonly otherDelivery?: EventSeconds;
+    readonly duration: number;
+  },
+): number {
   const inside = (t: number): number => Math.min(known.duration, Math.max(0, t));
   const fromOther = known.otherView?.[event];
   const join = known.otherView ? joinViews(known.otherView, known.marked) : null;
   if (fromOther !== undefined && join) return inside(join(fromOther));
   const tempo = known.otherDelivery?.[event] === undefined ? USUAL_TEMPO : { ...USUAL_TEMPO, ...known.otherDelivery };
   const order = EVENT_IDS.indexOf(event);
-  const usable = known.otherDelivery?.[event] === undefined
-    ? Object.keys(known.marked)
-    : Object.keys(known.marked).filter((e) => known.otherDelivery?.[e] !== undefined);
+  const usable =
+    known.otherDelivery?.[event] === undefined
+      ? Object.keys(known.marked)
+      : Object.keys(known.marked).filter((e) => known.otherDelivery?.[e] !== undefined);
   const nearest = usable
     .map((id) => id as EventId)
     .sort((a, b) => Math.abs(EVENT_IDS.indexOf(a) - order) - Math.abs(EVENT_IDS.indexOf(b) - order))[0];

@@ -5,8 +5,13 @@ import { markTime } from './mark-time.ts';
 import { orderProblems, type KeyFrameMark } from './order-problems.ts';
 
 const good: KeyFrameMark[] = [
-  { event: 'set', frame: 10 }, { event: 'liftTop', frame: 80 }, { event: 'handsApart', frame: 95 }, { event: 'contact', frame: 150, frameTo: 151 },
-  { event: 'layback', frame: 162 }, { event: 'release', frame: 168 }, { event: 'finish', frame: 220 },
+  { event: 'set', frame: 10 },
+  { event: 'liftTop', frame: 80 },
+  { event: 'handsApart', frame: 95 },
+  { event: 'contact', frame: 150, frameTo: 151 },
+  { event: 'layback', frame: 162 },
+  { event: 'release', frame: 168 },
+  { event: 'finish', frame: 220 },
 ];
 
 describe('orderProblems', () => {
@@ -23,20 +28,55 @@ describe('orderProblems', () => {
     expect(rest).toEqual([]);
   });
 
-  test.each([['kneeDown', 'handsApart'], ['footOpens', 'driveStart'], ['shouldersTurn', 'contact'], ['backFootOff', 'release']] as const)(
-    '%s and %s can come in either order', (a, b) => {
-      expect(orderProblems([{ event: a, frame: 5 }, { event: b, frame: 9 }])).toEqual([]);
-      expect(orderProblems([{ event: a, frame: 9 }, { event: b, frame: 5 }])).toEqual([]);
-    });
+  test.each([
+    ['kneeDown', 'handsApart'],
+    ['footOpens', 'driveStart'],
+    ['shouldersTurn', 'contact'],
+    ['backFootOff', 'release'],
+  ] as const)('%s and %s can come in either order', (a, b) => {
+    expect(
+      orderProblems([
+        { event: a, frame: 5 },
+        { event: b, frame: 9 },
+      ]),
+    ).toEqual([]);
+    expect(
+      orderProblems([
+        { event: a, frame: 9 },
+        { event: b, frame: 5 },
+      ]),
+    ).toEqual([]);
+  });
 
   test('intervals that overlap are not a mistake, separate ones are', () => {
-    expect(orderProblems([{ event: 'contact', frame: 50, frameTo: 51 }, { event: 'layback', frame: 50, frameTo: 51 }])).toEqual([]);
-    expect(orderProblems([{ event: 'contact', frame: 52, frameTo: 53 }, { event: 'layback', frame: 50, frameTo: 51 }])).toHaveLength(1);
+    expect(
+      orderProblems([
+        { event: 'contact', frame: 50, frameTo: 51 },
+        { event: 'layback', frame: 50, frameTo: 51 },
+      ]),
+    ).toEqual([]);
+    expect(
+      orderProblems([
+        { event: 'contact', frame: 52, frameTo: 53 },
+        { event: 'layback', frame: 50, frameTo: 51 },
+      ]),
+    ).toHaveLength(1);
   });
 
   test('the catch only has to come after the release', () => {
-    expect(orderProblems([{ event: 'gloved', frame: 200 }, { event: 'finish', frame: 220 }, { event: 'slowDown', frame: 210 }])).toEqual([]);
-    expect(orderProblems([{ event: 'gloved', frame: 160 }, { event: 'release', frame: 168 }])).toHaveLength(1);
+    expect(
+      orderProblems([
+        { event: 'gloved', frame: 200 },
+        { event: 'finish', frame: 220 },
+        { event: 'slowDown', frame: 210 },
+      ]),
+    ).toEqual([]);
+    expect(
+      orderProblems([
+        { event: 'gloved', frame: 160 },
+        { event: 'release', frame: 168 },
+      ]),
+    ).toHaveLength(1);
   });
 });
 
@@ -57,10 +97,14 @@ describe('markTime', () => {
 
 describe('guessKeyFrame', () => {
   test('the other view decides where both share a key frame', () => {
-    expect(guessKeyFrame('contact', { marked: { liftTop: 1 }, otherView: { liftTop: 3, contact: 3.6 }, duration: 5 })).toBeCloseTo(1.6, 12);
+    expect(
+      guessKeyFrame('contact', { marked: { liftTop: 1 }, otherView: { liftTop: 3, contact: 3.6 }, duration: 5 }),
+    ).toBeCloseTo(1.6, 12);
   });
   test("else the camper's own tempo from another delivery", () => {
-    expect(guessKeyFrame('release', { marked: { contact: 1.5 }, otherDelivery: { contact: 2, release: 2.16 }, duration: 5 })).toBeCloseTo(1.66, 12);
+    expect(
+      guessKeyFrame('release', { marked: { contact: 1.5 }, otherDelivery: { contact: 2, release: 2.16 }, duration: 5 }),
+    ).toBeCloseTo(1.66, 12);
   });
   test('else the usual tempo, and never outside the film', () => {
     expect(guessKeyFrame('liftTop', { marked: { set: 0.3 }, duration: 5 })).toBeCloseTo(0.88, 12);

@@ -15,13 +15,16 @@ export interface OrderProblem {
 
 /** Neighbours that can come in either order: the order is a finding, not a mistake. */
 const EITHER_ORDER: ReadonlyArray<readonly [EventId, EventId]> = [
-  ['kneeDown', 'handsApart'], ['footOpens', 'driveStart'], ['shouldersTurn', 'contact'], ['backFootOff', 'release'],
+  ['kneeDown', 'handsApart'],
+  ['footOpens', 'driveStart'],
+  ['shouldersTurn', 'contact'],
+  ['backFootOff', 'release'],
 ];
 
 const free = (a: EventId, b: EventId): boolean =>
   EITHER_ORDER.some(([x, y]) => (x === a && y === b) || (x === b && y === a)) ||
   // The catch only has to come after the release: the arm may still be slowing down when the ball arrives.
-  [a, b].some((e) => e === 'gloved') && [a, b].some((e) => e === 'backFootOff' || e === 'slowDown' || e === 'finish');
+  ([a, b].some((e) => e === 'gloved') && [a, b].some((e) => e === 'backFootOff' || e === 'slowDown' || e === 'finish'));
 
 /**
  * Pairs of key frames of one view that stand in the wrong order. `earlier` is the event that has to come first. Equal

@@ -7,7 +7,18 @@ const knee: LevelBand = { wanted: [138, 155], acceptable: [128, 165] };
 const exact = (value: number, band: LevelBand = knee) => suggestLevel({ value, sd: 0 }, band)!.level;
 
 describe('suggestLevel', () => {
-  test.each([[138, 3], [155, 3], [137.9, 2], [128, 2], [165, 2], [127.9, 1], [118, 1], [175, 1], [117.9, 0], [175.1, 0]])('an exact %f is level %i', (value, level) => {
+  test.each([
+    [138, 3],
+    [155, 3],
+    [137.9, 2],
+    [128, 2],
+    [165, 2],
+    [127.9, 1],
+    [118, 1],
+    [175, 1],
+    [117.9, 0],
+    [175.1, 0],
+  ])('an exact %f is level %i', (value, level) => {
     expect(exact(value)).toBe(level);
   });
 

@@ -27,11 +27,13 @@ export interface LevelSuggestion {
  * // { level: 2, sure: false, ... }
  */
 export function suggestLevel(
-  estimate: { readonly value: number; readonly sd: number }, band: LevelBand | null,
+  estimate: { readonly value: number; readonly sd: number },
+  band: LevelBand | null,
 ): LevelSuggestion | null {
   if (band === null) return null;
   const { value, sd } = estimate;
-  if (!Number.isFinite(value) || !Number.isFinite(sd) || sd < 0) throw new RangeError('estimate: a finite value and an sd of at least 0 were expected');
+  if (!Number.isFinite(value) || !Number.isFinite(sd) || sd < 0)
+    throw new RangeError('estimate: a finite value and an sd of at least 0 were expected');
   const [low3, high3] = [band.wanted[0] ?? -Infinity, band.wanted[1] ?? Infinity];
   const [low2, high2] = [band.acceptable[0] ?? -Infinity, band.acceptable[1] ?? Infinity];
   if (!(low2 <= low3 && low3 <= high3 && high3 <= high2)) throw new RangeError('band: acceptable has to hold wanted');
@@ -45,7 +47,9 @@ export function suggestLevel(
   const probabilities = [1 - p1, p1 - p2, p2 - p3, p3].map((p) => Math.max(0, p)) as [number, number, number, number];
   const level = probabilities.indexOf(Math.max(...probabilities)) as Level;
   return {
-    probabilities, level, sure: probabilities[level] >= 0.7,
+    probabilities,
+    level,
+    sure: probabilities[level] >= 0.7,
     side: value < low3 ? 'below' : value > high3 ? 'above' : null,
   };
 }

@@ -14,10 +14,22 @@ const frame = z.number().int().nonnegative();
 export const entrySchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('mark'), clipId: id, event, frame, frameTo: frame.nullable() }),
   z.object({ kind: z.literal('unmark'), clipId: id, event }),
-  z.object({ kind: z.literal('point'), clipId: id, event, point, x: z.number(), y: z.number(), pointSd: z.number().nonnegative() }),
   z.object({
-    kind: z.literal('score'), deliveryId: id, checkpoint: z.string().regex(/^[A-HX]\d$/),
-    level: z.enum(['0', '1', '2', '3', 'NV']), faults: z.array(z.string()).max(8), note: z.string().max(500).nullable(),
+    kind: z.literal('point'),
+    clipId: id,
+    event,
+    point,
+    x: z.number(),
+    y: z.number(),
+    pointSd: z.number().nonnegative(),
+  }),
+  z.object({
+    kind: z.literal('score'),
+    deliveryId: id,
+    checkpoint: z.string().regex(/^[A-HX]\d$/),
+    level: z.enum(['0', '1', '2', '3', 'NV']),
+    faults: z.array(z.string()).max(8),
+    note: z.string().max(500).nullable(),
   }),
   z.object({ kind: z.literal('unscore'), deliveryId: id, checkpoint: z.string().regex(/^[A-HX]\d$/) }),
 ]);

@@ -12,7 +12,11 @@ type Decode = (bytes: Uint8Array, encoding: TextEncoding, strict: boolean) => st
  * @param decode throws on bytes that do not fit when `strict`
  * @example decodeText(bytes, (b, encoding, fatal) => new TextDecoder(encoding, { fatal }).decode(b)).text
  */
-export function decodeText(bytes: Uint8Array, decode: Decode, chosen: TextEncoding | null = null): { readonly text: string; readonly encoding: TextEncoding } {
+export function decodeText(
+  bytes: Uint8Array,
+  decode: Decode,
+  chosen: TextEncoding | null = null,
+): { readonly text: string; readonly encoding: TextEncoding } {
   const encoding = chosen ?? guess(bytes, decode);
   return { text: decode(bytes, encoding, false).replace(/^\uFEFF/, ''), encoding };
 }

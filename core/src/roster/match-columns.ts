@@ -1,11 +1,38 @@
 /** What a roster knows of a camper, in the order of its export. */
-export const ROSTER_FIELDS = ['bib', 'name', 'firstName', 'lastName', 'born', 'hand', 'height', 'guardian', 'guardianEmail', 'guardianPhone', 'consentToFilm', 'consentToShare', 'consentUntil', 'together'] as const;
+export const ROSTER_FIELDS = [
+  'bib',
+  'name',
+  'firstName',
+  'lastName',
+  'born',
+  'hand',
+  'height',
+  'guardian',
+  'guardianEmail',
+  'guardianPhone',
+  'consentToFilm',
+  'consentToShare',
+  'consentUntil',
+  'together',
+] as const;
 export type RosterField = (typeof ROSTER_FIELDS)[number];
 
 /** How each field is headed on screen and in the export. */
 export const FIELD_NAMES: Readonly<Record<RosterField, string>> = {
-  bib: 'Bib', name: 'Name', firstName: 'First name', lastName: 'Last name', born: 'Birth date', hand: 'Throwing hand', height: 'Height', guardian: 'Guardian',
-  guardianEmail: 'Guardian mail', guardianPhone: 'Guardian phone', consentToFilm: 'Consent to film', consentToShare: 'Consent to share', consentUntil: 'Consent until', together: 'Kept together',
+  bib: 'Bib',
+  name: 'Name',
+  firstName: 'First name',
+  lastName: 'Last name',
+  born: 'Birth date',
+  hand: 'Throwing hand',
+  height: 'Height',
+  guardian: 'Guardian',
+  guardianEmail: 'Guardian mail',
+  guardianPhone: 'Guardian phone',
+  consentToFilm: 'Consent to film',
+  consentToShare: 'Consent to share',
+  consentUntil: 'Consent until',
+  together: 'Kept together',
 };
 
 /** Headings in use, in small letters without signs: common practice, no source. */
@@ -17,17 +44,68 @@ const SYNONYMS: Readonly<Record<RosterField, readonly string[]>> = {
   born: ['born', 'birth date', 'birthdate', 'date of birth', 'dob', 'birthday', 'birth day', 'd o b'],
   hand: ['throwing hand', 'hand', 'throws', 'arm', 'throwing arm', 'throw', 't', 'r l', 'throws r l', 'handedness'],
   height: ['height', 'ht', 'tall', 'height cm', 'height in', 'height inches', 'height ft in'],
-  guardian: ['guardian', 'guardian name', 'parent', 'parent name', 'parent guardian', 'parents', 'mother father', 'emergency contact', 'contact', 'contact name'],
-  guardianEmail: ['guardian mail', 'guardian email', 'parent email', 'email', 'e mail', 'mail', 'email address', 'mail address', 'contact email', 'parent guardian email'],
-  guardianPhone: ['guardian phone', 'parent phone', 'phone', 'phone number', 'cell', 'mobile', 'telephone', 'contact phone', 'emergency phone'],
-  consentToFilm: ['consent to film', 'consent', 'film consent', 'filming consent', 'video consent', 'video release', 'photo video release', 'film ok', 'video ok', 'media release', 'may film', 'film'],
+  guardian: [
+    'guardian',
+    'guardian name',
+    'parent',
+    'parent name',
+    'parent guardian',
+    'parents',
+    'mother father',
+    'emergency contact',
+    'contact',
+    'contact name',
+  ],
+  guardianEmail: [
+    'guardian mail',
+    'guardian email',
+    'parent email',
+    'email',
+    'e mail',
+    'mail',
+    'email address',
+    'mail address',
+    'contact email',
+    'parent guardian email',
+  ],
+  guardianPhone: [
+    'guardian phone',
+    'parent phone',
+    'phone',
+    'phone number',
+    'cell',
+    'mobile',
+    'telephone',
+    'contact phone',
+    'emergency phone',
+  ],
+  consentToFilm: [
+    'consent to film',
+    'consent',
+    'film consent',
+    'filming consent',
+    'video consent',
+    'video release',
+    'photo video release',
+    'film ok',
+    'video ok',
+    'media release',
+    'may film',
+    'film',
+  ],
   consentToShare: ['consent to share', 'share consent', 'sharing', 'may share', 'share', 'share ok', 'share with coaches'],
   consentUntil: ['consent until', 'consent ends', 'valid until', 'until', 'consent expires', 'expires'],
   together: ['kept together', 'together', 'group', 'siblings', 'family', 'sibling group', 'keep with', 'with'],
 };
 
 /** Letters and figures only, single spaces, no accents, small. */
-const plain = (heading: string): string => heading.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+const plain = (heading: string): string =>
+  heading
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
 
 export interface ColumnMatch {
   readonly heading: string;
@@ -56,9 +134,12 @@ export function matchColumns(headings: readonly string[]): ColumnMatch[] {
     if (match) return match;
     const heading = headings[i]!;
     const words = ` ${plain(heading)} `;
-    const field = ROSTER_FIELDS
-      .flatMap((f) => SYNONYMS[f].filter((s) => s.length > 2 && words.includes(` ${s} `)).map((s) => ({ f, length: s.length })))
-      .filter(({ f }) => !taken.has(f)).sort((a, b) => b.length - a.length)[0]?.f ?? null;
+    const field =
+      ROSTER_FIELDS.flatMap((f) =>
+        SYNONYMS[f].filter((s) => s.length > 2 && words.includes(` ${s} `)).map((s) => ({ f, length: s.length })),
+      )
+        .filter(({ f }) => !taken.has(f))
+        .sort((a, b) => b.length - a.length)[0]?.f ?? null;
     if (field) taken.add(field);
     return { heading, field, sure: false };
   });

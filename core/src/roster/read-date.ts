@@ -1,7 +1,11 @@
 export type DateOrder = 'dayFirst' | 'monthFirst';
 
 export type DateReading =
-  | { readonly kind: 'day'; readonly day: string; /** The order that figures alone prove; null where they were not needed. */ readonly order: DateOrder | null }
+  | {
+      readonly kind: 'day';
+      readonly day: string /** The order that figures alone prove; null where they were not needed. */;
+      readonly order: DateOrder | null;
+    }
   /** Two days are meant by it, depending on the order; somebody must say. */
   | { readonly kind: 'ambiguous'; readonly dayFirst: string; readonly monthFirst: string }
   | { readonly kind: 'wrong'; readonly why: string };
@@ -12,7 +16,9 @@ const SERIAL = { from: 20_000, to: 60_000, epoch: Date.UTC(1899, 11, 30) };
 
 const asDay = (year: number, month: number, day: number): string | null => {
   const time = new Date(Date.UTC(year, month - 1, day));
-  return time.getUTCFullYear() === year && time.getUTCMonth() === month - 1 && time.getUTCDate() === day ? time.toISOString().slice(0, 10) : null;
+  return time.getUTCFullYear() === year && time.getUTCMonth() === month - 1 && time.getUTCDate() === day
+    ? time.toISOString().slice(0, 10)
+    : null;
 };
 const wholeYear = (text: string): number => (text.length === 4 ? Number(text) : Number(text) + (Number(text) > 50 ? 1900 : 2000));
 const wrong = (why: string): DateReading => ({ kind: 'wrong', why });
@@ -25,14 +31,20 @@ const wrong = (why: string): DateReading => ({ kind: 'wrong', why });
  * @example readDate('03/04/2014') // { kind: 'ambiguous', dayFirst: '2014-04-03', monthFirst: '2014-03-04' }
  */
 export function readDate(text: string, order: DateOrder | null = null): DateReading {
-  const t = text.trim().replace(/\s+/g, ' ').replace(/ 00?:00(:00)?( ?am)?$/i, '');
+  const t = text
+    .trim()
+    .replace(/\s+/g, ' ')
+    .replace(/ 00?:00(:00)?( ?am)?$/i, '');
   if (t === '') return wrong('no date');
   const year = /^(\d{4})[-/. ](\d{1,2})[-/. ](\d{1,2})(?:T.*)?$/.exec(t);
   if (year) return made(asDay(Number(year[1]), Number(year[2]), Number(year[3])), t);
-  if (/^\d{5}$/.test(t) && Number(t) >= SERIAL.from && Number(t) <= SERIAL.to) return made(new Date(SERIAL.epoch + Number(t) * 86_400_000).toISOString().slice(0, 10), t);
+  if (/^\d{5}$/.test(t) && Number(t) >= SERIAL.from && Number(t) <= SERIAL.to)
+    return made(new Date(SERIAL.epoch + Number(t) * 86_400_000).toISOString().slice(0, 10), t);
   const compact = /^(19|20)(\d{2})(\d{2})(\d{2})$/.exec(t);
   if (compact) return made(asDay(Number(compact[1]! + compact[2]!), Number(compact[3]), Number(compact[4])), t);
-  const named = /^(\d{1,2})(?:st|nd|rd|th)?[-. /]*([a-z]{3,9})\.?,?[-. /]*(\d{4}|\d{2})$/i.exec(t) ?? /^()([a-z]{3,9})\.?[-. /]*(\d{1,2})(?:st|nd|rd|th)?,?[-. /]+(\d{4}|\d{2})$/i.exec(t);
+  const named =
+    /^(\d{1,2})(?:st|nd|rd|th)?[-. /]*([a-z]{3,9})\.?,?[-. /]*(\d{4}|\d{2})$/i.exec(t) ??
+    /^()([a-z]{3,9})\.?[-. /]*(\d{1,2})(?:st|nd|rd|th)?,?[-. /]+(\d{4}|\d{2})$/i.exec(t);
   if (named) {
     const [, first, word, third, fourth] = named;
     const month = MONTHS.indexOf(word!.slice(0, 3).toLowerCase()) + 1;
@@ -46,9 +58,12 @@ export function readDate(text: string, order: DateOrder | null = null): DateRead
   if (!dayFirst && !monthFirst) return wrong(`"${t}" is no day of the calendar`);
   if (dayFirst && monthFirst) {
     if (dayFirst === monthFirst) return { kind: 'day', day: dayFirst, order: null };
-    return order ? { kind: 'day', day: order === 'dayFirst' ? dayFirst : monthFirst, order: null } : { kind: 'ambiguous', dayFirst, monthFirst };
+    return order
+      ? { kind: 'day', day: order === 'dayFirst' ? dayFirst : monthFirst, order: null }
+      : { kind: 'ambiguous', dayFirst, monthFirst };
   }
   return { kind: 'day', day: (dayFirst ?? monthFirst)!, order: dayFirst ? 'dayFirst' : 'monthFirst' };
 }
 
-const made = (day: string | null, text: string): DateReading => (day ? { kind: 'day', day, order: null } : wrong(`"${text}" is no day of the calendar`));
+const made = (day: string | null, text: string): DateReading =>
+  day ? { kind: 'day', day, order: null } : wrong(`"${text}" is no day of the calendar`);

@@ -11,13 +11,21 @@ const RANGE = { from: 80, to: 230 };
  * @example readHeight(`5'4"`) // { centimetres: 162.6 }
  */
 export function readHeight(text: string): HeightReading {
-  const t = text.trim().toLowerCase().replace(/[\u2018\u2019\u2032\u00b4`]/g, "'").replace(/[\u201c\u201d\u2033]/g, '"').replace(/''/g, '"').replace(/\s+/g, ' ');
+  const t = text
+    .trim()
+    .toLowerCase()
+    .replace(/[\u2018\u2019\u2032\u00b4`]/g, "'")
+    .replace(/[\u201c\u201d\u2033]/g, '"')
+    .replace(/''/g, '"')
+    .replace(/\s+/g, ' ');
   if (t === '') return { why: 'no height' };
   const number = (s: string): number => Number(s.replace(',', '.'));
   const feet = /^(\d)\s*(?:'|ft\.?|feet|foot)\s*(?:(\d{1,2}(?:[.,]\d+)?|\d{1,2}\s*1\/2)\s*(?:"|in\.?|inch|inches)?)?$/.exec(t);
   if (feet) {
     const inches = feet[2] ? (feet[2].includes('1/2') ? Number(feet[2].split(/\s*1\/2/)[0]) + 0.5 : number(feet[2])) : 0;
-    return inches >= 12 ? { why: `"${text.trim()}" has ${inches} inches in a foot` } : inRange((Number(feet[1]) * 12 + inches) * INCH, text);
+    return inches >= 12
+      ? { why: `"${text.trim()}" has ${inches} inches in a foot` }
+      : inRange((Number(feet[1]) * 12 + inches) * INCH, text);
   }
   const withUnit = /^(\d+(?:[.,]\d+)?)\s*(cm|centimet(?:er|re)s?|m|met(?:er|re)s?|"|in\.?|inch|inches)$/.exec(t);
   if (withUnit) {
@@ -35,5 +43,7 @@ export function readHeight(text: string): HeightReading {
 
 function inRange(cm: number, text: string): HeightReading {
   const centimetres = Math.round(cm * 10) / 10;
-  return centimetres >= RANGE.from && centimetres <= RANGE.to ? { centimetres } : { why: `"${text.trim()}" would be ${centimetres} cm: between ${RANGE.from} and ${RANGE.to} cm was expected` };
+  return centimetres >= RANGE.from && centimetres <= RANGE.to
+    ? { centimetres }
+    : { why: `"${text.trim()}" would be ${centimetres} cm: between ${RANGE.from} and ${RANGE.to} cm was expected` };
 }

@@ -22,7 +22,10 @@ export function schoolOption(sheet: Sheet, school: string, ageGroup: AgeGroup, c
 
 /** The sheet as it reads for one age group and kind of delivery: one set of level words and bands per checkpoint. */
 export function resolveSheet(
-  sheet: Sheet, ageGroup: AgeGroup, kind: DeliveryKind = 'stretch', choices: SchoolChoices = {},
+  sheet: Sheet,
+  ageGroup: AgeGroup,
+  kind: DeliveryKind = 'stretch',
+  choices: SchoolChoices = {},
 ): ResolvedCheckpoint[] {
   return sheet.checkpoints.map((c) => {
     const option = c.school ? schoolOption(sheet, c.school, ageGroup, choices) : null;
@@ -31,7 +34,8 @@ export function resolveSheet(
     const forAge = c.scoredFor.includes(ageGroup);
     const forKind = !c.notScoredForKinds.includes(kind);
     return {
-      ...c, descriptions,
+      ...c,
+      descriptions,
       scored: forAge && forKind,
       notScoredBecause: !forAge ? 'later: not scored at this age' : !forKind ? 'not scored in this kind of delivery' : null,
       bands: bandsFor(sheet, c.id, ageGroup, kind, choices),
@@ -41,11 +45,17 @@ export function resolveSheet(
 
 /** The bands that hold for a checkpoint. */
 export function bandsFor(
-  sheet: Sheet, checkpoint: string, ageGroup: AgeGroup, kind: DeliveryKind = 'stretch', choices: SchoolChoices = {},
+  sheet: Sheet,
+  checkpoint: string,
+  ageGroup: AgeGroup,
+  kind: DeliveryKind = 'stretch',
+  choices: SchoolChoices = {},
 ): Band[] {
-  return sheet.bands.filter((b) =>
-    b.checkpoint === checkpoint &&
-    (!b.ageGroups || b.ageGroups.includes(ageGroup)) &&
-    !b.notForKinds?.includes(kind) &&
-    (!b.school || schoolOption(sheet, b.school.id, ageGroup, choices) === b.school.option));
+  return sheet.bands.filter(
+    (b) =>
+      b.checkpoint === checkpoint &&
+      (!b.ageGroups || b.ageGroups.includes(ageGroup)) &&
+      !b.notForKinds?.includes(kind) &&
+      (!b.school || schoolOption(sheet, b.school.id, ageGroup, choices) === b.school.option),
+  );
 }

@@ -31,7 +31,10 @@ const checkpointSchema = z.object({
   school: text.optional(),
   levels: levels.optional(),
   readings: z.array(z.object({ option: text, levels })).optional(),
-  faults: z.array(z.object({ code: faultCode, name: text, seen: text })).min(1).max(8),
+  faults: z
+    .array(z.object({ code: faultCode, name: text, seen: text }))
+    .min(1)
+    .max(8),
   focus: z.object({ title: text, why: text, cue: text, lookAgain: text }),
   strength: text,
 });
@@ -60,38 +63,51 @@ const bandSchema = z.object({
 
 export const DRILL_STEPS = ['hand', 'turn', 'shift', 'out', 'whole'] as const;
 const drillSchema = z.object({
-  id: text, step: z.enum(DRILL_STEPS), name: text, how: text, ball: z.boolean(),
-  throws: z.number().int().min(0), repetitions: z.number().int().positive(), distance: text, for: z.array(text).min(1),
+  id: text,
+  step: z.enum(DRILL_STEPS),
+  name: text,
+  how: text,
+  ball: z.boolean(),
+  throws: z.number().int().min(0),
+  repetitions: z.number().int().positive(),
+  distance: text,
+  for: z.array(text).min(1),
 });
 
 /** A checkpoint sheet as a document: a new version is a new document, and old scores keep theirs. */
-export const sheetSchema = z.object({
-  id: text,
-  version: z.number().int().positive(),
-  name: text,
-  phases: z.array(z.object({ id: z.enum(PHASE_IDS), name: text, event })),
-  schools: z.array(schoolSchema),
-  checkpoints: z.array(checkpointSchema),
-  bands: z.array(bandSchema),
-  causes: z.array(z.object({ cause: text, effects: z.array(text).min(1) })),
-  drills: z.array(drillSchema),
-}).superRefine((sheet, context) => {
-  const fail = (message: string): void => { context.addIssue({ code: 'custom', message }); };
-  const ids = new Set(sheet.checkpoints.map((c) => c.id));
-  const codes = new Set(sheet.checkpoints.flatMap((c) => c.faults.map((f) => f.code)));
-  if (ids.size !== sheet.checkpoints.length) fail('two checkpoints have the same id');
-  for (const c of sheet.checkpoints) {
-    if (!c.levels === !c.readings) fail(`${c.id}: either levels or readings are expected`);
-    for (const f of c.faults) if (!f.code.startsWith(`${c.id}.`)) fail(`${c.id}: fault ${f.code} belongs to another checkpoint`);
-    const options = sheet.schools.find((s) => s.id === c.school)?.options.map((o) => o.id);
-    if (c.readings?.some((r) => !options?.includes(r.option))) fail(`${c.id}: a reading has no school option`);
-  }
-  const known = (name: string): boolean => ids.has(name) || codes.has(name);
-  for (const cause of sheet.causes) for (const n of [cause.cause, ...cause.effects]) if (!known(n)) fail(`cause ${n} is unknown`);
-  for (const d of sheet.drills) for (const n of d.for) if (!known(n)) fail(`drill ${d.id} is for ${n}, which is unknown`);
-  for (const b of sheet.bands)
-    for (const n of [b.faultBelow, b.faultAbove]) if (n !== null && !codes.has(n)) fail(`band of ${b.figure}: ${n} is unknown`);
-});
+export const sheetSchema = z
+  .object({
+    id: text,
+    version: z.number().int().positive(),
+    name: text,
+    phases: z.array(z.object({ id: z.enum(PHASE_IDS), name: text, event })),
+    schools: z.array(schoolSchema),
+    checkpoints: z.array(checkpointSchema),
+    bands: z.array(bandSchema),
+    causes: z.array(z.object({ cause: text, effects: z.array(text).min(1) })),
+    drills: z.array(drillSchema),
+  })
+  .superRefine((sheet, context) => {
+    const fail = (message: string): void => {
+      context.addIssue({ code: 'custom', message });
+    };
+    const ids = new Set(sheet.checkpoints.map((c) => c.id));
+    const codes = new Set(sheet.checkpoints.flatMap((c) => c.faults.map((f) => f.code)));
+    if (ids.size !== sheet.checkpoints.length) fail('two checkpoints have the same id');
+    for (const c of sheet.checkpoints) {
+      if (!c.levels === !c.readings) fail(`${c.id}: either levels or readings are expected`);
+      for (const f of c.faults)
+        if (!f.code.startsWith(`${c.id}.`)) fail(`${c.id}: fault ${f.code} belongs to another checkpoint`);
+      const options = sheet.schools.find((s) => s.id === c.school)?.options.map((o) => o.id);
+      if (c.readings?.some((r) => !options?.includes(r.option))) fail(`${c.id}: a reading has no school option`);
+    }
+    const known = (name: string): boolean => ids.has(name) || codes.has(name);
+    for (const cause of sheet.causes)
+      for (const n of [cause.cause, ...cause.effects]) if (!known(n)) fail(`cause ${n} is unknown`);
+    for (const d of sheet.drills) for (const n of d.for) if (!known(n)) fail(`drill ${d.id} is for ${n}, which is unknown`);
+    for (const b of sheet.bands)
+      for (const n of [b.faultBelow, b.faultAbove]) if (n !== null && !codes.has(n)) fail(`band of ${b.figure}: ${n} is unknown`);
+  });
 
 export type Sheet = z.infer<typeof sheetSchema>;
 export type Checkpoint = Sheet['checkpoints'][number];

@@ -15,8 +15,34 @@ describe('the shipped sheet', () => {
   });
 
   test('from 7 to 12 only the simpler checkpoints are scored', () => {
-    const young = resolveSheet(defaultSheet, '9-10').filter((c) => c.scored).map((c) => c.id);
-    expect(young).toEqual(['A1', 'A2', 'A3', 'A4', 'B1', 'B2', 'B3', 'B4', 'C1', 'C2', 'D3', 'D5', 'E1', 'E2', 'F3', 'G2', 'G3', 'G4', 'H1', 'H2', 'H3', 'X1', 'X3']);
+    const young = resolveSheet(defaultSheet, '9-10')
+      .filter((c) => c.scored)
+      .map((c) => c.id);
+    expect(young).toEqual([
+      'A1',
+      'A2',
+      'A3',
+      'A4',
+      'B1',
+      'B2',
+      'B3',
+      'B4',
+      'C1',
+      'C2',
+      'D3',
+      'D5',
+      'E1',
+      'E2',
+      'F3',
+      'G2',
+      'G3',
+      'G4',
+      'H1',
+      'H2',
+      'H3',
+      'X1',
+      'X3',
+    ]);
     expect(resolveSheet(defaultSheet, '13-14').filter((c) => c.scored)).toHaveLength(39);
   });
 
@@ -43,7 +69,9 @@ describe('the shipped sheet', () => {
   });
 
   test('the words never name a body side left or right, and promise nothing', () => {
-    expect(JSON.stringify(defaultSheet)).not.toMatch(/\b(left|right) (knee|hip|shoulder|elbow|foot|leg|arm|ankle)\b|velocity|faster|injur/i);
+    expect(JSON.stringify(defaultSheet)).not.toMatch(
+      /\b(left|right) (knee|hip|shoulder|elbow|foot|leg|arm|ankle)\b|velocity|faster|injur/i,
+    );
   });
 
   test('a sheet with a broken reference is refused', () => {

@@ -26,7 +26,17 @@ export function headHalfShare(ageYears: number): number {
 
 /** Median height of boys by age in centimetres, about the CDC 2000 growth charts. Values from memory. */
 const MEDIAN_HEIGHT: Readonly<Record<number, number>> = {
-  8: 128, 9: 133, 10: 138, 11: 143, 12: 149, 13: 156, 14: 164, 15: 170, 16: 173, 17: 175, 18: 176,
+  8: 128,
+  9: 133,
+  10: 138,
+  11: 143,
+  12: 149,
+  13: 156,
+  14: 164,
+  15: 170,
+  16: 173,
+  17: 175,
+  18: 176,
 };
 
 /** Median body height in metres for an age of 8 to 18 years. Throws a RangeError outside. */

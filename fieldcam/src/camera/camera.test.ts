@@ -21,7 +21,13 @@ describe('pinhole camera', () => {
   });
 
   test('the axes are at right angles and of length one, however it is turned', () => {
-    const { right, up, forward } = pinholeCamera({ eye: vec(3, 2, 5), target: vec(0, 0.4, -1), focal: 800, width: 10, height: 10 });
+    const { right, up, forward } = pinholeCamera({
+      eye: vec(3, 2, 5),
+      target: vec(0, 0.4, -1),
+      focal: 800,
+      width: 10,
+      height: 10,
+    });
     for (const axis of [right, up, forward]) expect(length(axis)).toBeCloseTo(1, 12);
     expect(right.x * up.x + right.y * up.y + right.z * up.z).toBeCloseTo(0, 12);
     expect(right.y).toBeCloseTo(0, 12);

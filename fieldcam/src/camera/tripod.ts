@@ -8,12 +8,15 @@ export type ViewId = 'openSide' | 'front';
  * The two tripods of a camp. The standing body fills about 72 % of the picture's height in both. The open side is third
  * base for a right-hander, first base for a left-hander; the front camera stands behind the catcher.
  */
-export function tripod(view: ViewId, options: {
-  readonly hand: Hand;
-  readonly heightMetres: number;
-  readonly width?: number;
-  readonly height?: number;
-}): PinholeCamera {
+export function tripod(
+  view: ViewId,
+  options: {
+    readonly hand: Hand;
+    readonly heightMetres: number;
+    readonly width?: number;
+    readonly height?: number;
+  },
+): PinholeCamera {
   const { hand, heightMetres: H, width = 960, height = 540 } = options;
   const open = hand === 'R' ? 1 : -1;
   if (view === 'openSide') {
@@ -22,7 +25,8 @@ export function tripod(view: ViewId, options: {
       eye: vec(0.46 * H + 0.13, 0.62 * H, open * distance),
       target: vec(0.46 * H + 0.13, 0.53 * H, 0),
       focal: (0.72 * height * distance) / H,
-      width, height,
+      width,
+      height,
     });
   }
   const distance = 20;
@@ -30,7 +34,8 @@ export function tripod(view: ViewId, options: {
     eye: vec(distance, 0.8, 0.35 * open),
     target: vec(0.13, 0.5 * H, 0.06 * H * open),
     focal: (0.72 * height * distance) / H,
-    width, height,
+    width,
+    height,
   });
 }
 

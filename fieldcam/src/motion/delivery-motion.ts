@@ -1,7 +1,5 @@
 import { SEGMENT_SHARE as S } from '../body/anthropometry.ts';
-import {
-  add, addScaled, cross, degrees, mix, perpendicularTo, radians, scale, sub, unit, vec, type Vec3,
-} from '../vector.ts';
+import { add, addScaled, cross, degrees, mix, perpendicularTo, radians, scale, sub, unit, vec, type Vec3 } from '../vector.ts';
 import { armAnglesOf, armDirections, type ArmAngles, type ArmFrame } from './arm-angles.ts';
 import { eventTimes, type EventTimes } from './events.ts';
 import { leaning, legAnglesOf, legVectors, type LegAngles } from './leg-angles.ts';
@@ -42,7 +40,10 @@ const legTracks = (keys: ReadonlyArray<readonly [number, LegAngles]>) => {
   const bend = of((a) => a.bend);
   const thighOut = of((a) => a.thighOut);
   return (t: number): LegAngles => ({
-    shankTilt: shankTilt(t), shankOut: shankOut(t), bend: bend(t), thighOut: thighOut(t),
+    shankTilt: shankTilt(t),
+    shankOut: shankOut(t),
+    bend: bend(t),
+    thighOut: thighOut(t),
   });
 };
 
@@ -53,7 +54,10 @@ const armTracks = (keys: ReadonlyArray<readonly [number, ArmAngles]>) => {
   const rotation = of((a) => a.rotation);
   const flexion = of((a) => a.flexion);
   return (t: number): ArmAngles => ({
-    abduction: abduction(t), horizontal: horizontal(t), rotation: rotation(t), flexion: flexion(t),
+    abduction: abduction(t),
+    horizontal: horizontal(t),
+    rotation: rotation(t),
+    flexion: flexion(t),
   });
 };
 
@@ -73,30 +77,57 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
   const H = plan.height;
   const { distance, speed } = flight(plan.ageYears);
   const base = eventTimes({
-    leadInSeconds: 0.28, tempo: plan.tempo, contactToRelease: plan.contactToRelease, footOpensEarly: plan.footOpensEarly,
+    leadInSeconds: 0.28,
+    tempo: plan.tempo,
+    contactToRelease: plan.contactToRelease,
+    footOpensEarly: plan.footOpensEarly,
   });
   const ev: EventTimes = { ...base, gloved: base.release + (distance - 1.2 * H) / speed };
   const midLift = ev.firstMove + 0.42 * (ev.liftTop - ev.firstMove);
   const gather = ev.contact - 0.1 * (ev.contact - ev.liftTop);
 
   const pelvisYaw = monotoneTrack([
-    [ev.set, 0], [ev.liftTop, plan.young ? -3 : -13], [ev.handsApart, plan.young ? -1 : -9], [gather, 12],
-    [ev.contact, plan.separation - 2], [ev.layback, 70], [ev.release, 80], [ev.finish, 98],
+    [ev.set, 0],
+    [ev.liftTop, plan.young ? -3 : -13],
+    [ev.handsApart, plan.young ? -1 : -9],
+    [gather, 12],
+    [ev.contact, plan.separation - 2],
+    [ev.layback, 70],
+    [ev.release, 80],
+    [ev.finish, 98],
   ]);
   const shoulderYaw = monotoneTrack([
-    [ev.set, 0], [ev.liftTop, plan.young ? -4 : -10], [ev.driveStart, -9], [ev.contact, -2],
-    [ev.shouldersTurn + 0.01, 4], [ev.layback, 66], [ev.release, 113], [ev.slowDown, 126], [ev.finish, 138],
+    [ev.set, 0],
+    [ev.liftTop, plan.young ? -4 : -10],
+    [ev.driveStart, -9],
+    [ev.contact, -2],
+    [ev.shouldersTurn + 0.01, 4],
+    [ev.layback, 66],
+    [ev.release, 113],
+    [ev.slowDown, 126],
+    [ev.finish, 138],
   ]);
   const rockAngle = degrees(Math.asin(plan.rockBack / 0.403));
   const trunkTilt = monotoneTrack([
-    [ev.set, 1], [midLift, 1 - rockAngle], [ev.liftTop, plan.young ? 1.5 - 0.2 * rockAngle : -1 - 0.2 * rockAngle],
-    [ev.handsApart, -2], [ev.driveStart, plan.young ? -3 : -6], [ev.contact, plan.trunkAtContact],
-    [ev.layback, plan.trunkAtContact * 0.4 + plan.trunkAtRelease * 0.42], [ev.release, plan.trunkAtRelease],
-    [ev.slowDown, plan.trunkAtRelease + 13], [ev.finish, plan.trunkAtRelease + 22],
+    [ev.set, 1],
+    [midLift, 1 - rockAngle],
+    [ev.liftTop, plan.young ? 1.5 - 0.2 * rockAngle : -1 - 0.2 * rockAngle],
+    [ev.handsApart, -2],
+    [ev.driveStart, plan.young ? -3 : -6],
+    [ev.contact, plan.trunkAtContact],
+    [ev.layback, plan.trunkAtContact * 0.4 + plan.trunkAtRelease * 0.42],
+    [ev.release, plan.trunkAtRelease],
+    [ev.slowDown, plan.trunkAtRelease + 13],
+    [ev.finish, plan.trunkAtRelease + 22],
   ]);
   const trunkOut = monotoneTrack([
-    [ev.set, plan.young ? 12 : 9], [ev.liftTop, 10], [ev.contact, 1], [ev.layback, -0.6 * plan.sideLean], [ev.release, -plan.sideLean],
-    [ev.slowDown, -plan.sideLean * 0.9], [ev.finish, -5],
+    [ev.set, plan.young ? 12 : 9],
+    [ev.liftTop, 10],
+    [ev.contact, 1],
+    [ev.layback, -0.6 * plan.sideLean],
+    [ev.release, -plan.sideLean],
+    [ev.slowDown, -plan.sideLean * 0.9],
+    [ev.finish, -5],
   ]);
 
   const backAtSet = vec(0.13, S.ankleHeight * H, 0);
@@ -114,13 +145,20 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
   const strideX = backAtSet.x + plan.stride * H;
   const frontAtContact = vec(strideX, groundHeight(strideX) + S.ankleHeight * H, plan.landingOffset);
   const frontLegAtContact: LegAngles = {
-    shankTilt: plan.frontShinAtContact, shankOut: -2, bend: 180 - plan.frontKneeAtContact, thighOut: -4,
+    shankTilt: plan.frontShinAtContact,
+    shankOut: -2,
+    bend: 180 - plan.frontKneeAtContact,
+    thighOut: -4,
   };
   const contactLeg = legVectors(frontLegAtContact, H);
   const frontHipAtContact = add(add(frontAtContact, contactLeg.shank), contactLeg.thigh);
   const pelvisAtContact = addScaled(frontHipAtContact, axisOf(pelvisYaw(ev.contact)), -S.hipHalf * H);
   const backHipAtContact = hips(pelvisAtContact, pelvisYaw(ev.contact)).back;
-  const dragged = (k: number): Vec3 => add(backAtSet, vec((0.03 + 0.3 * k) * H, ((plan.young ? 0.07 : 0.125) + (plan.young ? 0.04 : 0.02) * Math.min(1, 2 * k)) * H, 0.02 * H));
+  const dragged = (k: number): Vec3 =>
+    add(
+      backAtSet,
+      vec((0.03 + 0.3 * k) * H, ((plan.young ? 0.07 : 0.125) + (plan.young ? 0.04 : 0.02) * Math.min(1, 2 * k)) * H, 0.02 * H),
+    );
   const reach = (S.shank + S.thigh) * H * (plan.young ? 0.985 : 0.9992);
   const gap = (k: number): number => {
     const d = sub(backHipAtContact, dragged(k));
@@ -141,7 +179,9 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     [ev.contact, legTo(backAtContact, backHipAtContact, vec(0.6, -0.6, 0.4))],
   ]);
   const backAnkleEarly = pointTrack([
-    [ev.driveStart, backAtSet], [gather, mix(backAtSet, backAtContact, 0.55)], [ev.contact, backAtContact],
+    [ev.driveStart, backAtSet],
+    [gather, mix(backAtSet, backAtContact, 0.55)],
+    [ev.contact, backAtContact],
   ]);
 
   const thighAtTop = unit(vec(0.3, plan.kneeLift / S.thigh, 0.9));
@@ -168,20 +208,39 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
   ]);
 
   const frontFootYaw = monotoneTrack([
-    [ev.set, 84], [ev.liftTop, 74], [ev.footOpens, 70],
-    ...(plan.footOpensEarly > 0.1 ? ([[ev.footOpens + 0.16 * plan.tempo, 24]] as Keys) : []), [ev.contact, 8],
+    [ev.set, 84],
+    [ev.liftTop, 74],
+    [ev.footOpens, 70],
+    ...(plan.footOpensEarly > 0.1 ? ([[ev.footOpens + 0.16 * plan.tempo, 24]] as Keys) : []),
+    [ev.contact, 8],
   ]);
-  const frontFootDrop = monotoneTrack([[ev.set, 0], [midLift, 32], [ev.handsApart, 24], [gather, 4], [ev.contact, 0]]);
+  const frontFootDrop = monotoneTrack([
+    [ev.set, 0],
+    [midLift, 32],
+    [ev.handsApart, 24],
+    [gather, 4],
+    [ev.contact, 0],
+  ]);
   const backFootTrack = pointTrack([
-    [ev.driveStart, vec(0.06, 0, 1)], [gather, vec(0.3, -0.5, 0.8)], [ev.contact, vec(0.34, -0.78, 0.52)],
-    [ev.release, vec(-0.2, -0.97, 0.16)], [ev.slowDown, vec(-0.5, -0.85, 0.1)], [ev.slowDown + 0.19, vec(0, -0.8, 0.6)],
+    [ev.driveStart, vec(0.06, 0, 1)],
+    [gather, vec(0.3, -0.5, 0.8)],
+    [ev.contact, vec(0.34, -0.78, 0.52)],
+    [ev.release, vec(-0.2, -0.97, 0.16)],
+    [ev.slowDown, vec(-0.5, -0.85, 0.1)],
+    [ev.slowDown + 0.19, vec(0, -0.8, 0.6)],
     [ev.finish, vec(0.85, 0, 0.5)],
   ]);
   const gazeTrack = pointTrack([
-    [ev.set, vec(0.86, -0.08, 0.5)], [ev.contact, vec(1, -0.06, 0.08)],
-    [ev.release, vec(1, -0.12, -0.35 * plan.headPull)], [ev.finish, vec(0.95, -0.22, 0.05)],
+    [ev.set, vec(0.86, -0.08, 0.5)],
+    [ev.contact, vec(1, -0.06, 0.08)],
+    [ev.release, vec(1, -0.12, -0.35 * plan.headPull)],
+    [ev.finish, vec(0.95, -0.22, 0.05)],
   ]);
-  const headSide = monotoneTrack([[ev.contact, 0], [ev.release, -0.065 * plan.headPull * H], [ev.finish, -0.02 * H]]);
+  const headSide = monotoneTrack([
+    [ev.contact, 0],
+    [ev.release, -0.065 * plan.headPull * H],
+    [ev.finish, -0.02 * H],
+  ]);
 
   const trunkAt = (t: number) => {
     const up = leaning(trunkTilt(t), trunkOut(t));
@@ -253,7 +312,11 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
       const late = Math.min(1, (t - ev.contact) / (ev.finish - ev.contact));
       backAnkle = backAnkleLate(t);
       backKnee = middleJoint(
-        backAnkle, hips(pelvis, yaw).back, S.shank * H, S.thigh * H, vec(0.6, -0.6 + 0.9 * late, 0.4 + 0.3 * late),
+        backAnkle,
+        hips(pelvis, yaw).back,
+        S.shank * H,
+        S.thigh * H,
+        vec(0.6, -0.6 + 0.9 * late, 0.4 + 0.3 * late),
       );
     }
     const { back: backHip, front: frontHip } = hips(pelvis, yaw);
@@ -274,7 +337,9 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     const yawFoot = radians(frontFootYaw(t));
     const dropFoot = radians(frontFootDrop(t));
     const slope = t > gather ? -0.03 : 0;
-    const frontFoot = unit(vec(Math.cos(yawFoot) * Math.cos(dropFoot), -Math.sin(dropFoot) + slope, Math.sin(yawFoot) * Math.cos(dropFoot)));
+    const frontFoot = unit(
+      vec(Math.cos(yawFoot) * Math.cos(dropFoot), -Math.sin(dropFoot) + slope, Math.sin(yawFoot) * Math.cos(dropFoot)),
+    );
     const backFoot = unit(backFootTrack(t));
     const footOf = (ankle: Vec3, along: Vec3, knee: Vec3) => {
       const sole = scale(perpendicularTo(sub(knee, ankle), along), -0.026 * H);
@@ -290,13 +355,32 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
       joints: {
         head,
         nose: addScaled(addScaled(head, gaze, 0.062 * H), headUp, -0.01 * H),
-        throwingShoulder, throwingElbow, throwingWrist, gloveShoulder, gloveElbow, gloveWrist,
-        frontHip, frontKnee, frontAnkle, frontHeel: frontSole.heel, frontToe: frontSole.toe,
-        backHip, backKnee, backAnkle, backHeel: backSole.heel, backToe: backSole.toe,
+        throwingShoulder,
+        throwingElbow,
+        throwingWrist,
+        gloveShoulder,
+        gloveElbow,
+        gloveWrist,
+        frontHip,
+        frontKnee,
+        frontAnkle,
+        frontHeel: frontSole.heel,
+        frontToe: frontSole.toe,
+        backHip,
+        backKnee,
+        backAnkle,
+        backHeel: backSole.heel,
+        backToe: backSole.toe,
         ball: inHand(0.085),
         glove: addScaled(gloveWrist, g1.forearm, 0.07 * H),
       },
-      trunkUp: up, hipAxis, shoulderAxis, gaze, headUp, frontFoot, backFoot,
+      trunkUp: up,
+      hipAxis,
+      shoulderAxis,
+      gaze,
+      headUp,
+      frontFoot,
+      backFoot,
       ballInHand: t < ev.release,
     };
   };
@@ -320,8 +404,14 @@ const flip = (v: Vec3): Vec3 => vec(v.x, v.y, -v.z);
 function mirrored(pose: Pose): Pose {
   const joints = Object.fromEntries(Object.entries(pose.joints).map(([id, p]) => [id, flip(p)])) as Pose['joints'];
   return {
-    ...pose, joints,
-    trunkUp: flip(pose.trunkUp), hipAxis: flip(pose.hipAxis), shoulderAxis: flip(pose.shoulderAxis),
-    gaze: flip(pose.gaze), headUp: flip(pose.headUp), frontFoot: flip(pose.frontFoot), backFoot: flip(pose.backFoot),
+    ...pose,
+    joints,
+    trunkUp: flip(pose.trunkUp),
+    hipAxis: flip(pose.hipAxis),
+    shoulderAxis: flip(pose.shoulderAxis),
+    gaze: flip(pose.gaze),
+    headUp: flip(pose.headUp),
+    frontFoot: flip(pose.frontFoot),
+    backFoot: flip(pose.backFoot),
   };
 }

@@ -1,7 +1,20 @@
 /** Key frames of the delivery whose true times the simulation knows. */
 export type EventId =
-  | 'set' | 'firstMove' | 'liftTop' | 'kneeDown' | 'handsApart' | 'driveStart' | 'footOpens' | 'contact'
-  | 'shouldersTurn' | 'layback' | 'release' | 'backFootOff' | 'slowDown' | 'finish' | 'gloved';
+  | 'set'
+  | 'firstMove'
+  | 'liftTop'
+  | 'kneeDown'
+  | 'handsApart'
+  | 'driveStart'
+  | 'footOpens'
+  | 'contact'
+  | 'shouldersTurn'
+  | 'layback'
+  | 'release'
+  | 'backFootOff'
+  | 'slowDown'
+  | 'finish'
+  | 'gloved';
 
 export type EventTimes = Readonly<Record<EventId, number>>;
 
@@ -23,7 +36,9 @@ export function eventTimes(options: {
   const share = (k: number): number => liftTop + k * (contact - liftTop);
   const release = contact + contactToRelease;
   return {
-    set, firstMove, liftTop,
+    set,
+    firstMove,
+    liftTop,
     kneeDown: share(0.1),
     handsApart: share(0.2),
     driveStart: share(0.6),

@@ -9,8 +9,7 @@ export function monotoneTrack(keys: ReadonlyArray<readonly [seconds: number, val
   const t = keys.map((k) => k[0]);
   const v = keys.map((k) => k[1]);
   const n = keys.length;
-  for (let i = 1; i < n; i++)
-    if (!(t[i]! > t[i - 1]!)) throw new Error(`key times must increase: ${t[i - 1]} then ${t[i]}`);
+  for (let i = 1; i < n; i++) if (!(t[i]! > t[i - 1]!)) throw new Error(`key times must increase: ${t[i - 1]} then ${t[i]}`);
   const slope = new Array<number>(n).fill(0);
   for (let i = 1; i < n - 1; i++) {
     const before = (v[i]! - v[i - 1]!) / (t[i]! - t[i - 1]!);
@@ -31,8 +30,10 @@ export function monotoneTrack(keys: ReadonlyArray<readonly [seconds: number, val
     const u2 = u * u;
     const u3 = u2 * u;
     return (
-      (2 * u3 - 3 * u2 + 1) * v[i]! + (u3 - 2 * u2 + u) * h * slope[i]! +
-      (3 * u2 - 2 * u3) * v[i + 1]! + (u3 - u2) * h * slope[i + 1]!
+      (2 * u3 - 3 * u2 + 1) * v[i]! +
+      (u3 - 2 * u2 + u) * h * slope[i]! +
+      (3 * u2 - 2 * u3) * v[i + 1]! +
+      (u3 - u2) * h * slope[i + 1]!
     );
   };
 }

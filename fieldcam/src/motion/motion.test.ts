@@ -13,7 +13,13 @@ const AGES = [8, 10, 12, 14, 16, 18];
 const moments = (end: number): number[] => Array.from({ length: 60 }, (_, i) => (i / 59) * end);
 
 describe('monotoneTrack', () => {
-  const keys = [[0, 1], [1, 4], [1.5, 4.2], [3, -2], [4, -2]] as const;
+  const keys = [
+    [0, 1],
+    [1, 4],
+    [1.5, 4.2],
+    [3, -2],
+    [4, -2],
+  ] as const;
   const track = monotoneTrack(keys);
   test('goes through its keys and stays constant outside', () => {
     for (const [t, v] of keys) expect(track(t)).toBeCloseTo(v, 12);
@@ -28,7 +34,13 @@ describe('monotoneTrack', () => {
         expect(v).toBeLessThanOrEqual(Math.max(keys[i - 1]![1], keys[i]![1]) + 1e-12);
       }
   });
-  test('refuses keys that do not increase', () => expect(() => monotoneTrack([[0, 1], [0, 2]])).toThrow('increase'));
+  test('refuses keys that do not increase', () =>
+    expect(() =>
+      monotoneTrack([
+        [0, 1],
+        [0, 2],
+      ]),
+    ).toThrow('increase'));
 });
 
 describe('the simulated pitcher', () => {
@@ -53,7 +65,9 @@ describe('the simulated pitcher', () => {
   });
 
   test('a left-hander is the mirror image of a right-hander', () => {
-    const [right, left] = (['R', 'L'] as const).map((hand) => deliveryMotion({ ageYears: 12, hand, seed: 3, delivery: 0 }).poseAt(1.4).joints);
+    const [right, left] = (['R', 'L'] as const).map(
+      (hand) => deliveryMotion({ ageYears: 12, hand, seed: 3, delivery: 0 }).poseAt(1.4).joints,
+    );
     for (const id of JOINT_IDS) {
       expect(left![id].x).toBeCloseTo(right![id].x, 12);
       expect(left![id].z).toBeCloseTo(-right![id].z, 12);
@@ -77,14 +91,24 @@ describe('the simulated pitcher', () => {
   });
 
   const FELT: Record<FaultCode, (f: ReturnType<typeof trueFigures>) => number> = {
-    'A1.narrow': (f) => -f.baseWidth, 'A2.rocks-back': (f) => f.rockBack, 'B3.stalls': (f) => -f.pelvisAhead, 'B4.gives-way': (f) => -f.backKneeLoad,
-    'C3.pushes-up': (f) => -f.backShinDrive, 'D1.opens-early': (f) => -f.footOpensShare, 'D2.short': (f) => -f.stride, 'E1.knee-past-ankle': (f) => -f.frontShinContact,
-    'E2.late': (f) => -f.forearmContact, 'E5.glove-drops': (f) => -f.gloveHeightContact, 'F2.gives-way': (f) => -f.frontKneeChange, 'G2.upright': (f) => -f.trunkRelease,
+    'A1.narrow': (f) => -f.baseWidth,
+    'A2.rocks-back': (f) => f.rockBack,
+    'B3.stalls': (f) => -f.pelvisAhead,
+    'B4.gives-way': (f) => -f.backKneeLoad,
+    'C3.pushes-up': (f) => -f.backShinDrive,
+    'D1.opens-early': (f) => -f.footOpensShare,
+    'D2.short': (f) => -f.stride,
+    'E1.knee-past-ankle': (f) => -f.frontShinContact,
+    'E2.late': (f) => -f.forearmContact,
+    'E5.glove-drops': (f) => -f.gloveHeightContact,
+    'F2.gives-way': (f) => -f.frontKneeChange,
+    'G2.upright': (f) => -f.trunkRelease,
     'G4.pulls-off': (f) => f.headOffLine,
   };
   test.each(Object.keys(FAULT_PARAMETERS) as FaultCode[])('%s moves the motion its way', (code) => {
     for (const ageYears of [9, 16]) {
-      const figures = (amount: number) => trueFigures(deliveryMotion({ ageYears, hand: 'R', seed: 8, delivery: 0, faults: amount > 0 ? { [code]: amount } : {} }));
+      const figures = (amount: number) =>
+        trueFigures(deliveryMotion({ ageYears, hand: 'R', seed: 8, delivery: 0, faults: amount > 0 ? { [code]: amount } : {} }));
       const [none, some, much] = [0, 0.5, 1].map((a) => FELT[code](figures(a)));
       expect(some!).toBeGreaterThan(none!);
       expect(much!).toBeGreaterThan(some!);
@@ -93,23 +117,29 @@ describe('the simulated pitcher', () => {
 });
 
 describe('the tripods', () => {
-  test.each(['openSide', 'front'] as const)('%s: the standing body fills at least 70 %% of the height, and never leaves the picture', (view) => {
-    for (const ageYears of AGES)
-      for (const hand of ['R', 'L'] as const) {
-        const motion = deliveryMotion({ ageYears, hand, seed: ageYears, delivery: 0 });
-        const camera = tripod(view, { hand, heightMetres: motion.plan.height });
-        const body = figureMesh(motion.poseAt(motion.events.set), motion.plan.height, ageYears).positions;
-        const ys = Array.from({ length: body.length / 3 }, (_, i) => camera.project({ x: body[3 * i]!, y: body[3 * i + 1]!, z: body[3 * i + 2]! }).y);
-        expect((Math.max(...ys) - Math.min(...ys)) / camera.height).toBeGreaterThan(0.7);
-        for (const t of moments(motion.events.release)) {
-          const { joints } = motion.poseAt(t);
-          for (const id of JOINT_IDS) {
-            const p = camera.project(joints[id]);
-            expect(p.x > 0 && p.x < camera.width && p.y > 0 && p.y < camera.height, `${id} at ${t}`).toBe(true);
+  test.each(['openSide', 'front'] as const)(
+    '%s: the standing body fills at least 70 %% of the height, and never leaves the picture',
+    (view) => {
+      for (const ageYears of AGES)
+        for (const hand of ['R', 'L'] as const) {
+          const motion = deliveryMotion({ ageYears, hand, seed: ageYears, delivery: 0 });
+          const camera = tripod(view, { hand, heightMetres: motion.plan.height });
+          const body = figureMesh(motion.poseAt(motion.events.set), motion.plan.height, ageYears).positions;
+          const ys = Array.from(
+            { length: body.length / 3 },
+            (_, i) => camera.project({ x: body[3 * i]!, y: body[3 * i + 1]!, z: body[3 * i + 2]! }).y,
+          );
+          expect((Math.max(...ys) - Math.min(...ys)) / camera.height).toBeGreaterThan(0.7);
+          for (const t of moments(motion.events.release)) {
+            const { joints } = motion.poseAt(t);
+            for (const id of JOINT_IDS) {
+              const p = camera.project(joints[id]);
+              expect(p.x > 0 && p.x < camera.width && p.y > 0 && p.y < camera.height, `${id} at ${t}`).toBe(true);
+            }
           }
         }
-      }
-  });
+    },
+  );
 
   test('the target lies to the right of a right-hander filmed from his open side', () => {
     for (const hand of ['R', 'L'] as const) {

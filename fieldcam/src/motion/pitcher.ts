@@ -43,13 +43,15 @@ export function planDelivery(options: PitcherOptions) {
   const kneePast = fault('E1.knee-past-ankle');
   const headPull = fault('G4.pulls-off');
   return {
-    height, hand, ageYears, young,
+    height,
+    hand,
+    ageYears,
+    young,
     tempo: own(options.tempo ?? 1, 0.03, 0.012),
     contactToRelease: own(0.145, 0.004, 0.002),
     baseWidth: own(1.15, 0.06, 0.03) * S.shoulderBreadth * (1 - 0.62 * fault('A1.narrow')),
     rockBack: own(0.012, 0.003, 0.002) + 0.14 * fault('A2.rocks-back'),
-    pelvisAheadAtTop: (young ? own(0.0, 0.006, 0.004) : own(0.078, 0.008, 0.005)) -
-      (young ? 0.085 : 0.1) * fault('B3.stalls'),
+    pelvisAheadAtTop: (young ? own(0.0, 0.006, 0.004) : own(0.078, 0.008, 0.005)) - (young ? 0.085 : 0.1) * fault('B3.stalls'),
     backKneeAtTop: young ? own(168, 2, 1.2) : own(150, 2.5, 1.5),
     backKneeInLoad: (young ? own(140, 2.5, 2) : own(110, 2.5, 2)) - (young ? 44 : 38) * fault('B4.gives-way'),
     backShinAtDrive: own(47, 1.4, 0.9) - 29 * fault('C3.pushes-up'),

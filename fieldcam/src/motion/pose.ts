@@ -14,9 +14,26 @@ export interface Pose {
 }
 
 export const JOINT_IDS = [
-  'head', 'nose', 'throwingShoulder', 'throwingElbow', 'throwingWrist', 'gloveShoulder', 'gloveElbow', 'gloveWrist',
-  'frontHip', 'frontKnee', 'frontAnkle', 'frontHeel', 'frontToe',
-  'backHip', 'backKnee', 'backAnkle', 'backHeel', 'backToe', 'ball', 'glove',
+  'head',
+  'nose',
+  'throwingShoulder',
+  'throwingElbow',
+  'throwingWrist',
+  'gloveShoulder',
+  'gloveElbow',
+  'gloveWrist',
+  'frontHip',
+  'frontKnee',
+  'frontAnkle',
+  'frontHeel',
+  'frontToe',
+  'backHip',
+  'backKnee',
+  'backAnkle',
+  'backHeel',
+  'backToe',
+  'ball',
+  'glove',
 ] as const;
 
 export type JointId = (typeof JOINT_IDS)[number];

@@ -7,15 +7,46 @@ const arc = (cx: number, cy: number, rx: number, ry: number, from: number, to: n
   });
 const STROKES: readonly Stroke[][] = [
   [arc(0.3, 0.5, 0.24, 0.44, 0, 360)],
-  [[[0.12, 0.76], [0.34, 0.94], [0.34, 0.06]]],
+  [
+    [
+      [0.12, 0.76],
+      [0.34, 0.94],
+      [0.34, 0.06],
+    ],
+  ],
   [[...arc(0.3, 0.7, 0.24, 0.24, 170, -40), [0.08, 0.06], [0.54, 0.06]]],
   [arc(0.28, 0.72, 0.22, 0.22, 150, -90), arc(0.28, 0.28, 0.25, 0.22, 90, -150)],
-  [[[0.42, 0.06], [0.42, 0.94], [0.06, 0.34], [0.56, 0.34]]],
+  [
+    [
+      [0.42, 0.06],
+      [0.42, 0.94],
+      [0.06, 0.34],
+      [0.56, 0.34],
+    ],
+  ],
   [[[0.52, 0.94], [0.12, 0.94], [0.1, 0.54], ...arc(0.28, 0.32, 0.25, 0.26, 100, -150)]],
-  [[[0.46, 0.92], ...arc(0.3, 0.32, 0.24, 0.26, 160, -200)], [[0.46, 0.92], [0.1, 0.5]]],
-  [[[0.06, 0.94], [0.54, 0.94], [0.22, 0.06]]],
+  [
+    [[0.46, 0.92], ...arc(0.3, 0.32, 0.24, 0.26, 160, -200)],
+    [
+      [0.46, 0.92],
+      [0.1, 0.5],
+    ],
+  ],
+  [
+    [
+      [0.06, 0.94],
+      [0.54, 0.94],
+      [0.22, 0.06],
+    ],
+  ],
   [arc(0.3, 0.71, 0.2, 0.22, 0, 360), arc(0.3, 0.27, 0.24, 0.22, 0, 360)],
-  [arc(0.3, 0.68, 0.23, 0.26, 0, 360), [[0.53, 0.66], [0.46, 0.06]]],
+  [
+    arc(0.3, 0.68, 0.23, 0.26, 0, 360),
+    [
+      [0.53, 0.66],
+      [0.46, 0.06],
+    ],
+  ],
 ];
 
 const toSegment = (x: number, y: number, a: readonly [number, number], b: readonly [number, number]): number => {
@@ -39,8 +70,7 @@ export function bibNumber(bib: number): (x: number, y: number) => number {
       digits.forEach((digit, i) => {
         const left = -width / 2 + i * 0.7;
         for (const stroke of STROKES[digit]!)
-          for (let k = 1; k < stroke.length; k++)
-            nearest = Math.min(nearest, toSegment(x - left, y, stroke[k - 1]!, stroke[k]!));
+          for (let k = 1; k < stroke.length; k++) nearest = Math.min(nearest, toSegment(x - left, y, stroke[k - 1]!, stroke[k]!));
       });
       cells[r * GRID.columns + c] = Math.max(0, Math.min(1, (0.085 - nearest) / 0.03));
     }

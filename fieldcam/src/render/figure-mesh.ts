@@ -5,16 +5,38 @@ import { materialId } from './materials.ts';
 import { addBlob, addLimb, addTube, basisFrom, emptyMesh, within, type Mesh, type Ring } from './mesh.ts';
 
 const M = {
-  skin: materialId('skin'), jersey: materialId('jersey'), trim: materialId('trim'), trousers: materialId('trousers'),
-  belt: materialId('belt'), sock: materialId('sock'), shoe: materialId('shoe'), sole: materialId('sole'),
-  cap: materialId('cap'), brim: materialId('brim'), hair: materialId('hair'), glove: materialId('glove'),
-  ball: materialId('ball'), eyeWhite: materialId('eyeWhite'), eye: materialId('eye'), lip: materialId('lip'),
+  skin: materialId('skin'),
+  jersey: materialId('jersey'),
+  trim: materialId('trim'),
+  trousers: materialId('trousers'),
+  belt: materialId('belt'),
+  sock: materialId('sock'),
+  shoe: materialId('shoe'),
+  sole: materialId('sole'),
+  cap: materialId('cap'),
+  brim: materialId('brim'),
+  hair: materialId('hair'),
+  glove: materialId('glove'),
+  ball: materialId('ball'),
+  eyeWhite: materialId('eyeWhite'),
+  eye: materialId('eye'),
+  lip: materialId('lip'),
 };
 
 /** [share of the trunk, half breadth, half depth] from the crotch upwards, in shares of body height. */
 const TORSO: ReadonlyArray<readonly [number, number, number]> = [
-  [-0.17, 0.03, 0.03], [-0.12, 0.075, 0.058], [-0.04, 0.094, 0.072], [0.06, 0.097, 0.073], [0.2, 0.09, 0.066], [0.34, 0.085, 0.061],
-  [0.52, 0.091, 0.066], [0.7, 0.104, 0.07], [0.84, 0.12, 0.07], [0.95, 0.123, 0.062], [1.01, 0.095, 0.048], [1.07, 0.036, 0.036],
+  [-0.17, 0.03, 0.03],
+  [-0.12, 0.075, 0.058],
+  [-0.04, 0.094, 0.072],
+  [0.06, 0.097, 0.073],
+  [0.2, 0.09, 0.066],
+  [0.34, 0.085, 0.061],
+  [0.52, 0.091, 0.066],
+  [0.7, 0.104, 0.07],
+  [0.84, 0.12, 0.07],
+  [0.95, 0.123, 0.062],
+  [1.01, 0.095, 0.048],
+  [1.07, 0.036, 0.036],
 ];
 
 /** The surface of the pitcher for one pose. `girth` is 1 for a grown youth, less for a slim child. */
@@ -40,8 +62,11 @@ export function figureMesh(pose: Pose, heightMetres: number, ageYears: number): 
     const turn = Math.max(0, Math.min(1, (share - 0.1) / 0.72));
     const across = perpendicularTo(mix(pose.hipAxis, pose.shoulderAxis, turn * turn * (3 - 2 * turn)), up);
     rings.push({
-      centre: addScaled(pelvis, trunk, share), across, deep: cross(across, up),
-      radiusAcross: (a[1] + (b[1] - a[1]) * s) * girth, radiusDeep: (a[2] + (b[2] - a[2]) * s) * girth,
+      centre: addScaled(pelvis, trunk, share),
+      across,
+      deep: cross(across, up),
+      radiusAcross: (a[1] + (b[1] - a[1]) * s) * girth,
+      radiusDeep: (a[2] + (b[2] - a[2]) * s) * girth,
     });
   }
   const waist = rings.findIndex((_, i) => -0.17 + (1.24 * i) / steps > 0.12);
@@ -52,12 +77,32 @@ export function figureMesh(pose: Pose, heightMetres: number, ageYears: number): 
   };
   addTube(mesh, rings.slice(0, waist + 1), M.trousers, 32);
   addTube(mesh, rings.slice(waist), M.jersey, 36, decal);
-  addTube(mesh, rings.slice(waist - 1, waist + 1).map((r) => ({ ...r, radiusAcross: r.radiusAcross * 1.03, radiusDeep: r.radiusDeep * 1.03 })), M.belt, 32);
-  addTube(mesh, rings.slice(-5, -2).map((r) => ({ ...r, radiusAcross: r.radiusAcross * 1.012, radiusDeep: r.radiusDeep * 1.02 })), M.jersey, 24);
+  addTube(
+    mesh,
+    rings
+      .slice(waist - 1, waist + 1)
+      .map((r) => ({ ...r, radiusAcross: r.radiusAcross * 1.03, radiusDeep: r.radiusDeep * 1.03 })),
+    M.belt,
+    32,
+  );
+  addTube(
+    mesh,
+    rings.slice(-5, -2).map((r) => ({ ...r, radiusAcross: r.radiusAcross * 1.012, radiusDeep: r.radiusDeep * 1.02 })),
+    M.jersey,
+    24,
+  );
 
   addHead(mesh, pose, H, ageYears, shoulders);
   for (const side of ['front', 'back'] as const)
-    addLeg(mesh, j[`${side}Hip`], j[`${side}Knee`], j[`${side}Ankle`], side === 'front' ? pose.frontFoot : pose.backFoot, girth, H);
+    addLeg(
+      mesh,
+      j[`${side}Hip`],
+      j[`${side}Knee`],
+      j[`${side}Ankle`],
+      side === 'front' ? pose.frontFoot : pose.backFoot,
+      girth,
+      H,
+    );
   addArm(mesh, j.throwingShoulder, j.throwingElbow, j.throwingWrist, girth);
   addArm(mesh, j.gloveShoulder, j.gloveElbow, j.gloveWrist, girth);
   addHand(mesh, j.throwingElbow, j.throwingWrist, H);
@@ -71,7 +116,17 @@ function addHead(mesh: Mesh, pose: Pose, H: number, ageYears: number, shoulders:
   const b = basisFrom(pose.gaze, pose.headUp);
   const at = (x: number, y: number, z: number): Vec3 => within(pose.joints.head, b, x * k, y * k, z * k);
   const radii = (x: number, y: number, z: number): [number, number, number] => [x * k, y * k, z * k];
-  addLimb(mesh, [addScaled(shoulders, pose.trunkUp, -0.02 * H), at(0, -0.45, -0.1)], [[0, 0.034 * H], [0.5, 0.029 * H], [1, 0.028 * H]], M.skin, { steps: 6 });
+  addLimb(
+    mesh,
+    [addScaled(shoulders, pose.trunkUp, -0.02 * H), at(0, -0.45, -0.1)],
+    [
+      [0, 0.034 * H],
+      [0.5, 0.029 * H],
+      [1, 0.028 * H],
+    ],
+    M.skin,
+    { steps: 6 },
+  );
   addBlob(mesh, at(0, 0.04, -0.02), radii(0.66, 0.92, 0.8), b, M.skin, { rows: 18, columns: 24 });
   addBlob(mesh, at(0, -0.5, 0.2), radii(0.5, 0.48, 0.56), b, M.skin);
   addBlob(mesh, at(0, 0.1, -0.14), radii(0.69, 0.84, 0.76), b, M.hair, { rows: 14 });
@@ -90,9 +145,32 @@ function addHead(mesh: Mesh, pose: Pose, H: number, ageYears: number, shoulders:
 
 function addLeg(mesh: Mesh, hip: Vec3, knee: Vec3, ankle: Vec3, foot: Vec3, g: number, H: number): void {
   const root = addScaled(hip, unit(sub(knee, hip)), -0.028 * H);
-  addLimb(mesh, [root, knee, mix(ankle, knee, 0.3)],
-    [[0, 0.05 * g], [0.12, 0.06 * g], [0.36, 0.05 * g], [0.54, 0.04 * g], [0.66, 0.042 * g], [0.9, 0.036 * g], [1, 0.037 * g]], M.trousers, { segments: 22, steps: 38 });
-  addLimb(mesh, [mix(ankle, knee, 0.46), addScaled(ankle, unit(sub(ankle, knee)), 0.012 * H)], [[0, 0.034 * g], [0.55, 0.029 * g], [1, 0.025 * g]], M.sock, { steps: 10 });
+  addLimb(
+    mesh,
+    [root, knee, mix(ankle, knee, 0.3)],
+    [
+      [0, 0.05 * g],
+      [0.12, 0.06 * g],
+      [0.36, 0.05 * g],
+      [0.54, 0.04 * g],
+      [0.66, 0.042 * g],
+      [0.9, 0.036 * g],
+      [1, 0.037 * g],
+    ],
+    M.trousers,
+    { segments: 22, steps: 38 },
+  );
+  addLimb(
+    mesh,
+    [mix(ankle, knee, 0.46), addScaled(ankle, unit(sub(ankle, knee)), 0.012 * H)],
+    [
+      [0, 0.034 * g],
+      [0.55, 0.029 * g],
+      [1, 0.025 * g],
+    ],
+    M.sock,
+    { steps: 10 },
+  );
   const shin = unit(sub(knee, ankle));
   const b = basisFrom(foot, Math.abs(dot(shin, foot)) > 0.98 ? vec(0, 0, 1) : shin);
   const at = (y: number, z: number): Vec3 => within(ankle, b, 0, y * H, z * H);
@@ -102,20 +180,63 @@ function addLeg(mesh: Mesh, hip: Vec3, knee: Vec3, ankle: Vec3, foot: Vec3, g: n
 }
 
 function addArm(mesh: Mesh, shoulder: Vec3, elbow: Vec3, wrist: Vec3, g: number): void {
-  addLimb(mesh, [shoulder, elbow, wrist],
-    [[0, 0.034 * g], [0.2, 0.03 * g], [0.45, 0.025 * g], [0.56, 0.024 * g], [0.68, 0.026 * g], [0.88, 0.018 * g], [1, 0.016 * g]], M.skin, { round: 0.035 });
+  addLimb(
+    mesh,
+    [shoulder, elbow, wrist],
+    [
+      [0, 0.034 * g],
+      [0.2, 0.03 * g],
+      [0.45, 0.025 * g],
+      [0.56, 0.024 * g],
+      [0.68, 0.026 * g],
+      [0.88, 0.018 * g],
+      [1, 0.016 * g],
+    ],
+    M.skin,
+    { round: 0.035 },
+  );
   const start = addScaled(shoulder, unit(sub(elbow, shoulder)), -0.022 * g);
-  addLimb(mesh, [start, mix(shoulder, elbow, 0.66)], [[0, 0.03 * g], [0.25, 0.039 * g], [0.7, 0.035 * g], [1, 0.037 * g]], M.jersey, { steps: 12, segments: 20 });
+  addLimb(
+    mesh,
+    [start, mix(shoulder, elbow, 0.66)],
+    [
+      [0, 0.03 * g],
+      [0.25, 0.039 * g],
+      [0.7, 0.035 * g],
+      [1, 0.037 * g],
+    ],
+    M.jersey,
+    { steps: 12, segments: 20 },
+  );
   const along = unit(sub(elbow, shoulder));
-  addBlob(mesh, shoulder, [0.041 * g, 0.041 * g, 0.041 * g], basisFrom(along, Math.abs(along.y) > 0.9 ? vec(0, 0, 1) : vec(0, 1, 0)), M.jersey, { rows: 12, columns: 20 });
-  addLimb(mesh, [mix(shoulder, elbow, 0.63), mix(shoulder, elbow, 0.68)], [[0, 0.0378 * g], [1, 0.0382 * g]], M.trim, { steps: 2, segments: 20 });
+  addBlob(
+    mesh,
+    shoulder,
+    [0.041 * g, 0.041 * g, 0.041 * g],
+    basisFrom(along, Math.abs(along.y) > 0.9 ? vec(0, 0, 1) : vec(0, 1, 0)),
+    M.jersey,
+    { rows: 12, columns: 20 },
+  );
+  addLimb(
+    mesh,
+    [mix(shoulder, elbow, 0.63), mix(shoulder, elbow, 0.68)],
+    [
+      [0, 0.0378 * g],
+      [1, 0.0382 * g],
+    ],
+    M.trim,
+    { steps: 2, segments: 20 },
+  );
 }
 
 function addHand(mesh: Mesh, elbow: Vec3, wrist: Vec3, H: number): void {
   const along = unit(sub(wrist, elbow));
   const b = basisFrom(along, Math.abs(along.y) > 0.9 ? vec(0, 0, 1) : vec(0, 1, 0));
   addBlob(mesh, within(wrist, b, 0, 0, 0.03 * H), [0.014 * H, 0.02 * H, 0.034 * H], b, M.skin, { rows: 8, columns: 12 });
-  addBlob(mesh, within(wrist, b, 0.006 * H, 0.004 * H, 0.07 * H), [0.01 * H, 0.017 * H, 0.024 * H], b, M.skin, { rows: 8, columns: 12 });
+  addBlob(mesh, within(wrist, b, 0.006 * H, 0.004 * H, 0.07 * H), [0.01 * H, 0.017 * H, 0.024 * H], b, M.skin, {
+    rows: 8,
+    columns: 12,
+  });
 }
 
 function addMitt(mesh: Mesh, elbow: Vec3, wrist: Vec3, trunkUp: Vec3, H: number): void {

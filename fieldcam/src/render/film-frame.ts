@@ -57,7 +57,8 @@ export function filmer(options: {
     const s = rasterize(mesh, camera);
     const front = cross(pose.shoulderAxis, pose.trunkUp);
     const chestRight = cross(pose.trunkUp, front);
-    const mirror = chestRight.x * pose.shoulderAxis.x + chestRight.y * pose.shoulderAxis.y + chestRight.z * pose.shoulderAxis.z > 0 ? 1 : -1;
+    const mirror =
+      chestRight.x * pose.shoulderAxis.x + chestRight.y * pose.shoulderAxis.y + chestRight.z * pose.shoulderAxis.z > 0 ? 1 : -1;
     const facing = motion.plan.hand === 'R' ? 1 : -1;
     const per = OVERSAMPLING;
     for (let row = 0; row < s.rows / per; row++)
@@ -111,7 +112,8 @@ export function filmer(options: {
             const skyLight = (0.34 + 0.2 * ny) * nearGround;
             const bounce = 0.1 * Math.max(0, 0.4 - ny);
             const rim = 0.12 * (1 - Math.min(1, Math.abs(away))) ** 3;
-            const grain = 1 + material.grain * (valueNoise(s.decal[2 * i]! < 5 ? s.decal[2 * i]! * 40 : (wx + wz) * 60, wy * 70) - 0.5);
+            const grain =
+              1 + material.grain * (valueNoise(s.decal[2 * i]! < 5 ? s.decal[2 * i]! * 40 : (wx + wz) * 60, wy * 70) - 0.5);
             const half = unitHalf(sun.x - vx, sun.y - vy, sun.z - vz);
             const spec = lit > 0 ? material.shine * Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** 24 : 0;
             const warm = 1.28 * lit;

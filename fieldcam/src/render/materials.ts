@@ -1,6 +1,21 @@
 /** Surface kinds of the figure, in linear light (0 to 1 per channel). */
 export const MATERIAL_IDS = [
-  'skin', 'jersey', 'trim', 'trousers', 'belt', 'sock', 'shoe', 'sole', 'cap', 'brim', 'hair', 'glove', 'ball', 'eyeWhite', 'eye', 'lip',
+  'skin',
+  'jersey',
+  'trim',
+  'trousers',
+  'belt',
+  'sock',
+  'shoe',
+  'sole',
+  'cap',
+  'brim',
+  'hair',
+  'glove',
+  'ball',
+  'eyeWhite',
+  'eye',
+  'lip',
 ] as const;
 export type MaterialName = (typeof MATERIAL_IDS)[number];
 /** Index into MATERIAL_IDS. */

@@ -32,7 +32,9 @@ export function addTube(mesh: Mesh, rings: readonly Ring[], material: MaterialId
   for (const ring of rings)
     for (let j = 0; j <= segments; j++) {
       const a = (j / segments) * 2 * Math.PI;
-      grid.push(addScaled(addScaled(ring.centre, ring.across, Math.cos(a) * ring.radiusAcross), ring.deep, Math.sin(a) * ring.radiusDeep));
+      grid.push(
+        addScaled(addScaled(ring.centre, ring.across, Math.cos(a) * ring.radiusAcross), ring.deep, Math.sin(a) * ring.radiusDeep),
+      );
     }
   for (let i = 0; i < rings.length; i++)
     for (let j = 0; j <= segments; j++) {
@@ -58,7 +60,10 @@ export function addTube(mesh: Mesh, rings: readonly Ring[], material: MaterialId
 
 /** A limb along a bent line: `profile` gives [share of the length, radius in metres]. */
 export function addLimb(
-  mesh: Mesh, joints: readonly Vec3[], profile: ReadonlyArray<readonly [number, number]>, material: MaterialId,
+  mesh: Mesh,
+  joints: readonly Vec3[],
+  profile: ReadonlyArray<readonly [number, number]>,
+  material: MaterialId,
   options: { readonly segments?: number; readonly steps?: number; readonly round?: number; readonly flat?: number } = {},
 ): void {
   const { segments = 18, steps = 30, round = 0.055, flat = 1 } = options;
@@ -120,7 +125,11 @@ export const within = (origin: Vec3, b: Basis, x: number, y: number, z: number):
 
 /** An ellipsoid, or its upper part: `from` and `to` are shares of the way from the top pole to the bottom pole. */
 export function addBlob(
-  mesh: Mesh, centre: Vec3, radii: readonly [number, number, number], b: Basis, material: MaterialId,
+  mesh: Mesh,
+  centre: Vec3,
+  radii: readonly [number, number, number],
+  b: Basis,
+  material: MaterialId,
   options: { readonly from?: number; readonly to?: number; readonly rows?: number; readonly columns?: number } = {},
 ): void {
   const { from = 0, to = 1, rows = 12, columns = 18 } = options;

@@ -51,7 +51,10 @@ export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
   const rows = Math.max(0, Math.min(camera.height, Math.ceil(y1 / OVERSAMPLING) + 1) - top) * OVERSAMPLING;
   const size = columns * rows;
   const samples: Samples = {
-    left, top, columns, rows,
+    left,
+    top,
+    columns,
+    rows,
     inverseDepth: new Float32Array(size),
     material: new Int16Array(size).fill(-1),
     normal: new Float32Array(size * 3),
@@ -80,7 +83,8 @@ export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
         samples.inverseDepth[i] = q;
         samples.material[i] = mesh.materials[k]!;
         for (let m = 0; m < 3; m++)
-          samples.normal[3 * i + m] = wa * mesh.normals[3 * a + m]! + wb * mesh.normals[3 * b + m]! + wc * mesh.normals[3 * c + m]!;
+          samples.normal[3 * i + m] =
+            wa * mesh.normals[3 * a + m]! + wb * mesh.normals[3 * b + m]! + wc * mesh.normals[3 * c + m]!;
         for (let m = 0; m < 2; m++)
           samples.decal[2 * i + m] = wa * mesh.decals[2 * a + m]! + wb * mesh.decals[2 * b + m]! + wc * mesh.decals[2 * c + m]!;
       }

@@ -46,7 +46,7 @@ function distance(across: number, above: number): Rgb {
   const haze: Rgb = [0.46, 0.55, 0.6];
   const fenceTop = 0.62;
   if (above < fenceTop) {
-    const seam = Math.abs((((across * 0.55) % 1) + 1) % 1 - 0.5) > 0.493 ? 0.72 : 1;
+    const seam = Math.abs(((((across * 0.55) % 1) + 1) % 1) - 0.5) > 0.493 ? 0.72 : 1;
     const weather = 0.88 + 0.2 * fractalNoise(across * 3, above * 5, 3);
     const rail = above > fenceTop - 0.05 ? 2.3 : 0.85 + 0.35 * (above / fenceTop);
     return times([0.03, 0.082, 0.06], seam * weather * rail);

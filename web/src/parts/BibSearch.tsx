@@ -18,7 +18,9 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const awake = useAwake();
-  const found = campers.filter((c) => (/^\d+$/.test(text) ? String(c.bib).startsWith(text) : c.name.toLowerCase().includes(text.toLowerCase())));
+  const found = campers.filter((c) =>
+    /^\d+$/.test(text) ? String(c.bib).startsWith(text) : c.name.toLowerCase().includes(text.toLowerCase()),
+  );
   const exact = found.find((c) => String(c.bib) === text) ?? found[0];
 
   useEffect(() => {
@@ -28,7 +30,15 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
       input.current?.focus();
     };
     const onKey = (event: KeyboardEvent): void => {
-      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || dialog.current?.open) return;
+      if (
+        event.defaultPrevented ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        typing(event.target) ||
+        dialog.current?.open
+      )
+        return;
       if (digits && /^\d$/.test(event.key)) {
         event.preventDefault();
         open(event.key);
@@ -47,14 +57,31 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
   }, [digits]);
 
   return (
-    <dialog ref={dialog} data-awake={awake} aria-label="Find a camper" className="m-auto w-[min(520px,92vw)] border-2 border-ink bg-paper p-0 text-ink backdrop:bg-ink/40">
-      <form method="dialog" onSubmit={(event) => {
-        event.preventDefault();
-        if (exact) window.location.href = exact.href;
-      }}>
-        <label className="sign block px-4 pt-3 text-[18px] text-soft" htmlFor="bib-search">Bib number or name</label>
-        <input id="bib-search" ref={input} value={text} onChange={(event) => setText(event.target.value)} autoComplete="off" inputMode="numeric"
-          className="sign tabular w-full bg-transparent px-4 pb-2 text-[44px] font-semibold outline-none" />
+    <dialog
+      ref={dialog}
+      data-awake={awake}
+      aria-label="Find a camper"
+      className="m-auto w-[min(520px,92vw)] border-2 border-ink bg-paper p-0 text-ink backdrop:bg-ink/40"
+    >
+      <form
+        method="dialog"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (exact) window.location.href = exact.href;
+        }}
+      >
+        <label className="sign block px-4 pt-3 text-[18px] text-soft" htmlFor="bib-search">
+          Bib number or name
+        </label>
+        <input
+          id="bib-search"
+          ref={input}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          autoComplete="off"
+          inputMode="numeric"
+          className="sign tabular w-full bg-transparent px-4 pb-2 text-[44px] font-semibold outline-none"
+        />
       </form>
       <ul className="m-0 max-h-[50vh] list-none overflow-auto border-t border-rule p-0" aria-label="Campers found">
         {found.slice(0, 12).map((c) => (

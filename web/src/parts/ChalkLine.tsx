@@ -20,7 +20,15 @@ export interface LinePhase {
  * The chalk line: a delivery from the rubber on one end to the plate on the other, always rubber first, with a tick at
  * each key frame. Gaps between ticks are true time.
  */
-export function ChalkLine({ ticks, phases, playhead, gaps = [], onPick, onScrub, width = 860 }: {
+export function ChalkLine({
+  ticks,
+  phases,
+  playhead,
+  gaps = [],
+  onPick,
+  onScrub,
+  width = 860,
+}: {
   ticks: readonly LineTick[];
   phases: readonly LinePhase[];
   playhead: number | null;
@@ -36,26 +44,81 @@ export function ChalkLine({ ticks, phases, playhead, gaps = [], onPick, onScrub,
   const height = 118;
   const y = 46;
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label="Chalk line of the delivery" className="sign block select-none">
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      width="100%"
+      role="group"
+      aria-label="Chalk line of the delivery"
+      className="sign block select-none"
+    >
       {phases.map((p) => (
-        <text key={p.id} x={(x(p.from) + x(p.to)) / 2} y="15" textAnchor="middle" fontSize={p.to - p.from < 0.05 ? 0 : 15} fontWeight={p.current ? 600 : 500} fill={p.current ? 'var(--clay)' : 'var(--soft)'}>{p.name}</text>
+        <text
+          key={p.id}
+          x={(x(p.from) + x(p.to)) / 2}
+          y="15"
+          textAnchor="middle"
+          fontSize={p.to - p.from < 0.05 ? 0 : 15}
+          fontWeight={p.current ? 600 : 500}
+          fill={p.current ? 'var(--clay)' : 'var(--soft)'}
+        >
+          {p.name}
+        </text>
       ))}
       <path d={`M${inset - 4} ${y}H${width - inset + 4}`} stroke="var(--track)" strokeWidth="9" strokeLinecap="round" />
       <rect x={inset - 24} y={y - 12} width="14" height="24" fill="var(--ink)" />
       <path d={`M${width - inset + 10} ${y - 10}h12v12l-6 8-6-8z`} fill="var(--ink)" />
-      {playhead !== null && <path d={`M${inset} ${y}H${x(Math.max(0, Math.min(1, playhead)))}`} stroke="var(--ink)" strokeWidth="3" strokeLinecap="round" strokeDasharray="26 1.5 12 1" />}
-      {gaps.map((g) => x(g.to) - x(g.from) < 44 ? null : (
-        <text key={g.text + g.from} x={(x(g.from) + x(g.to)) / 2} y={y - 9} textAnchor="middle" fontSize="13" fill="var(--soft)" className="tabular">{g.text}</text>
-      ))}
+      {playhead !== null && (
+        <path
+          d={`M${inset} ${y}H${x(Math.max(0, Math.min(1, playhead)))}`}
+          stroke="var(--ink)"
+          strokeWidth="3"
+          strokeLinecap="round"
+          strokeDasharray="26 1.5 12 1"
+        />
+      )}
+      {gaps.map((g) =>
+        x(g.to) - x(g.from) < 44 ? null : (
+          <text
+            key={g.text + g.from}
+            x={(x(g.from) + x(g.to)) / 2}
+            y={y - 9}
+            textAnchor="middle"
+            fontSize="13"
+            fill="var(--soft)"
+            className="tabular"
+          >
+            {g.text}
+          </text>
+        ),
+      )}
       {onScrub && (
-        <rect data-testid="scrub" x={inset} y={y - 22} width={width - 2 * inset} height="44" fill="transparent" className="cursor-ew-resize" style={{ touchAction: 'none' }}
+        <rect
+          data-testid="scrub"
+          x={inset}
+          y={y - 22}
+          width={width - 2 * inset}
+          height="44"
+          fill="transparent"
+          className="cursor-ew-resize"
+          style={{ touchAction: 'none' }}
           onPointerDown={(e) => {
             e.currentTarget.setPointerCapture(e.pointerId);
             onScrub(shareAt(e));
           }}
-          onPointerMove={(e) => e.buttons > 0 && onScrub(shareAt(e))} />
+          onPointerMove={(e) => e.buttons > 0 && onScrub(shareAt(e))}
+        />
       )}
-      {playhead !== null && <circle cx={x(Math.max(0, Math.min(1, playhead)))} cy={y} r="6.5" fill="var(--ink)" stroke="var(--bone)" strokeWidth="2" pointerEvents="none" />}
+      {playhead !== null && (
+        <circle
+          cx={x(Math.max(0, Math.min(1, playhead)))}
+          cy={y}
+          r="6.5"
+          fill="var(--ink)"
+          stroke="var(--bone)"
+          strokeWidth="2"
+          pointerEvents="none"
+        />
+      )}
       {ticks.map((t, i) => {
         const tall = t.current ? 18 : 13;
         const colour = t.current ? 'var(--clay)' : t.state === 'marked' ? 'var(--ink)' : 'var(--soft)';
@@ -63,10 +126,24 @@ export function ChalkLine({ ticks, phases, playhead, gaps = [], onPick, onScrub,
         return (
           <g key={t.id} onClick={onPick ? () => onPick(t.id) : undefined} className={onPick ? 'cursor-pointer' : ''}>
             <rect x={x(t.at) - 9} y={y - 20} width="18" height="44" fill="transparent" />
-            <path d={`M${x(t.at)} ${y - tall}v${2 * tall}`} stroke={colour} strokeWidth={t.state === 'marked' ? 3.2 : 2} strokeLinecap="round" strokeDasharray={t.state === 'marked' ? undefined : '3 4'} />
+            <path
+              d={`M${x(t.at)} ${y - tall}v${2 * tall}`}
+              stroke={colour}
+              strokeWidth={t.state === 'marked' ? 3.2 : 2}
+              strokeLinecap="round"
+              strokeDasharray={t.state === 'marked' ? undefined : '3 4'}
+            />
             {row > 0 && <path d={`M${x(t.at)} ${y + tall + 2}V${y + 22 + row * 17}`} stroke="var(--rule)" strokeWidth="1" />}
-            <text x={Math.max(34, Math.min(width - 34, x(t.at)))} y={y + 34 + row * 17} textAnchor="middle" fontSize="14" fontWeight={t.current ? 600 : 500} fill={colour}>
-              {t.name}{t.state === 'marked' ? '' : '?'}
+            <text
+              x={Math.max(34, Math.min(width - 34, x(t.at)))}
+              y={y + 34 + row * 17}
+              textAnchor="middle"
+              fontSize="14"
+              fontWeight={t.current ? 600 : 500}
+              fill={colour}
+            >
+              {t.name}
+              {t.state === 'marked' ? '' : '?'}
             </text>
           </g>
         );

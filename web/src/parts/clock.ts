@@ -1,5 +1,6 @@
 /** A minute of the day as a time field has it: 545 is '09:05'. */
-export const timeValue = (minute: number): string => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
+export const timeValue = (minute: number): string =>
+  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
 
 /** The minute of the day of a time field; null while it is empty. */
 export function minuteOf(time: string): number | null {

@@ -55,7 +55,10 @@ export class Outbox<T> {
       const key = localStorage.key(i);
       if (key?.startsWith(this.#key(''))) ids.push(key);
     }
-    return ids.sort().map((key) => JSON.parse(localStorage.getItem(key)!) as Waiting<T>).filter((w) => w.staffId === this.#staffId);
+    return ids
+      .sort()
+      .map((key) => JSON.parse(localStorage.getItem(key)!) as Waiting<T>)
+      .filter((w) => w.staffId === this.#staffId);
   }
 
   add(entry: T): string {
@@ -80,7 +83,8 @@ export class Outbox<T> {
   };
 
   #tell(): void {
-    if (!this.#stopped) this.#listen({ open: true, waiting: this.pending().length, offline: this.#failures > 0, refused: this.#refused });
+    if (!this.#stopped)
+      this.#listen({ open: true, waiting: this.pending().length, offline: this.#failures > 0, refused: this.#refused });
   }
 
   async #send(): Promise<void> {
@@ -109,7 +113,10 @@ export class Outbox<T> {
     let response: Response;
     try {
       response = await fetch(`${this.#kind.path}/${waiting.id}`, {
-        method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(waiting.entry), keepalive: true,
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(waiting.entry),
+        keepalive: true,
       });
     } catch {
       // The network or the server is away: the entry stays in the storage and is sent again.
@@ -117,7 +124,10 @@ export class Outbox<T> {
       this.#tell();
       return false;
     }
-    if (!response.ok && (response.status >= 500 || response.status === 401 || response.status === 408 || response.status === 429)) {
+    if (
+      !response.ok &&
+      (response.status >= 500 || response.status === 401 || response.status === 408 || response.status === 429)
+    ) {
       this.#failures += 1;
       this.#tell();
       return false;

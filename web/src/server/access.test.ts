@@ -11,13 +11,28 @@ describe('who may use a route', () => {
   });
 
   test('HEAD is read as GET; the open routes ask for nobody', () => {
-    expect([mayUse('HEAD', '/roster', null), mayUse('HEAD', '/roster', 'helper'), mayUse('HEAD', '/roster', 'lead')]).toEqual(['sign in', 'no', 'yes']);
-    expect(Object.keys(ROUTES).filter((r) => ROUTES[r] === 'anyone').sort()).toEqual(['GET /api/health', 'GET /join/[token]', 'GET /sign-in', 'POST /api/join', 'POST /api/sign-in']);
+    expect([mayUse('HEAD', '/roster', null), mayUse('HEAD', '/roster', 'helper'), mayUse('HEAD', '/roster', 'lead')]).toEqual([
+      'sign in',
+      'no',
+      'yes',
+    ]);
+    expect(
+      Object.keys(ROUTES)
+        .filter((r) => ROUTES[r] === 'anyone')
+        .sort(),
+    ).toEqual(['GET /api/health', 'GET /join/[token]', 'GET /sign-in', 'POST /api/join', 'POST /api/sign-in']);
   });
 
   test('the lead may do everything; nobody but the lead lifts a sore arm, erases, keeps staff and roster', () => {
     for (const roles of Object.values(DUTIES)) expect(roles).toContain('lead');
-    for (const duty of ['lift a sore arm, allow more throws', 'export or erase a child', 'keep the staff', 'keep the roster and the consents', 'read the outbox'] as const) expect(DUTIES[duty]).toEqual(['lead']);
+    for (const duty of [
+      'lift a sore arm, allow more throws',
+      'export or erase a child',
+      'keep the staff',
+      'keep the roster and the consents',
+      'read the outbox',
+    ] as const)
+      expect(DUTIES[duty]).toEqual(['lead']);
     expect(mayUse('PUT', '/api/entries/[id]', 'helper')).toBe('no');
   });
 });

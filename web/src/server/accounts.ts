@@ -38,10 +38,21 @@ function makeAuth() {
   return betterAuth({
     baseURL: publicUrl(),
     secret: secret(),
-    database: drizzleAdapter(db(), { provider: 'pg', schema: { user: staff, session: sessions, account: credentials, verification: verifications } }),
-    advanced: { database: { generateId: () => v7() }, cookiePrefix: 'stride-chalk', useSecureCookies: publicUrl().startsWith('https:') },
+    database: drizzleAdapter(db(), {
+      provider: 'pg',
+      schema: { user: staff, session: sessions, account: credentials, verification: verifications },
+    }),
+    advanced: {
+      database: { generateId: () => v7() },
+      cookiePrefix: 'stride-chalk',
+      useSecureCookies: publicUrl().startsWith('https:'),
+    },
     emailAndPassword: {
-      enabled: true, disableSignUp: true, minPasswordLength: SHORTEST_PASSWORD, resetPasswordTokenExpiresIn: LINK_SECONDS, revokeSessionsOnPasswordReset: true,
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: SHORTEST_PASSWORD,
+      resetPasswordTokenExpiresIn: LINK_SECONDS,
+      revokeSessionsOnPasswordReset: true,
       password: { hash: (password) => hash(password, ARGON2ID), verify: ({ password, hash: known }) => verify(known, password) },
       sendResetPassword: async ({ user, token }) => {
         linksMade.set(user.email, token);
@@ -69,7 +80,16 @@ let limiters: Limits | null = null;
 
 /** Made once: each of them clears what has run out from time to time. */
 function failureLimits(): Limits {
-  const limit = (keyPrefix: keyof Limits) => new RateLimiterPostgres({ storeClient: pool(), storeType: 'pool', tableName: 'sign_in_limits', tableCreated: true, keyPrefix, points: FAILURES[keyPrefix], duration: 15 * 60 });
+  const limit = (keyPrefix: keyof Limits) =>
+    new RateLimiterPostgres({
+      storeClient: pool(),
+      storeType: 'pool',
+      tableName: 'sign_in_limits',
+      tableCreated: true,
+      keyPrefix,
+      points: FAILURES[keyPrefix],
+      duration: 15 * 60,
+    });
   limiters ??= { account: limit('account'), address: limit('address') };
   return limiters;
 }
@@ -81,10 +101,17 @@ export async function removeEnded(): Promise<void> {
 }
 
 /** Signs in; answers the cookies to set. Failures are counted per account and per network address. */
-export async function signIn(input: { readonly email: string; readonly password: string; readonly address: string }): Promise<string[]> {
+export async function signIn(input: {
+  readonly email: string;
+  readonly password: string;
+  readonly address: string;
+}): Promise<string[]> {
   const email = input.email.trim().toLowerCase();
   const { account, address } = failureLimits();
-  const limits = [[account, email], [address, input.address]] as const;
+  const limits = [
+    [account, email],
+    [address, input.address],
+  ] as const;
   for (const [limit, key] of limits) {
     const state = await limit.get(key);
     if (state && state.consumedPoints >= limit.points) throw tooMany(state.msBeforeNext);
@@ -109,11 +136,19 @@ export async function signIn(input: { readonly email: string; readonly password:
   }
 }
 
-const isWrong = (error: unknown): boolean => typeof error === 'object' && error !== null && 'statusCode' in error && [400, 401, 403].includes(Number(error.statusCode));
-const tooMany = (ms: number): Refusal => new Refusal('too-many-attempts', `Too many failed attempts. Try again in ${Math.max(1, Math.ceil(ms / 60_000))} minutes, or ask the lead for a new link.`, 429);
+const isWrong = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && 'statusCode' in error && [400, 401, 403].includes(Number(error.statusCode));
+const tooMany = (ms: number): Refusal =>
+  new Refusal(
+    'too-many-attempts',
+    `Too many failed attempts. Try again in ${Math.max(1, Math.ceil(ms / 60_000))} minutes, or ask the lead for a new link.`,
+    429,
+  );
 
 /** Who the cookies of a request belong to; null for nobody, or when the session has ended. */
-export async function signedIn(headers: Headers): Promise<{ readonly id: string; readonly name: string; readonly email: string } | null> {
+export async function signedIn(
+  headers: Headers,
+): Promise<{ readonly id: string; readonly name: string; readonly email: string } | null> {
   if (!headers.get('cookie')?.includes('stride-chalk.session_token')) return null;
   const found = await auth().api.getSession({ headers });
   return found ? { id: found.user.id, name: found.user.name, email: found.user.email } : null;
@@ -148,10 +183,15 @@ export async function ownerOfLink(token: string): Promise<{ readonly name: strin
 }
 
 /** Sets the password that belongs to a link, and for the first lead his name and address; the link ends, and so does every session of the person. */
-export async function choosePassword(token: string, password: string, self: { readonly name: string; readonly email: string } | null = null): Promise<{ readonly email: string }> {
+export async function choosePassword(
+  token: string,
+  password: string,
+  self: { readonly name: string; readonly email: string } | null = null,
+): Promise<{ readonly email: string }> {
   const owner = await ownerOfLink(token);
   if (!owner) throw new Refusal('link-ended', 'This link has been used or has run out. Ask the lead for a new one.', 410);
-  if (password.length < SHORTEST_PASSWORD) throw new Refusal('short-password', `A password has at least ${SHORTEST_PASSWORD} characters.`);
+  if (password.length < SHORTEST_PASSWORD)
+    throw new Refusal('short-password', `A password has at least ${SHORTEST_PASSWORD} characters.`);
   if (password.length > 128) throw new Refusal('long-password', 'A password has at most 128 characters.');
   if (self) {
     const [taken] = await db().select({ id: staff.id }).from(staff).where(eq(staff.email, self.email));
@@ -166,6 +206,12 @@ export async function choosePassword(token: string, password: string, self: { re
 export async function setPassword(staffId: string, password: string): Promise<void> {
   await db().transaction(async (tx) => {
     await tx.delete(credentials).where(eq(credentials.userId, staffId));
-    await tx.insert(credentials).values({ id: v7(), userId: staffId, accountId: staffId, providerId: 'credential', password: await hash(password, ARGON2ID) });
+    await tx.insert(credentials).values({
+      id: v7(),
+      userId: staffId,
+      accountId: staffId,
+      providerId: 'credential',
+      password: await hash(password, ARGON2ID),
+    });
   });
 }

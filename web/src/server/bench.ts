@@ -7,13 +7,33 @@ import { deliveriesOf } from './deliveries.ts';
 
 /** Everything that the bench shows of one camper. */
 export interface BenchSet {
-  readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: 'stretch' | 'windUp' | 'quick' | 'drill' }>;
+  readonly deliveries: ReadonlyArray<{
+    readonly id: string;
+    readonly number: number;
+    readonly kind: 'stretch' | 'windUp' | 'quick' | 'drill';
+  }>;
   readonly clips: readonly BenchClip[];
-  readonly marks: ReadonlyArray<{ readonly clipId: string; readonly event: EventId; readonly frame: number; readonly frameTo: number | null }>;
-  readonly points: ReadonlyArray<{ readonly clipId: string; readonly event: EventId; readonly point: PointId; readonly x: number; readonly y: number; readonly pointSd: number }>;
+  readonly marks: ReadonlyArray<{
+    readonly clipId: string;
+    readonly event: EventId;
+    readonly frame: number;
+    readonly frameTo: number | null;
+  }>;
+  readonly points: ReadonlyArray<{
+    readonly clipId: string;
+    readonly event: EventId;
+    readonly point: PointId;
+    readonly x: number;
+    readonly y: number;
+    readonly pointSd: number;
+  }>;
   readonly scores: ReadonlyArray<{
-    readonly deliveryId: string; readonly checkpoint: string; readonly coachId: string; readonly level: Seen;
-    readonly faults: readonly string[]; readonly note: string | null;
+    readonly deliveryId: string;
+    readonly checkpoint: string;
+    readonly coachId: string;
+    readonly level: Seen;
+    readonly faults: readonly string[];
+    readonly note: string | null;
   }>;
 }
 
@@ -45,11 +65,32 @@ export async function benchSet(camperId: string): Promise<BenchSet> {
   return {
     deliveries: set.map(({ id, number, kind }) => ({ id, number, kind })),
     clips: films.map((c) => ({
-      id: c.id, deliveryId: c.deliveryId, view: c.view, width: c.width, height: c.height,
-      towardsTarget: c.towardsTarget as 1 | -1 | null, captureScale: c.captureScale, frameTimes: c.frameTimes, state: c.state,
+      id: c.id,
+      deliveryId: c.deliveryId,
+      view: c.view,
+      width: c.width,
+      height: c.height,
+      towardsTarget: c.towardsTarget as 1 | -1 | null,
+      captureScale: c.captureScale,
+      frameTimes: c.frameTimes,
+      state: c.state,
     })),
     marks: marked.map((m) => ({ clipId: m.clipId, event: m.event as EventId, frame: m.frame, frameTo: m.frameTo })),
-    points: placed.map((p) => ({ clipId: p.clipId, event: p.event as EventId, point: p.point as PointId, x: p.x, y: p.y, pointSd: p.pointSd })),
-    scores: scored.map((s) => ({ deliveryId: s.deliveryId, checkpoint: s.checkpoint, coachId: s.coachId, level: seenOf(s.level), faults: s.faults, note: s.note })),
+    points: placed.map((p) => ({
+      clipId: p.clipId,
+      event: p.event as EventId,
+      point: p.point as PointId,
+      x: p.x,
+      y: p.y,
+      pointSd: p.pointSd,
+    })),
+    scores: scored.map((s) => ({
+      deliveryId: s.deliveryId,
+      checkpoint: s.checkpoint,
+      coachId: s.coachId,
+      level: seenOf(s.level),
+      faults: s.faults,
+      note: s.note,
+    })),
   };
 }

@@ -8,25 +8,37 @@ import { camps, campStaff, scores, sheets, deliveries, campers } from './db/sche
 import { Refusal } from './refusal.ts';
 
 const zones = new Set(Intl.supportedValuesOf('timeZone'));
-const facts = z.object({
-  name: z.string().trim().min(1).max(120), place: z.string().trim().min(1).max(120), firstDay: z.iso.date(), lastDay: z.iso.date(),
-  timeZone: z.string().refine((zone) => zones.has(zone) || zone === 'UTC', { message: 'no time zone that we know' }), units: z.enum(['metric', 'imperial']),
-}).refine((c) => c.lastDay >= c.firstDay, { message: 'the last day lies before the first', path: ['lastDay'] });
+const facts = z
+  .object({
+    name: z.string().trim().min(1).max(120),
+    place: z.string().trim().min(1).max(120),
+    firstDay: z.iso.date(),
+    lastDay: z.iso.date(),
+    timeZone: z.string().refine((zone) => zones.has(zone) || zone === 'UTC', { message: 'no time zone that we know' }),
+    units: z.enum(['metric', 'imperial']),
+  })
+  .refine((c) => c.lastDay >= c.firstDay, { message: 'the last day lies before the first', path: ['lastDay'] });
 export const newCampSchema = facts;
 
-export const campSettingsSchema = facts.and(z.object({
-  distances: z.partialRecord(z.enum(AGE_GROUPS), z.number().min(20).max(70)),
-  retentionDays: z.number().int().min(1).max(3650),
-  sheetId: z.uuid(),
-  schools: z.record(z.string(), z.string()),
-  schoolReasons: z.record(z.string(), z.string().trim().max(400)),
-  /** null: the published limits. */
-  armCare: armCareRulesSchema.nullable(),
-}));
+export const campSettingsSchema = facts.and(
+  z.object({
+    distances: z.partialRecord(z.enum(AGE_GROUPS), z.number().min(20).max(70)),
+    retentionDays: z.number().int().min(1).max(3650),
+    sheetId: z.uuid(),
+    schools: z.record(z.string(), z.string()),
+    schoolReasons: z.record(z.string(), z.string().trim().max(400)),
+    /** null: the published limits. */
+    armCare: armCareRulesSchema.nullable(),
+  }),
+);
 type CampSettings = z.output<typeof campSettingsSchema>;
 
 /** Every version of the checkpoint sheet. */
-export const sheetVersions = () => db().select({ id: sheets.id, key: sheets.key, version: sheets.version, document: sheets.document }).from(sheets).orderBy(sheets.key, sheets.version);
+export const sheetVersions = () =>
+  db()
+    .select({ id: sheets.id, key: sheets.key, version: sheets.version, document: sheets.document })
+    .from(sheets)
+    .orderBy(sheets.key, sheets.version);
 
 /** Changes the settings of a camp. The sheet stays as soon as something has been scored with it. */
 export async function changeCamp(campId: string, settings: CampSettings, by: string): Promise<void> {
@@ -36,16 +48,28 @@ export async function changeCamp(campId: string, settings: CampSettings, by: str
     if (!sheet) throw new Refusal('unknown-sheet', 'There is no such version of the sheet.');
     for (const [id, option] of Object.entries(settings.schools)) {
       const school = sheet.document.schools.find((s) => s.id === id);
-      if (!school?.options.some((o) => o.id === option)) throw new Refusal('unknown-school', `The sheet knows no choice ${option} for ${id}.`);
+      if (!school?.options.some((o) => o.id === option))
+        throw new Refusal('unknown-school', `The sheet knows no choice ${option} for ${id}.`);
     }
     const changed = Object.keys(settings.schools).filter((id) => settings.schools[id] !== row!.schools[id]);
     const silent = changed.find((id) => !settings.schoolReasons[id]);
-    if (silent) throw new Refusal('school-without-reason', `Say in a few words why you chose this for ${silent}: the staff will ask.`);
+    if (silent)
+      throw new Refusal('school-without-reason', `Say in a few words why you chose this for ${silent}: the staff will ask.`);
     if (settings.sheetId !== row!.sheetId) {
-      const [scored] = await tx.select({ id: scores.deliveryId }).from(scores).innerJoin(deliveries, eq(deliveries.id, scores.deliveryId)).innerJoin(campers, eq(campers.id, deliveries.camperId)).where(eq(campers.campId, campId)).limit(1);
-      if (scored) throw new Refusal('sheet-in-use', 'Levels were scored with this version of the sheet: this camp keeps it.', 409);
+      const [scored] = await tx
+        .select({ id: scores.deliveryId })
+        .from(scores)
+        .innerJoin(deliveries, eq(deliveries.id, scores.deliveryId))
+        .innerJoin(campers, eq(campers.id, deliveries.camperId))
+        .where(eq(campers.campId, campId))
+        .limit(1);
+      if (scored)
+        throw new Refusal('sheet-in-use', 'Levels were scored with this version of the sheet: this camp keeps it.', 409);
     }
-    await tx.update(camps).set({ ...settings, enteredBy: by, enteredAt: new Date() }).where(eq(camps.id, campId));
+    await tx
+      .update(camps)
+      .set({ ...settings, enteredBy: by, enteredAt: new Date() })
+      .where(eq(camps.id, campId));
   });
 }
 
@@ -54,7 +78,15 @@ export async function addCamp(like: Camp, input: z.output<typeof newCampSchema>,
   const id = v7();
   await db().transaction(async (tx) => {
     await tx.insert(camps).values({
-      id, ...input, sheetId: like.sheetId, schools: like.schools, schoolReasons: like.schoolReasons, distances: like.distances, retentionDays: like.retentionDays, armCare: like.ownLimits ? like.armCare : null, enteredBy: by,
+      id,
+      ...input,
+      sheetId: like.sheetId,
+      schools: like.schools,
+      schoolReasons: like.schoolReasons,
+      distances: like.distances,
+      retentionDays: like.retentionDays,
+      armCare: like.ownLimits ? like.armCare : null,
+      enteredBy: by,
     });
     await tx.insert(campStaff).values({ campId: id, staffId: by, role: 'lead', enteredBy: by });
   });

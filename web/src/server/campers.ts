@@ -22,13 +22,19 @@ const isSore = sql<boolean>`exists (select 1 from sore_arms s where s.child_id =
 const all = () => db().select({ row: campers, sore: isSore }).from(campers);
 
 const toCamper = (camp: Camp, { row, sore }: { row: CamperRow; sore: boolean }): Camper => ({
-  ...row, sore, age: ageOn(row.born, camp.firstDay), ageGroup: ageGroupOf(row.born, camp.firstDay),
-  consentGiven: row.consentToFilm, consentToFilm: row.consentToFilm && (row.consentUntil === null || row.consentUntil >= todayAt(camp)),
+  ...row,
+  sore,
+  age: ageOn(row.born, camp.firstDay),
+  ageGroup: ageGroupOf(row.born, camp.firstDay),
+  consentGiven: row.consentToFilm,
+  consentToFilm: row.consentToFilm && (row.consentUntil === null || row.consentUntil >= todayAt(camp)),
 });
 
 /** Everybody who is at the camp; those who have withdrawn are left out. */
 export async function listCampers(camp: Camp): Promise<Camper[]> {
-  const rows = await all().where(and(eq(campers.campId, camp.id), isNull(campers.withdrawnOn))).orderBy(asc(campers.bib));
+  const rows = await all()
+    .where(and(eq(campers.campId, camp.id), isNull(campers.withdrawnOn)))
+    .orderBy(asc(campers.bib));
   return rows.map((row) => toCamper(camp, row));
 }
 

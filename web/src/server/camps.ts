@@ -37,7 +37,12 @@ async function sheetById(id: string): Promise<Sheet> {
   return row.document;
 }
 
-const toCamp = async (camp: typeof camps.$inferSelect): Promise<Camp> => ({ ...camp, sheet: await sheetById(camp.sheetId), armCare: camp.armCare ?? publishedLimits, ownLimits: camp.armCare !== null });
+const toCamp = async (camp: typeof camps.$inferSelect): Promise<Camp> => ({
+  ...camp,
+  sheet: await sheetById(camp.sheetId),
+  armCare: camp.armCare ?? publishedLimits,
+  ownLimits: camp.armCare !== null,
+});
 
 export async function campById(id: string): Promise<Camp> {
   const [row] = await db().select().from(camps).where(eq(camps.id, id));
@@ -59,10 +64,17 @@ function order({ camp }: Membership, now: number): readonly [number, number] {
 
 /** The camps at which a person works, the one that is on now first. A deactivated person sees none. */
 export async function campsOf(staffId: string, now = Date.now()): Promise<Membership[]> {
-  const rows = await db().select({ camp: camps, role: campStaff.role }).from(campStaff).innerJoin(camps, eq(camps.id, campStaff.campId))
-    .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt))).orderBy(desc(camps.firstDay), asc(camps.name));
+  const rows = await db()
+    .select({ camp: camps, role: campStaff.role })
+    .from(campStaff)
+    .innerJoin(camps, eq(camps.id, campStaff.campId))
+    .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt)))
+    .orderBy(desc(camps.firstDay), asc(camps.name));
   const found = await Promise.all(rows.map(async (r): Promise<Membership> => ({ camp: await toCamp(r.camp), role: r.role })));
-  return found.map((m) => ({ m, o: order(m, now) })).sort((a, b) => a.o[0] - b.o[0] || a.o[1] - b.o[1]).map(({ m }) => m);
+  return found
+    .map((m) => ({ m, o: order(m, now) }))
+    .sort((a, b) => a.o[0] - b.o[0] || a.o[1] - b.o[1])
+    .map(({ m }) => m);
 }
 
 /** The day at a camp, whatever zone this machine is in. */

@@ -30,14 +30,25 @@ beforeAll(async () => {
   world = await newWorld();
   camp = await campById(world.campId);
   child = await world.addCamper(66, { name: NAME }, 2);
-  await db().update(campers).set({ guardian: GUARDIAN, guardianEmail: 'ottoline@marrowbank.example', guardianPhone: '+1 555 0166' }).where(eq(campers.id, child.camper));
+  await db()
+    .update(campers)
+    .set({ guardian: GUARDIAN, guardianEmail: 'ottoline@marrowbank.example', guardianPhone: '+1 555 0166' })
+    .where(eq(campers.id, child.camper));
   const clip = await readyClip(world, { deliveryId: child.deliveries[0]!, seconds: 0.5 });
   clipId = clip.id;
   const enter = (entry: Parameters<typeof recordEntry>[1]) => recordEntry(v7(), entry, world.coach);
   await enter({ kind: 'mark', clipId: clip.id, event: 'contact', frame: 4, frameTo: null });
   await enter({ kind: 'point', clipId: clip.id, event: 'contact', point: 'head', x: 10, y: 10, pointSd: 2 });
   for (const deliveryId of child.deliveries)
-    for (const c of resolveSheet(defaultSheet, '11-12').filter((x) => x.scored)) await enter({ kind: 'score', deliveryId, checkpoint: c.id, level: c.id === 'F2' ? '1' : '3', faults: c.id === 'F2' ? ['F2.gives-way'] : [], note: c.id === 'F2' ? `${NAME} looks away` : null });
+    for (const c of resolveSheet(defaultSheet, '11-12').filter((x) => x.scored))
+      await enter({
+        kind: 'score',
+        deliveryId,
+        checkpoint: c.id,
+        level: c.id === 'F2' ? '1' : '3',
+        faults: c.id === 'F2' ? ['F2.gives-way'] : [],
+        note: c.id === 'F2' ? `${NAME} looks away` : null,
+      });
   await releaseEvaluation((await compileDraft(child.camper, world.coach)).id, world.coach);
   await compileDraft(child.camper, world.coach);
   const { camper } = await camperById(child.camper);
@@ -45,16 +56,47 @@ beforeAll(async () => {
   await reportSore(camp, camper, { id: v7(), place: 'elbow', since: '2026-07-10', by: world.helper });
   await liftSore(child.child, { reason: `${NAME} was cleared`, by: world.lead });
   await allowMore(child.child, { day: '2026-07-13', reason: `${NAME} finishes a batter`, by: world.lead });
-  await recordCheckIn(v7(), { camperId: child.camper, day: '2026-07-14', notedAt: '2026-07-14T13:00:00.000Z', present: true, heightCentimetres: null, sore: null, drillsDone: null, goals: `${NAME} wants strikes`, mobility: [], throwsReported: [] }, world.helper);
+  await recordCheckIn(
+    v7(),
+    {
+      camperId: child.camper,
+      day: '2026-07-14',
+      notedAt: '2026-07-14T13:00:00.000Z',
+      present: true,
+      heightCentimetres: null,
+      sore: null,
+      drillsDone: null,
+      goals: `${NAME} wants strikes`,
+      mobility: [],
+      throwsReported: [],
+    },
+    world.helper,
+  );
   await noteLate(child.camper, '2026-07-14', 600, world.helper);
-  await solveDay(camp, '2026-07-14', { settings: (await dayPlanOf(camp, '2026-07-14')).settings, revision: 0, by: world.lead, now: null, anew: true });
+  await solveDay(camp, '2026-07-14', {
+    settings: (await dayPlanOf(camp, '2026-07-14')).settings,
+    revision: 0,
+    by: world.lead,
+    now: null,
+    anew: true,
+  });
 });
 afterAll(() => world.end());
 
 /** Every table of the database, the job queue's too, and each of its rows as text. */
 async function wholeDatabase(): Promise<string> {
-  const tables = (await db().execute<{ name: string }>(sql`select format('%I.%I', table_schema, table_name) as name from information_schema.tables where table_schema in ('public', 'pgboss') and table_type = 'BASE TABLE'`)).rows;
-  const texts = await Promise.all(tables.map(async ({ name }) => (await db().execute<{ all: string | null }>(sql.raw(`select string_agg(t::text, E'\n') as all from ${name} t`))).rows[0]!.all ?? ''));
+  const tables = (
+    await db().execute<{ name: string }>(
+      sql`select format('%I.%I', table_schema, table_name) as name from information_schema.tables where table_schema in ('public', 'pgboss') and table_type = 'BASE TABLE'`,
+    )
+  ).rows;
+  const texts = await Promise.all(
+    tables.map(
+      async ({ name }) =>
+        (await db().execute<{ all: string | null }>(sql.raw(`select string_agg(t::text, E'\n') as all from ${name} t`))).rows[0]!
+          .all ?? '',
+    ),
+  );
   return texts.join('\n');
 }
 
@@ -65,10 +107,20 @@ describe('everything about one child', () => {
     // A general-purpose library, not the one that wrote it, unpacks it.
     const files = unzipSync(new Uint8Array(await buffer(body)));
     const names = Object.keys(files);
-    for (const part of ['READ-ME.txt', 'everything.json', 'tables/campers.csv', 'tables/throws.csv', 'tables/scores.csv', 'tables/messages.csv']) expect(names).toContain(part);
+    for (const part of [
+      'READ-ME.txt',
+      'everything.json',
+      'tables/campers.csv',
+      'tables/throws.csv',
+      'tables/scores.csv',
+      'tables/messages.csv',
+    ])
+      expect(names).toContain(part);
     expect(names.some((n) => n.startsWith('evaluations/version-1-'))).toBe(true);
     const everything = JSON.parse(strFromU8(files['everything.json']!)) as Record<string, unknown[]>;
-    const known = await db().execute<{ n: string }>(sql`select (select count(*) from scores where delivery_id = any(${sql.param(child.deliveries)}::uuid[]))::text as n`);
+    const known = await db().execute<{ n: string }>(
+      sql`select (select count(*) from scores where delivery_id = any(${sql.param(child.deliveries)}::uuid[]))::text as n`,
+    );
     expect(everything.scores).toHaveLength(Number(known.rows[0]!.n));
     const [clip] = await db().select().from(clips).where(eq(clips.id, clipId));
     const films = names.filter((n) => n.startsWith('films/'));
@@ -78,17 +130,24 @@ describe('everything about one child', () => {
   test('a released evaluation stays closed to every other DELETE, also with the name of an older erasure', async () => {
     const [released] = await db().select().from(evaluations).where(sql`released_at is not null`).limit(1);
     await expect(db().delete(evaluations).where(eq(evaluations.id, released!.id))).rejects.toThrow();
-    const [old] = await db().insert(erasures).values({ id: v7(), reason: 'entered by mistake', removed: {}, erasedBy: world.lead }).returning();
-    await expect(db().transaction(async (tx) => {
-      await tx.execute(sql`select set_config('stride_chalk.erasure', ${old!.id}, true)`);
-      await tx.delete(evaluations).where(eq(evaluations.id, released!.id));
-    })).rejects.toThrow();
-    await expect(db().transaction(async (tx) => {
-      const id = v7();
-      await tx.insert(erasures).values({ id, reason: 'entered by mistake', removed: {}, erasedBy: world.lead });
-      await tx.execute(sql`select set_config('stride_chalk.erasure', ${id}, true)`);
-      await tx.update(evaluations).set({ version: 9 }).where(eq(evaluations.id, released!.id));
-    })).rejects.toThrow();
+    const [old] = await db()
+      .insert(erasures)
+      .values({ id: v7(), reason: 'entered by mistake', removed: {}, erasedBy: world.lead })
+      .returning();
+    await expect(
+      db().transaction(async (tx) => {
+        await tx.execute(sql`select set_config('stride_chalk.erasure', ${old!.id}, true)`);
+        await tx.delete(evaluations).where(eq(evaluations.id, released!.id));
+      }),
+    ).rejects.toThrow();
+    await expect(
+      db().transaction(async (tx) => {
+        const id = v7();
+        await tx.insert(erasures).values({ id, reason: 'entered by mistake', removed: {}, erasedBy: world.lead });
+        await tx.execute(sql`select set_config('stride_chalk.erasure', ${id}, true)`);
+        await tx.update(evaluations).set({ version: 9 }).where(eq(evaluations.id, released!.id));
+      }),
+    ).rejects.toThrow();
   });
 
   test('goes: no table and no file of the media folder knows anything of him; the act is kept without the name', async () => {
@@ -99,21 +158,37 @@ describe('everything about one child', () => {
     for (const word of [NAME, GUARDIAN, 'marrowbank.example', '555 0166', ...ids]) expect(before).toContain(word);
     const removed = await eraseChild(child.child, 'asked by the family', world.lead);
     const after = await wholeDatabase();
-    for (const word of [NAME, 'Quillon', 'Marrowbank', 'marrowbank.example', '555 0166', ...ids]) expect(after, word).not.toContain(word);
+    for (const word of [NAME, 'Quillon', 'Marrowbank', 'marrowbank.example', '555 0166', ...ids])
+      expect(after, word).not.toContain(word);
     const files = await mediaFiles();
     expect(files).toContain(`${shared.id}.mp4`);
     expect(files.join(' ')).not.toContain(clipId);
     expect(files.filter((f) => f === shared.sha256)).toHaveLength(1);
     const [act] = await db().select().from(erasures).where(eq(erasures.reason, 'asked by the family'));
     expect(act).toMatchObject({ erasedBy: world.lead, removed });
-    expect(removed).toMatchObject({ campers: 1, deliveries: 2, clips: 1, evaluations: 2, throws: 1, soreArms: 1, messages: 2, checkIns: 1, planSessions: 1, lateArrivals: 1, limitOverrides: 1 });
+    expect(removed).toMatchObject({
+      campers: 1,
+      deliveries: 2,
+      clips: 1,
+      evaluations: 2,
+      throws: 1,
+      soreArms: 1,
+      messages: 2,
+      checkIns: 1,
+      planSessions: 1,
+      lateArrivals: 1,
+      limitOverrides: 1,
+    });
     await expect(eraseChild(child.child, 'asked by the family', world.lead)).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('two children of the same film: erasing one leaves the film of the other', async () => {
     const [a, b] = [await world.addCamper(71, {}, 1), await world.addCamper(72, {}, 1)];
     const film = { seconds: 0.4, rate: 24 };
-    const [first, second] = [await readyClip(world, { deliveryId: a.deliveries[0]!, ...film }), await readyClip(world, { deliveryId: b.deliveries[0]!, ...film })];
+    const [first, second] = [
+      await readyClip(world, { deliveryId: a.deliveries[0]!, ...film }),
+      await readyClip(world, { deliveryId: b.deliveries[0]!, ...film }),
+    ];
     expect(first.sha256).toBe(second.sha256);
     await eraseChild(a.child, 'entered by mistake', world.lead);
     expect(await mediaFiles()).toEqual(expect.arrayContaining([second.sha256, `${second.id}.mp4`]));
@@ -126,7 +201,11 @@ test('footage goes when its time is over, and not a day before; levels stay', as
   const kid = await world.addCamper(81, {}, 1);
   const clip = await readyClip(world, { deliveryId: kid.deliveries[0]!, seconds: 0.3, rate: 20 });
   await recordEntry(v7(), { kind: 'mark', clipId: clip.id, event: 'contact', frame: 2, frameTo: null }, world.coach);
-  await recordEntry(v7(), { kind: 'score', deliveryId: kid.deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null }, world.coach);
+  await recordEntry(
+    v7(),
+    { kind: 'score', deliveryId: kid.deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
+    world.coach,
+  );
   // The camp ends on 17 July 2026 and keeps footage for 365 days: the last day is 17 July 2027.
   expect(await removeOldFootage('2027-07-17')).toBe(0);
   expect(await mediaFiles()).toContain(clip.sha256);
@@ -134,5 +213,8 @@ test('footage goes when its time is over, and not a day before; levels stay', as
   const files = await mediaFiles();
   expect(files).not.toContain(clip.sha256);
   expect(files).not.toContain(`${clip.id}.mp4`);
-  expect((await db().execute<{ n: number }>(sql`select count(*)::int as n from scores where delivery_id = ${kid.deliveries[0]!}`)).rows[0]!.n).toBe(1);
+  expect(
+    (await db().execute<{ n: number }>(sql`select count(*)::int as n from scores where delivery_id = ${kid.deliveries[0]!}`))
+      .rows[0]!.n,
+  ).toBe(1);
 });

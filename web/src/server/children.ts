@@ -6,7 +6,26 @@ import { and, desc, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import {
-  campers, camps, checkIns, children, clips, deliveries, entries, erasures, evaluations, lateArrivals, limitOverrides, marks, messages, planSessions, points, refusals, scores, soreArms, staff, throws,
+  campers,
+  camps,
+  checkIns,
+  children,
+  clips,
+  deliveries,
+  entries,
+  erasures,
+  evaluations,
+  lateArrivals,
+  limitOverrides,
+  marks,
+  messages,
+  planSessions,
+  points,
+  refusals,
+  scores,
+  soreArms,
+  staff,
+  throws,
 } from './db/schema.ts';
 import { benchPath, frameFolder, originalPath, picturePath } from './media.ts';
 import { notFound } from './refusal.ts';
@@ -23,8 +42,18 @@ async function everythingOf(childId: string, via: Executor = db()) {
   const clipIds = films.map((c) => c.id);
   const noFilm = clipIds.length === 0;
   return {
-    camps: await via.select({ id: camps.id, name: camps.name, place: camps.place, firstDay: camps.firstDay, lastDay: camps.lastDay }).from(camps).where(inArray(camps.id, atCamps.map((c) => c.campId))),
-    campers: atCamps, deliveries: thrown, clips: films,
+    camps: await via
+      .select({ id: camps.id, name: camps.name, place: camps.place, firstDay: camps.firstDay, lastDay: camps.lastDay })
+      .from(camps)
+      .where(
+        inArray(
+          camps.id,
+          atCamps.map((c) => c.campId),
+        ),
+      ),
+    campers: atCamps,
+    deliveries: thrown,
+    clips: films,
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
@@ -61,19 +90,38 @@ export async function exportChild(childId: string): Promise<{ readonly fileName:
   );
   zip.append(JSON.stringify(all, null, 2), { name: 'everything.json' });
   for (const [table, rows] of Object.entries(all))
-    if (rows.length > 0) zip.append(Papa.unparse((rows as Record<string, unknown>[]).map(flat), { escapeFormulae: true }), { name: `tables/${table}.csv` });
-  for (const e of all.evaluations) zip.append(JSON.stringify({ version: e.version, releasedAt: e.releasedAt, document: e.document, shown: e.snapshot }, null, 2), { name: `evaluations/version-${e.version}-${e.id}.json` });
-  for (const c of all.clips) zip.file(originalPath(c.sha256), { name: `films/${c.id}-${c.view}-${c.fileName.replace(/[^\w.-]+/g, '_')}` });
-  for (const sha256 of new Set(all.evaluations.flatMap((e) => Object.values(e.pictures)))) zip.file(picturePath(sha256), { name: `pictures/${sha256}.jpg` });
+    if (rows.length > 0)
+      zip.append(Papa.unparse((rows as Record<string, unknown>[]).map(flat), { escapeFormulae: true }), {
+        name: `tables/${table}.csv`,
+      });
+  for (const e of all.evaluations)
+    zip.append(
+      JSON.stringify({ version: e.version, releasedAt: e.releasedAt, document: e.document, shown: e.snapshot }, null, 2),
+      { name: `evaluations/version-${e.version}-${e.id}.json` },
+    );
+  for (const c of all.clips)
+    zip.file(originalPath(c.sha256), { name: `films/${c.id}-${c.view}-${c.fileName.replace(/[^\w.-]+/g, '_')}` });
+  for (const sha256 of new Set(all.evaluations.flatMap((e) => Object.values(e.pictures))))
+    zip.file(picturePath(sha256), { name: `pictures/${sha256}.jpg` });
   void zip.finalize();
   return { fileName: `bib-${bib}-everything.zip`, body };
 }
 
 const flat = (row: Record<string, unknown>): Record<string, unknown> =>
-  Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v instanceof Date ? v.toISOString() : typeof v === 'object' && v !== null ? JSON.stringify(v) : v]));
+  Object.fromEntries(
+    Object.entries(row).map(([k, v]) => [
+      k,
+      v instanceof Date ? v.toISOString() : typeof v === 'object' && v !== null ? JSON.stringify(v) : v,
+    ]),
+  );
 
 /** Every erasure so far, the newest first; nobody is named but who did it. */
-export const erasuresSoFar = () => db().select({ erasedAt: erasures.erasedAt, reason: erasures.reason, removed: erasures.removed, by: staff.name }).from(erasures).innerJoin(staff, eq(staff.id, erasures.erasedBy)).orderBy(desc(erasures.erasedAt));
+export const erasuresSoFar = () =>
+  db()
+    .select({ erasedAt: erasures.erasedAt, reason: erasures.reason, removed: erasures.removed, by: staff.name })
+    .from(erasures)
+    .innerJoin(staff, eq(staff.id, erasures.erasedBy))
+    .orderBy(desc(erasures.erasedAt));
 
 export type ErasureReason = (typeof erasures.$inferSelect)['reason'];
 
@@ -87,7 +135,11 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
     const camperIds = all.campers.map((c) => c.id);
     const deliveryIds = all.deliveries.map((d) => d.id);
     const clipIds = all.clips.map((c) => c.id);
-    const counted = Object.fromEntries(Object.entries(all).filter(([table, rows]) => table !== 'camps' && rows.length > 0).map(([table, rows]) => [table, rows.length]));
+    const counted = Object.fromEntries(
+      Object.entries(all)
+        .filter(([table, rows]) => table !== 'camps' && rows.length > 0)
+        .map(([table, rows]) => [table, rows.length]),
+    );
     const id = v7();
     await tx.insert(erasures).values({ id, reason, removed: counted, erasedBy: by });
     // Opens the released evaluations of this transaction, and of no other.
@@ -115,7 +167,11 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
     if (deliveryIds.length > 0) await tx.delete(deliveries).where(inArray(deliveries.id, deliveryIds));
     await tx.delete(campers).where(eq(campers.childId, childId));
     await tx.delete(children).where(eq(children.id, childId));
-    const files = await filesOf(tx, all.clips, all.evaluations.flatMap((e) => Object.values(e.pictures)));
+    const files = await filesOf(
+      tx,
+      all.clips,
+      all.evaluations.flatMap((e) => Object.values(e.pictures)),
+    );
     const result = { ...counted, files: files.length };
     await tx.update(erasures).set({ removed: result }).where(eq(erasures.id, id));
     return { removed: result, files };
@@ -125,15 +181,41 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
 }
 
 /** Files that nobody else's film or evaluation needs. */
-async function filesOf(tx: Executor, films: ReadonlyArray<typeof clips.$inferSelect>, pictures: readonly string[]): Promise<string[]> {
+async function filesOf(
+  tx: Executor,
+  films: ReadonlyArray<typeof clips.$inferSelect>,
+  pictures: readonly string[],
+): Promise<string[]> {
   const shas = [...new Set(films.map((c) => c.sha256))];
-  const still = shas.length === 0 ? [] : await tx.select({ sha256: clips.sha256 }).from(clips).where(and(inArray(clips.sha256, shas), notInArray(clips.id, films.map((c) => c.id))));
+  const still =
+    shas.length === 0
+      ? []
+      : await tx
+          .select({ sha256: clips.sha256 })
+          .from(clips)
+          .where(
+            and(
+              inArray(clips.sha256, shas),
+              notInArray(
+                clips.id,
+                films.map((c) => c.id),
+              ),
+            ),
+          );
   const kept = new Set(still.map((s) => s.sha256));
   const gone = shas.filter((s) => !kept.has(s));
   const free: string[] = [];
   for (const sha256 of new Set(pictures)) {
-    const [used] = await tx.select({ id: evaluations.id }).from(evaluations).where(sql`exists (select 1 from jsonb_each_text(evaluations.pictures) where value = ${sha256})`).limit(1);
+    const [used] = await tx
+      .select({ id: evaluations.id })
+      .from(evaluations)
+      .where(sql`exists (select 1 from jsonb_each_text(evaluations.pictures) where value = ${sha256})`)
+      .limit(1);
     if (!used) free.push(sha256);
   }
-  return [...gone.flatMap((s) => [originalPath(s), frameFolder(s)]), ...films.map((c) => benchPath(c.id)), ...free.map(picturePath)];
+  return [
+    ...gone.flatMap((s) => [originalPath(s), frameFolder(s)]),
+    ...films.map((c) => benchPath(c.id)),
+    ...free.map(picturePath),
+  ];
 }

@@ -26,11 +26,24 @@ afterEach(async () => {
 const H264 = ['-pix_fmt', 'yuv420p', '-c:v', 'libx264'];
 const VP9 = ['-c:v', 'libvpx-vp9', '-b:v', '200k', '-deadline', 'realtime', '-cpu-used', '8'];
 /** Uneven frame times: every third frame comes late, as a phone in poor light writes them. */
-const VARIABLE = ['-vf', "settb=1/90000,setpts='(N+0.4*mod(N,3))/30/TB'", '-fps_mode', 'passthrough', '-enc_time_base', '1:90000'];
+const VARIABLE = [
+  '-vf',
+  "settb=1/90000,setpts='(N+0.4*mod(N,3))/30/TB'",
+  '-fps_mode',
+  'passthrough',
+  '-enc_time_base',
+  '1:90000',
+];
 
 const packetTimes = (path: string): number[] =>
-  spawnSync('ffprobe', ['-v', 'error', '-select_streams', 'v:0', '-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', path], { encoding: 'utf8' })
-    .stdout.split('\n').map((l) => Number.parseFloat(l)).filter(Number.isFinite);
+  spawnSync(
+    'ffprobe',
+    ['-v', 'error', '-select_streams', 'v:0', '-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', path],
+    { encoding: 'utf8' },
+  )
+    .stdout.split('\n')
+    .map((l) => Number.parseFloat(l))
+    .filter(Number.isFinite);
 
 describe('a film that is taken in', () => {
   test.each([
@@ -68,7 +81,14 @@ describe('a film that is taken in', () => {
   });
 
   test('slow motion keeps its capture rate', async () => {
-    const path = makeVideo(world, 'slow.mp4', [...testPicture(1), ...H264, '-movflags', 'use_metadata_tags', '-metadata', 'com.android.capture.fps=240']);
+    const path = makeVideo(world, 'slow.mp4', [
+      ...testPicture(1),
+      ...H264,
+      '-movflags',
+      'use_metadata_tags',
+      '-metadata',
+      'com.android.capture.fps=240',
+    ]);
     expect(await takeIn(world, await readFile(path))).toMatchObject({ captureScale: 8 });
   });
 
@@ -85,7 +105,10 @@ describe('a film that is taken in', () => {
   test('is taken up again after the server was killed between two steps', async () => {
     const path = makeVideo(world, 'again.mp4', [...testPicture(1), ...H264]);
     const { id } = await takeIn(world, await readFile(path));
-    await db().update(clips).set({ state: 'copying', progress: 0.4, frameTimes: packetTimes(path) }).where(eq(clips.id, id));
+    await db()
+      .update(clips)
+      .set({ state: 'copying', progress: 0.4, frameTimes: packetTimes(path) })
+      .where(eq(clips.id, id));
     await prepareClip(id);
     expect(await clipById(id)).toMatchObject({ state: 'ready', progress: 1 });
   });
@@ -112,13 +135,36 @@ describe('a film that is refused leaves nothing behind', () => {
     ['an empty file', () => new Uint8Array(0), 'empty'],
     ['a text', () => new TextEncoder().encode('bib,name\n7,Camper\n'.repeat(400)), 'not-a-video'],
     ['a picture', () => readFile(makeVideo(world, 'still.png', [...testPicture(1), '-frames:v', '1'])), 'not-a-video'],
-    ['sound alone', () => readFile(makeVideo(world, 'sound.mp4', ['-f', 'lavfi', '-i', 'sine=duration=1', '-c:a', 'aac'])), 'not-a-video'],
-    ['HEVC', () => readFile(makeVideo(world, 'h.mp4', [...testPicture(0.5), '-c:v', 'libx265', '-x265-params', 'log-level=none'])), 'codec'],
+    [
+      'sound alone',
+      () => readFile(makeVideo(world, 'sound.mp4', ['-f', 'lavfi', '-i', 'sine=duration=1', '-c:a', 'aac'])),
+      'not-a-video',
+    ],
+    [
+      'HEVC',
+      () => readFile(makeVideo(world, 'h.mp4', [...testPicture(0.5), '-c:v', 'libx265', '-x265-params', 'log-level=none'])),
+      'codec',
+    ],
     ['MPEG-4 part 2', () => readFile(makeVideo(world, 'm.mp4', [...testPicture(0.5), '-c:v', 'mpeg4'])), 'codec'],
     ['more than 60 seconds', () => readFile(makeVideo(world, 'long.mp4', [...testPicture(61, 2, '64x36'), ...H264])), 'too-long'],
-    ['a file without its index', async () => (await readFile(makeVideo(world, 'cut.mp4', [...testPicture(1), ...H264]))).subarray(0, 5000), 'damaged'],
-    ['a playlist that names another file', () => new TextEncoder().encode(`#EXTM3U\n#EXT-X-TARGETDURATION:1\n#EXTINF:1,\nfile://${world.folder}/flat.mp4\n#EXT-X-ENDLIST\n`), 'not-a-video'],
-    ['a list for joining files', () => new TextEncoder().encode(`ffconcat version 1.0\nfile '${world.folder}/flat.mp4'\n`), 'not-a-video'],
+    [
+      'a file without its index',
+      async () => (await readFile(makeVideo(world, 'cut.mp4', [...testPicture(1), ...H264]))).subarray(0, 5000),
+      'damaged',
+    ],
+    [
+      'a playlist that names another file',
+      () =>
+        new TextEncoder().encode(
+          `#EXTM3U\n#EXT-X-TARGETDURATION:1\n#EXTINF:1,\nfile://${world.folder}/flat.mp4\n#EXT-X-ENDLIST\n`,
+        ),
+      'not-a-video',
+    ],
+    [
+      'a list for joining files',
+      () => new TextEncoder().encode(`ffconcat version 1.0\nfile '${world.folder}/flat.mp4'\n`),
+      'not-a-video',
+    ],
   ])('%s', async (_name, make, code) => {
     await expect(takeIn(world, await make())).rejects.toMatchObject({ code });
     await nothingLeft();
@@ -133,18 +179,23 @@ describe('a film that is refused leaves nothing behind', () => {
         controller.enqueue(new Uint8Array(1024 * 1024));
       },
     });
-    await expect(takeInClip({ deliveryId: world.delivery, view: 'front', fileName: 'big.mp4', body: body as never, staffId: world.coach })).rejects.toMatchObject({ code: 'too-large', status: 413 });
+    await expect(
+      takeInClip({ deliveryId: world.delivery, view: 'front', fileName: 'big.mp4', body: body as never, staffId: world.coach }),
+    ).rejects.toMatchObject({ code: 'too-large', status: 413 });
     expect(sent).toBeLessThan(300);
     await nothingLeft();
   });
 
   test.each([
-    ['damaged in the middle', (bytes: Buffer) => {
-      const broken = Buffer.from(bytes);
-      // The film data lie behind the index here (faststart); a run of them is overwritten.
-      broken.fill(0xa5, Math.floor(bytes.length * 0.5), Math.floor(bytes.length * 0.6));
-      return broken;
-    }],
+    [
+      'damaged in the middle',
+      (bytes: Buffer) => {
+        const broken = Buffer.from(bytes);
+        // The film data lie behind the index here (faststart); a run of them is overwritten.
+        broken.fill(0xa5, Math.floor(bytes.length * 0.5), Math.floor(bytes.length * 0.6));
+        return broken;
+      },
+    ],
     ['cut short behind its index', (bytes: Buffer) => bytes.subarray(0, Math.floor(bytes.length * 0.7))],
   ])('%s: found when it is read through, told to the coach, and gone', async (_name, harm) => {
     const path = makeVideo(world, 'harm.mp4', [...testPicture(2, 30, '640x360'), ...H264, '-movflags', '+faststart']);
@@ -152,17 +203,26 @@ describe('a film that is refused leaves nothing behind', () => {
     if (typeof clip === 'string') expect(clip).toBe('damaged');
     else {
       await prepareClip(clip.id);
-      expect(await refusalsOf([world.delivery])).toMatchObject([{ code: 'damaged', fileName: 'clip.mp4', enteredBy: world.coach }]);
+      expect(await refusalsOf([world.delivery])).toMatchObject([
+        { code: 'damaged', fileName: 'clip.mp4', enteredBy: world.coach },
+      ]);
     }
     await nothingLeft();
   });
 
   test('without consent, or with a sore arm, neither delivery nor film is taken', async () => {
     const film = new TextEncoder().encode('x');
-    await expect(takeIn(world, film, { deliveryId: world.withoutConsent.delivery })).rejects.toMatchObject({ code: 'no-consent' });
+    await expect(takeIn(world, film, { deliveryId: world.withoutConsent.delivery })).rejects.toMatchObject({
+      code: 'no-consent',
+    });
     await expect(takeIn(world, film, { deliveryId: world.sore.delivery })).rejects.toMatchObject({ code: 'sore-arm' });
-    for (const [camperId, code] of [[world.withoutConsent.camper, 'no-consent'], [world.sore.camper, 'sore-arm']] as const)
-      await expect(addDelivery({ camperId, kind: 'stretch', thrownOn: '2026-07-14', staffId: world.coach })).rejects.toMatchObject({ code });
+    for (const [camperId, code] of [
+      [world.withoutConsent.camper, 'no-consent'],
+      [world.sore.camper, 'sore-arm'],
+    ] as const)
+      await expect(
+        addDelivery({ camperId, kind: 'stretch', thrownOn: '2026-07-14', staffId: world.coach }),
+      ).rejects.toMatchObject({ code });
     await nothingLeft();
   });
 
@@ -190,11 +250,18 @@ describe('the reading of film', () => {
   test('sees nothing but the film: another file of the server stays closed', async () => {
     await writeFile(join(world.folder, 'secret.txt'), 'guardian phone numbers');
     const trap = `#EXTM3U\n#EXT-X-MEDIA-SEQUENCE:0\n#EXTINF:10.0,\nconcat:file:///${world.folder}/secret.txt\n#EXT-X-ENDLIST`;
-    await expect(takeIn(world, new TextEncoder().encode(trap), { fileName: 'trap.mp4' })).rejects.toMatchObject({ code: 'not-a-video' });
+    await expect(takeIn(world, new TextEncoder().encode(trap), { fileName: 'trap.mp4' })).rejects.toMatchObject({
+      code: 'not-a-video',
+    });
   });
 
   test('towards the target: open and closed side, either hand, none in line with it', () => {
-    expect([towardsTargetOf('openSide', 'R'), towardsTargetOf('openSide', 'L'), towardsTargetOf('closedSide', 'R'), towardsTargetOf('closedSide', 'L')]).toEqual([1, -1, -1, 1]);
+    expect([
+      towardsTargetOf('openSide', 'R'),
+      towardsTargetOf('openSide', 'L'),
+      towardsTargetOf('closedSide', 'R'),
+      towardsTargetOf('closedSide', 'L'),
+    ]).toEqual([1, -1, -1, 1]);
     expect([towardsTargetOf('front', 'R'), towardsTargetOf('rear', 'L')]).toEqual([null, null]);
   });
 });

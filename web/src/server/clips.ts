@@ -24,7 +24,12 @@ import { notFound, Refusal } from './refusal.ts';
 export type ClipRow = typeof clips.$inferSelect;
 
 export const clipsOf = (deliveryIds: readonly string[]): Promise<ClipRow[]> =>
-  deliveryIds.length === 0 ? Promise.resolve([]) : db().select().from(clips).where(inArray(clips.deliveryId, [...deliveryIds]));
+  deliveryIds.length === 0
+    ? Promise.resolve([])
+    : db()
+        .select()
+        .from(clips)
+        .where(inArray(clips.deliveryId, [...deliveryIds]));
 
 export async function clipById(id: string): Promise<ClipRow> {
   const [row] = await db().select().from(clips).where(eq(clips.id, id));
@@ -59,8 +64,16 @@ export async function takeInClip(input: {
     const facts = await withWorkFolder(arriving, inspectClip);
     await rename(arriving, originalPath(sha256));
     const row = {
-      id: v7(), deliveryId: delivery.id, view: input.view, fileName: input.fileName, sha256, bytes, ...facts,
-      towardsTarget: towardsTargetOf(input.view, camper.hand), state: 'checking' as const, enteredBy: input.staffId,
+      id: v7(),
+      deliveryId: delivery.id,
+      view: input.view,
+      fileName: input.fileName,
+      sha256,
+      bytes,
+      ...facts,
+      towardsTarget: towardsTargetOf(input.view, camper.hand),
+      state: 'checking' as const,
+      enteredBy: input.staffId,
     };
     const [made] = await db().insert(clips).values(row).onConflictDoNothing().returning();
     if (!made) {
@@ -74,10 +87,14 @@ export async function takeInClip(input: {
   }
 }
 
-const taken = (view: string): Refusal => new Refusal('view-taken', `This delivery has a film of that view already (${view}). Remove it first.`, 409);
+const taken = (view: string): Refusal =>
+  new Refusal('view-taken', `This delivery has a film of that view already (${view}). Remove it first.`, 409);
 
 async function refuseIfTaken(deliveryId: string, view: ViewId): Promise<void> {
-  const [row] = await db().select({ id: clips.id }).from(clips).where(and(eq(clips.deliveryId, deliveryId), eq(clips.view, view)));
+  const [row] = await db()
+    .select({ id: clips.id })
+    .from(clips)
+    .where(and(eq(clips.deliveryId, deliveryId), eq(clips.view, view)));
   if (row) throw taken(view);
 }
 
@@ -87,7 +104,10 @@ async function writeAside(body: WebStream<Uint8Array>, path: string): Promise<{ 
   const counted = new Transform({
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
-      if (bytes > LIMITS.bytes) return done(new Refusal('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB. Cut it to one delivery.`, 413));
+      if (bytes > LIMITS.bytes)
+        return done(
+          new Refusal('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB. Cut it to one delivery.`, 413),
+        );
       hash.update(chunk);
       done(null, chunk);
     },
@@ -108,10 +128,12 @@ async function forgetOriginal(sha256: string): Promise<void> {
 export async function indexClip(clipId: string): Promise<void> {
   const clip = await clipById(clipId);
   if (clip.frameTimes) return;
-  await orRefuse(clip, () => withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
-    const frameTimes = await indexFrames(folder, file);
-    await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
-  }));
+  await orRefuse(clip, () =>
+    withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+      const frameTimes = await indexFrames(folder, file);
+      await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
+    }),
+  );
 }
 
 /** The background part of intake: every frame indexed, then the copy for the bench. A job that was cut off begins where it was. */
@@ -122,21 +144,32 @@ export async function prepareClip(clipId: string): Promise<void> {
   const clip = await known();
   if (!clip?.frameTimes || clip.state === 'ready') return;
   const frames = clip.frameTimes.length;
-  await orRefuse(clip, () => withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
-    let told = 0;
-    const size = await makeBenchCopy(folder, file, 'bench.mp4', {
-      width: clip.width, height: clip.height, frames,
-      onProgress: (share) => {
-        if (share - told < 0.1) return;
-        told = share;
-        db().update(clips).set({ progress: share }).where(eq(clips.id, clipId)).catch((error: unknown) => log.warn({ error }, 'progress not written'));
-      },
-    });
-    const partial = `${benchPath(clipId)}.partial`;
-    await copyFile(join(folder, 'bench.mp4'), partial);
-    await rename(partial, benchPath(clipId));
-    await db().update(clips).set({ state: 'ready', progress: 1, benchWidth: size.width, benchHeight: size.height }).where(eq(clips.id, clipId));
-  }));
+  await orRefuse(clip, () =>
+    withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+      let told = 0;
+      const size = await makeBenchCopy(folder, file, 'bench.mp4', {
+        width: clip.width,
+        height: clip.height,
+        frames,
+        onProgress: (share) => {
+          if (share - told < 0.1) return;
+          told = share;
+          db()
+            .update(clips)
+            .set({ progress: share })
+            .where(eq(clips.id, clipId))
+            .catch((error: unknown) => log.warn({ error }, 'progress not written'));
+        },
+      });
+      const partial = `${benchPath(clipId)}.partial`;
+      await copyFile(join(folder, 'bench.mp4'), partial);
+      await rename(partial, benchPath(clipId));
+      await db()
+        .update(clips)
+        .set({ state: 'ready', progress: 1, benchWidth: size.width, benchHeight: size.height })
+        .where(eq(clips.id, clipId));
+    }),
+  );
 }
 
 /** Does a step of intake; when it refuses the film, nothing of the film is left but the reason. */
@@ -147,7 +180,13 @@ async function orRefuse(clip: ClipRow, step: () => Promise<void>): Promise<void>
     if (!(error instanceof Refusal)) throw error;
     await db().transaction(async (tx) => {
       await tx.insert(refusals).values({
-        id: v7(), deliveryId: clip.deliveryId, view: clip.view, fileName: clip.fileName, code: error.code, reason: error.message, enteredBy: clip.enteredBy,
+        id: v7(),
+        deliveryId: clip.deliveryId,
+        view: clip.view,
+        fileName: clip.fileName,
+        code: error.code,
+        reason: error.message,
+        enteredBy: clip.enteredBy,
       });
       await tx.delete(clips).where(eq(clips.id, clip.id));
     });
@@ -180,9 +219,30 @@ export async function framePicture(clipId: string, frame: number): Promise<Buffe
   const kept = join(frameFolder(clip.sha256), `${frame}.jpg`);
   if (await stat(kept).catch(() => null)) return readFile(kept);
   const picture = await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
-    const run = await runTool('ffmpeg', [
-      '-v', 'error', ...ONLY_FILES, '-i', file, '-map', '0:v:0', '-vf', `select=eq(n\\,${frame})`, '-frames:v', '1', '-fps_mode', 'passthrough', '-q:v', '3', '-f', 'image2', 'frame.jpg',
-    ], { folder, seconds: 60 });
+    const run = await runTool(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        ...ONLY_FILES,
+        '-i',
+        file,
+        '-map',
+        '0:v:0',
+        '-vf',
+        `select=eq(n\\,${frame})`,
+        '-frames:v',
+        '1',
+        '-fps_mode',
+        'passthrough',
+        '-q:v',
+        '3',
+        '-f',
+        'image2',
+        'frame.jpg',
+      ],
+      { folder, seconds: 60 },
+    );
     if (run.code !== 0) throw new Error(`frame ${frame} of clip ${clipId} could not be read: ${run.stderr}`);
     return readFile(join(folder, 'frame.jpg'));
   });
@@ -193,7 +253,12 @@ export async function framePicture(clipId: string, frame: number): Promise<Buffe
 }
 
 export const refusalsOf = (deliveryIds: readonly string[]) =>
-  deliveryIds.length === 0 ? Promise.resolve([]) : db().select().from(refusals).where(inArray(refusals.deliveryId, [...deliveryIds]));
+  deliveryIds.length === 0
+    ? Promise.resolve([])
+    : db()
+        .select()
+        .from(refusals)
+        .where(inArray(refusals.deliveryId, [...deliveryIds]));
 
 export async function dismissRefusal(id: string): Promise<void> {
   await db().delete(refusals).where(eq(refusals.id, id));

@@ -9,27 +9,68 @@ async function named(camp: Camp, day: string) {
   const page = await dayPlanPage(camp, day);
   const campers = new Map(page.campers.map((c) => [c.id, c]));
   const staff = new Map(page.staff.map((s) => [s.id, s.name]));
-  const who = (id: string | null): string => (id === null ? '' : staff.get(id) ?? 'somebody who has left');
+  const who = (id: string | null): string => (id === null ? '' : (staff.get(id) ?? 'somebody who has left'));
   return page.sessions.flatMap((s) => {
     const camper = campers.get(s.camper);
-    return camper ? [{ ...s, camper, filmerName: who(s.filmer), scorerName: who(s.scorer), secondName: who(s.secondScorer) }] : [];
+    return camper
+      ? [{ ...s, camper, filmerName: who(s.filmer), scorerName: who(s.scorer), secondName: who(s.secondScorer) }]
+      : [];
   });
 }
 
 /** The plan as CSV (RFC 4180), safe against formulas. */
 export async function planCsv(camp: Camp, day: string): Promise<string> {
   const rows = await named(camp, day);
-  const fields = ['Day', 'Warm-up', 'From', 'To', 'Mound', 'Camera', 'Bib', 'Name', 'Deliveries', 'Films', 'Scores', 'Scores too, blind'];
-  const data = rows.map((s) => [day, clockOf(s.warmUpFrom), clockOf(s.from), clockOf(s.to), s.mound, s.camera, s.camper.bib, s.camper.name, s.deliveries, s.filmerName, s.scorerName, s.secondName]);
+  const fields = [
+    'Day',
+    'Warm-up',
+    'From',
+    'To',
+    'Mound',
+    'Camera',
+    'Bib',
+    'Name',
+    'Deliveries',
+    'Films',
+    'Scores',
+    'Scores too, blind',
+  ];
+  const data = rows.map((s) => [
+    day,
+    clockOf(s.warmUpFrom),
+    clockOf(s.from),
+    clockOf(s.to),
+    s.mound,
+    s.camera,
+    s.camper.bib,
+    s.camper.name,
+    s.deliveries,
+    s.filmerName,
+    s.scorerName,
+    s.secondName,
+  ]);
   return `\uFEFF${Papa.unparse({ fields, data }, { escapeFormulae: true })}\r\n`;
 }
 
 /** The plan as a calendar (RFC 5545), in the camp's time zone. Bibs, no names: calendars travel. */
 export async function planCalendar(camp: Camp, day: string, filmerId: string | null): Promise<string> {
   const rows = (await named(camp, day)).filter((s) => filmerId === null || s.filmer === filmerId);
-  const at = (minute: number): string => `${day}T${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}:00`;
-  const calendar = ical({ name: `${camp.name}, ${day}`, prodId: { company: 'Stride Chalk', product: 'day plan' }, timezone: camp.timeZone });
+  const at = (minute: number): string =>
+    `${day}T${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}:00`;
+  const calendar = ical({
+    name: `${camp.name}, ${day}`,
+    prodId: { company: 'Stride Chalk', product: 'day plan' },
+    timezone: camp.timeZone,
+  });
   for (const s of rows)
-    calendar.createEvent({ id: `${s.camper.id}-${day}@stride-chalk`, start: at(s.from), end: at(s.to), timezone: camp.timeZone, summary: `Bib ${s.camper.bib}, ${s.mound}`, location: `${camp.place}, ${s.mound}`, description: `${s.deliveries} deliveries, warm-up from ${clockOf(s.warmUpFrom)}. Films: ${s.filmerName}.` });
+    calendar.createEvent({
+      id: `${s.camper.id}-${day}@stride-chalk`,
+      start: at(s.from),
+      end: at(s.to),
+      timezone: camp.timeZone,
+      summary: `Bib ${s.camper.bib}, ${s.mound}`,
+      location: `${camp.place}, ${s.mound}`,
+      description: `${s.deliveries} deliveries, warm-up from ${clockOf(s.warmUpFrom)}. Films: ${s.filmerName}.`,
+    });
   return calendar.toString();
 }

@@ -15,7 +15,11 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
   const [plan, campers, staff] = await Promise.all([dayPlanOf(camp, day), listRoster(camp), listStaff(camp.id, 'all')]);
   const judged = await judgePlan(camp, day, plan, now);
   return {
-    ...plan, ...judged, day, now, over,
+    ...plan,
+    ...judged,
+    day,
+    now,
+    over,
     campers: campers.map((c) => ({ id: c.id, bib: c.bib, name: c.name, ageGroup: c.ageGroup, together: c.togetherWith })),
     staff: staff.map(({ id, name, role, active }) => ({ id, name, role, active })),
   };

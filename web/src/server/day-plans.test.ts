@@ -28,7 +28,14 @@ afterAll(() => world.end());
 
 const solve = async (change: Partial<DaySettings> = {}, more: { anew?: boolean; now?: number | null } = {}) => {
   const plan = await dayPlanOf(camp, DAY);
-  return solveDay(camp, DAY, { settings: { ...plan.settings, ...change }, revision: plan.revision, by: world.lead, now: null, anew: false, ...more });
+  return solveDay(camp, DAY, {
+    settings: { ...plan.settings, ...change },
+    revision: plan.revision,
+    by: world.lead,
+    now: null,
+    anew: false,
+    ...more,
+  });
 };
 
 describe('the plan of a day', () => {
@@ -58,27 +65,54 @@ describe('the plan of a day', () => {
     const after = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(after.problems).toEqual([]);
     expect(after.sessions.find((s) => s.camper === lateOne)!.warmUpFrom).toBeGreaterThanOrEqual(11 * 60);
-    const lost = await solve({ mounds: after.settings.mounds.map((m, i) => (i === 1 ? { ...m, to: 9 * 60 + 20 } : m)) }, { now: 9 * 60 + 20 });
-    const stood = after.sessions.filter((s) => s.mound === after.settings.mounds[1]!.name && s.to > 9 * 60 + 20).map((s) => s.camper);
+    const lost = await solve(
+      { mounds: after.settings.mounds.map((m, i) => (i === 1 ? { ...m, to: 9 * 60 + 20 } : m)) },
+      { now: 9 * 60 + 20 },
+    );
+    const stood = after.sessions
+      .filter((s) => s.mound === after.settings.mounds[1]!.name && s.to > 9 * 60 + 20)
+      .map((s) => s.camper);
     expect([...lost.moved].sort()).toEqual([...stood].sort());
   });
 
   test('two leads do not undo each other unseen', async () => {
     const plan = await dayPlanOf(camp, DAY);
     await solve();
-    await expect(solveDay(camp, DAY, { settings: plan.settings, revision: plan.revision, by: world.lead, now: null, anew: true })).rejects.toMatchObject({ code: 'plan-changed' });
+    await expect(
+      solveDay(camp, DAY, { settings: plan.settings, revision: plan.revision, by: world.lead, now: null, anew: true }),
+    ).rejects.toMatchObject({ code: 'plan-changed' });
   });
 
   test('a move by hand is kept, whatever it breaks; who scores whom stays', async () => {
     const before = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     const [a, b] = before.sessions;
-    await moveInPlan(camp, DAY, { camperId: a!.camper, mound: b!.mound, from: b!.from, revision: before.revision, by: world.lead, now: null });
+    await moveInPlan(camp, DAY, {
+      camperId: a!.camper,
+      mound: b!.mound,
+      from: b!.from,
+      revision: before.revision,
+      by: world.lead,
+      now: null,
+    });
     const after = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(after.problems.map((p) => p.code)).toContain('twoOnOneMound');
-    for (const s of after.sessions) expect([s.scorer, s.secondScorer]).toEqual([before.sessions.find((x) => x.camper === s.camper)!.scorer, before.sessions.find((x) => x.camper === s.camper)!.secondScorer]);
+    for (const s of after.sessions)
+      expect([s.scorer, s.secondScorer]).toEqual([
+        before.sessions.find((x) => x.camper === s.camper)!.scorer,
+        before.sessions.find((x) => x.camper === s.camper)!.secondScorer,
+      ]);
     await solve();
     expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).problems).toEqual([]);
-    await expect(moveInPlan(camp, '2026-07-16', { camperId: a!.camper, mound: 'Mound 1', from: 600, revision: 0, by: world.lead, now: null })).rejects.toMatchObject({ code: 'no-plan' });
+    await expect(
+      moveInPlan(camp, '2026-07-16', {
+        camperId: a!.camper,
+        mound: 'Mound 1',
+        from: 600,
+        revision: 0,
+        by: world.lead,
+        now: null,
+      }),
+    ).rejects.toMatchObject({ code: 'no-plan' });
   });
 
   test('leaves as CSV and calendar: times of the camp, no formula, no name in the calendar', async () => {
@@ -105,19 +139,41 @@ describe('the plan of a day', () => {
 
   test('without anybody who scores there is no plan', async () => {
     const { settings } = await dayPlanOf(camp, DAY);
-    await expect(solve({ staff: settings.staff.map((s) => ({ ...s, scores: false })) })).rejects.toMatchObject({ code: 'nobody-scores' });
+    await expect(solve({ staff: settings.staff.map((s) => ({ ...s, scores: false })) })).rejects.toMatchObject({
+      code: 'nobody-scores',
+    });
   });
 });
 
 describe('settings of a camp', () => {
-  const settingsOf = (c: Camp) => campSettingsSchema.parse({ name: c.name, place: c.place, firstDay: c.firstDay, lastDay: c.lastDay, timeZone: c.timeZone, units: c.units, distances: c.distances, retentionDays: c.retentionDays, sheetId: c.sheetId, schools: c.schools, schoolReasons: c.schoolReasons, armCare: null });
+  const settingsOf = (c: Camp) =>
+    campSettingsSchema.parse({
+      name: c.name,
+      place: c.place,
+      firstDay: c.firstDay,
+      lastDay: c.lastDay,
+      timeZone: c.timeZone,
+      units: c.units,
+      distances: c.distances,
+      retentionDays: c.retentionDays,
+      sheetId: c.sheetId,
+      schools: c.schools,
+      schoolReasons: c.schoolReasons,
+      armCare: null,
+    });
 
   test('a school needs its reason and must be one of the sheet', async () => {
     const school = camp.sheet.schools[0]!;
     const chosen = { ...settingsOf(camp), schools: { [school.id]: school.options[1]!.id } };
     await expect(changeCamp(camp.id, chosen, world.lead)).rejects.toMatchObject({ code: 'school-without-reason' });
-    await expect(changeCamp(camp.id, { ...chosen, schools: { [school.id]: 'nonsense' }, schoolReasons: { [school.id]: 'x' } }, world.lead)).rejects.toMatchObject({ code: 'unknown-school' });
-    await changeCamp(camp.id, { ...chosen, schoolReasons: { [school.id]: 'the staff agreed on Monday' }, retentionDays: 30 }, world.lead);
+    await expect(
+      changeCamp(camp.id, { ...chosen, schools: { [school.id]: 'nonsense' }, schoolReasons: { [school.id]: 'x' } }, world.lead),
+    ).rejects.toMatchObject({ code: 'unknown-school' });
+    await changeCamp(
+      camp.id,
+      { ...chosen, schoolReasons: { [school.id]: 'the staff agreed on Monday' }, retentionDays: 30 },
+      world.lead,
+    );
     expect(await campById(camp.id)).toMatchObject({ retentionDays: 30, schools: chosen.schools });
   });
 
@@ -126,8 +182,14 @@ describe('settings of a camp', () => {
     await db().insert(sheets).values({ id: second, key: camp.sheet.id, version: 99, document: camp.sheet });
     await changeCamp(camp.id, { ...settingsOf(camp), sheetId: second }, world.lead);
     await changeCamp(camp.id, settingsOf(camp), world.lead);
-    await recordEntry(v7(), { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null }, world.coach);
-    await expect(changeCamp(camp.id, { ...settingsOf(camp), sheetId: second }, world.lead)).rejects.toMatchObject({ code: 'sheet-in-use' });
+    await recordEntry(
+      v7(),
+      { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null },
+      world.coach,
+    );
+    await expect(changeCamp(camp.id, { ...settingsOf(camp), sheetId: second }, world.lead)).rejects.toMatchObject({
+      code: 'sheet-in-use',
+    });
     await changeCamp(camp.id, { ...settingsOf(camp), armCare: { ...camp.armCare, source: 'River league' } }, world.lead);
     expect(await campById(camp.id)).toMatchObject({ ownLimits: true, armCare: { source: 'River league' } });
   });

@@ -16,7 +16,8 @@ beforeAll(async () => {
 afterAll(() => world.end());
 
 describe('deliveries', () => {
-  const add = (id?: string) => addDelivery({ ...(id ? { id } : {}), camperId: world.camper, kind: 'windUp', thrownOn: '2026-07-14', staffId: world.coach });
+  const add = (id?: string) =>
+    addDelivery({ ...(id ? { id } : {}), camperId: world.camper, kind: 'windUp', thrownOn: '2026-07-14', staffId: world.coach });
 
   test('are numbered in the order of adding, also when two are added at once', async () => {
     await Promise.all([add(), add(), add()]);
@@ -39,7 +40,11 @@ describe('deliveries', () => {
 describe('the roster', () => {
   test('knows age and age group by the first day of the camp, and who has no such bib', async () => {
     const camp = await campById(world.campId);
-    expect((await listCampers(camp)).map((c) => [c.bib, c.age, c.ageGroup])).toEqual([[7, 12, '11-12'], [8, 12, '11-12'], [9, 12, '11-12']]);
+    expect((await listCampers(camp)).map((c) => [c.bib, c.age, c.ageGroup])).toEqual([
+      [7, 12, '11-12'],
+      [8, 12, '11-12'],
+      [9, 12, '11-12'],
+    ]);
     await expect(camperByBib(camp, 99)).rejects.toMatchObject({ status: 404, message: 'A camper with bib 99 was not found.' });
   });
 
@@ -56,7 +61,11 @@ describe('the roster', () => {
   test('counts a level once, whoever of the staff gave it', async () => {
     const before = (await campAtAGlance(await campById(world.campId))).find((c) => c.bib === 7)!.levels.done;
     for (const coach of [world.coach, world.otherCoach])
-      await recordEntry(v7(), { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null }, coach);
+      await recordEntry(
+        v7(),
+        { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null },
+        coach,
+      );
     expect((await campAtAGlance(await campById(world.campId))).find((c) => c.bib === 7)!.levels.done).toBe(before + 1);
   });
 });

@@ -14,7 +14,13 @@ export const deliveriesOf = (camperId: string): Promise<DeliveryRow[]> =>
   db().select().from(deliveries).where(eq(deliveries.camperId, camperId)).orderBy(asc(deliveries.number));
 
 export const deliveriesOfAll = (camperIds: readonly string[]): Promise<DeliveryRow[]> =>
-  camperIds.length === 0 ? Promise.resolve([]) : db().select().from(deliveries).where(inArray(deliveries.camperId, [...camperIds])).orderBy(asc(deliveries.number));
+  camperIds.length === 0
+    ? Promise.resolve([])
+    : db()
+        .select()
+        .from(deliveries)
+        .where(inArray(deliveries.camperId, [...camperIds]))
+        .orderBy(asc(deliveries.number));
 
 export async function deliveryWithCamper(id: string): Promise<{ delivery: DeliveryRow; camp: Camp; camper: Camper }> {
   const [delivery] = await db().select().from(deliveries).where(eq(deliveries.id, id));
@@ -24,7 +30,8 @@ export async function deliveryWithCamper(id: string): Promise<{ delivery: Delive
 
 /** Consent and arm care stop every delivery and every film, whichever way it comes. */
 export function requireMayFilm(camper: { readonly bib: number; readonly consentToFilm: boolean; readonly sore: boolean }): void {
-  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
+  if (!camper.consentToFilm)
+    throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
   if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
 }
 
@@ -43,12 +50,28 @@ export async function addDelivery(input: {
     const [known] = input.id === undefined ? [] : await tx.select().from(deliveries).where(eq(deliveries.id, input.id));
     if (known) return known;
     await requireMayThrow(camp, camper, input.thrownOn, tx);
-    const [last] = await tx.select({ number: max(deliveries.number) }).from(deliveries).where(eq(deliveries.camperId, camper.id));
+    const [last] = await tx
+      .select({ number: max(deliveries.number) })
+      .from(deliveries)
+      .where(eq(deliveries.camperId, camper.id));
     const row = {
-      id: input.id ?? v7(), camperId: camper.id, number: (last?.number ?? 0) + 1, kind: input.kind, thrownOn: input.thrownOn, enteredBy: input.staffId,
+      id: input.id ?? v7(),
+      camperId: camper.id,
+      number: (last?.number ?? 0) + 1,
+      kind: input.kind,
+      thrownOn: input.thrownOn,
+      enteredBy: input.staffId,
     };
     const [made] = await tx.insert(deliveries).values(row).returning();
-    await tx.insert(throws).values({ id: v7(), childId: camper.childId, day: input.thrownOn, kind: 'filming', count: 1, deliveryId: row.id, enteredBy: input.staffId });
+    await tx.insert(throws).values({
+      id: v7(),
+      childId: camper.childId,
+      day: input.thrownOn,
+      kind: 'filming',
+      count: 1,
+      deliveryId: row.id,
+      enteredBy: input.staffId,
+    });
     return made!;
   });
 }

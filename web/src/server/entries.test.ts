@@ -16,7 +16,13 @@ beforeAll(async () => {
 afterAll(() => world.end());
 
 const score = (level: '0' | '1' | '2' | '3' | 'NV', more: Partial<Extract<Entry, { kind: 'score' }>> = {}): Entry => ({
-  kind: 'score', deliveryId: world.delivery, checkpoint: 'E2', level, faults: [], note: null, ...more,
+  kind: 'score',
+  deliveryId: world.delivery,
+  checkpoint: 'E2',
+  level,
+  faults: [],
+  note: null,
+  ...more,
 });
 const levelOf = async (checkpoint: string, coachId = world.coach) =>
   (await db().select().from(scores).where(eq(scores.checkpoint, checkpoint))).filter((s) => s.coachId === coachId);
@@ -40,8 +46,13 @@ describe('an entry', () => {
   test('under an id that is taken by something else is refused', async () => {
     const id = v7();
     await recordEntry(id, score('2', { checkpoint: 'A1' }), world.coach);
-    await expect(recordEntry(id, score('2', { checkpoint: 'A2' }), world.coach)).rejects.toMatchObject({ code: 'entry-id-taken', status: 409 });
-    await expect(recordEntry(id, score('2', { checkpoint: 'A1' }), world.otherCoach)).rejects.toMatchObject({ code: 'entry-id-taken' });
+    await expect(recordEntry(id, score('2', { checkpoint: 'A2' }), world.coach)).rejects.toMatchObject({
+      code: 'entry-id-taken',
+      status: 409,
+    });
+    await expect(recordEntry(id, score('2', { checkpoint: 'A1' }), world.otherCoach)).rejects.toMatchObject({
+      code: 'entry-id-taken',
+    });
   });
 
   test('can be taken back and entered again', async () => {
@@ -55,7 +66,9 @@ describe('an entry', () => {
   test('is never changed afterwards, not even by SQL', async () => {
     const id = v7();
     await recordEntry(id, score('2', { checkpoint: 'A4' }), world.coach);
-    await expect(db().update(entries).set({ target: 'x' }).where(eq(entries.id, id))).rejects.toMatchObject({ cause: { message: expect.stringContaining('an entry is kept') } });
+    await expect(db().update(entries).set({ target: 'x' }).where(eq(entries.id, id))).rejects.toMatchObject({
+      cause: { message: expect.stringContaining('an entry is kept') },
+    });
   });
 });
 
@@ -80,8 +93,13 @@ describe('a level', () => {
 });
 
 describe('a key frame', () => {
-  const mark = (event: 'contact' | 'release' | 'kneeDown' | 'handsApart', frame: number, frameTo: number | null = null): Entry => ({ kind: 'mark', clipId, event, frame, frameTo });
-  const kept = async (event: string) => (await db().select().from(marks).where(eq(marks.clipId, clipId))).find((m) => m.event === event);
+  const mark = (
+    event: 'contact' | 'release' | 'kneeDown' | 'handsApart',
+    frame: number,
+    frameTo: number | null = null,
+  ): Entry => ({ kind: 'mark', clipId, event, frame, frameTo });
+  const kept = async (event: string) =>
+    (await db().select().from(marks).where(eq(marks.clipId, clipId))).find((m) => m.event === event);
 
   test('is one frame or an interval, and moves when it is marked again', async () => {
     await recordEntry(v7(), mark('contact', 10, 11), world.coach);
@@ -91,7 +109,10 @@ describe('a key frame', () => {
   });
 
   test('out of order is refused with both names; an order that is a finding passes', async () => {
-    await expect(recordEntry(v7(), mark('release', 5), world.coach)).rejects.toMatchObject({ code: 'key-frame-order', message: expect.stringMatching(/foot bears weight.*release/) });
+    await expect(recordEntry(v7(), mark('release', 5), world.coach)).rejects.toMatchObject({
+      code: 'key-frame-order',
+      message: expect.stringMatching(/foot bears weight.*release/),
+    });
     await recordEntry(v7(), mark('handsApart', 4), world.coach);
     await recordEntry(v7(), mark('kneeDown', 6), world.coach);
     expect(await kept('kneeDown')).toMatchObject({ frame: 6 });
@@ -102,7 +123,13 @@ describe('a key frame', () => {
   });
 
   test('points keep fractions of a pixel and their error', async () => {
-    await recordEntry(v7(), { kind: 'point', clipId, event: 'contact', point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 }, world.coach);
-    expect(await db().select().from(points).where(eq(points.clipId, clipId))).toMatchObject([{ point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 }]);
+    await recordEntry(
+      v7(),
+      { kind: 'point', clipId, event: 'contact', point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 },
+      world.coach,
+    );
+    expect(await db().select().from(points).where(eq(points.clipId, clipId))).toMatchObject([
+      { point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 },
+    ]);
   });
 });

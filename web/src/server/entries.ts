@@ -12,12 +12,20 @@ export async function recordEntry(id: string, entry: Entry, staffId: string): Pr
   const target = entryTarget(entry, staffId);
   return db().transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${target}, 0))`);
-    const [known] = await tx.select({ target: entries.target, enteredBy: entries.enteredBy }).from(entries).where(eq(entries.id, id));
+    const [known] = await tx
+      .select({ target: entries.target, enteredBy: entries.enteredBy })
+      .from(entries)
+      .where(eq(entries.id, id));
     if (known) {
-      if (known.target !== target || known.enteredBy !== staffId) throw new Refusal('entry-id-taken', 'This entry id belongs to another entry.', 409);
+      if (known.target !== target || known.enteredBy !== staffId)
+        throw new Refusal('entry-id-taken', 'This entry id belongs to another entry.', 409);
       return { applied: true };
     }
-    const [newer] = await tx.select({ id: entries.id }).from(entries).where(and(eq(entries.target, target), gt(entries.id, id))).limit(1);
+    const [newer] = await tx
+      .select({ id: entries.id })
+      .from(entries)
+      .where(and(eq(entries.target, target), gt(entries.id, id)))
+      .limit(1);
     if (!newer) await apply(tx, id, entry, staffId);
     await tx.insert(entries).values({ id, target, body: entry, enteredBy: staffId });
     return { applied: !newer };
@@ -31,7 +39,9 @@ async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: str
       await requireFrame(tx, entry.clipId, entry.frameTo ?? entry.frame);
       await requireOrder(tx, entry);
       const { clipId, event, frame, frameTo } = entry;
-      await tx.insert(marks).values({ clipId, event, frame, frameTo, ...when })
+      await tx
+        .insert(marks)
+        .values({ clipId, event, frame, frameTo, ...when })
         .onConflictDoUpdate({ target: [marks.clipId, marks.event], set: { frame, frameTo, ...when } });
       return;
     }
@@ -41,7 +51,9 @@ async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: str
     case 'point': {
       await requireFrame(tx, entry.clipId, 0);
       const { clipId, event, point, x, y, pointSd } = entry;
-      await tx.insert(points).values({ clipId, event, point, x, y, pointSd, ...when })
+      await tx
+        .insert(points)
+        .values({ clipId, event, point, x, y, pointSd, ...when })
         .onConflictDoUpdate({ target: [points.clipId, points.event, points.point], set: { x, y, pointSd, ...when } });
       return;
     }
@@ -51,15 +63,22 @@ async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: str
       if (!checkpoint) throw new Refusal('unknown-checkpoint', `The camp's sheet has no checkpoint ${entry.checkpoint}.`);
       const strange = entry.faults.find((code) => !checkpoint.faults.some((f) => f.code === code));
       if (strange) throw new Refusal('unknown-fault', `${strange} is not a fault of ${entry.checkpoint}.`);
-      if (entry.level === 'NV' && entry.faults.length > 0) throw new Refusal('fault-not-visible', 'What was not visible cannot have a fault.');
+      if (entry.level === 'NV' && entry.faults.length > 0)
+        throw new Refusal('fault-not-visible', 'What was not visible cannot have a fault.');
       const { deliveryId, level, faults, note } = entry;
       const values = { sheetId: sheet.id, level, faults, note, ...when };
-      await tx.insert(scores).values({ deliveryId, checkpoint: entry.checkpoint, coachId: enteredBy, ...values })
+      await tx
+        .insert(scores)
+        .values({ deliveryId, checkpoint: entry.checkpoint, coachId: enteredBy, ...values })
         .onConflictDoUpdate({ target: [scores.deliveryId, scores.checkpoint, scores.coachId], set: values });
       return;
     }
     case 'unscore':
-      await tx.delete(scores).where(and(eq(scores.deliveryId, entry.deliveryId), eq(scores.checkpoint, entry.checkpoint), eq(scores.coachId, enteredBy)));
+      await tx
+        .delete(scores)
+        .where(
+          and(eq(scores.deliveryId, entry.deliveryId), eq(scores.checkpoint, entry.checkpoint), eq(scores.coachId, enteredBy)),
+        );
   }
 }
 
@@ -78,7 +97,9 @@ async function requireOrder(tx: Executor, entry: Extract<Entry, { kind: 'mark' }
 }
 
 async function sheetOfDelivery(tx: Executor, deliveryId: string): Promise<{ id: string; document: Sheet }> {
-  const [row] = await tx.select({ id: sheets.id, document: sheets.document }).from(deliveries)
+  const [row] = await tx
+    .select({ id: sheets.id, document: sheets.document })
+    .from(deliveries)
     .innerJoin(campers, eq(campers.id, deliveries.camperId))
     .innerJoin(camps, eq(camps.id, campers.campId))
     .innerJoin(sheets, eq(sheets.id, camps.sheetId))

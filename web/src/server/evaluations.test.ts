@@ -19,7 +19,10 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 
-const scoreAll = async (coach: string, level: (checkpoint: string, delivery: string) => { level: '0' | '1' | '3'; faults: string[] }): Promise<void> => {
+const scoreAll = async (
+  coach: string,
+  level: (checkpoint: string, delivery: string) => { level: '0' | '1' | '3'; faults: string[] },
+): Promise<void> => {
   for (const deliveryId of [world.delivery, world.secondDelivery])
     for (const c of resolveSheet(defaultSheet, '11-12').filter((x) => x.scored))
       await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint: c.id, ...level(c.id, deliveryId), note: null }, coach);
@@ -34,8 +37,16 @@ describe('an evaluation', () => {
     await scoreAll(world.coach, (c) => (c === 'E2' ? { level: '1', faults: ['E2.late'] } : { level: '3', faults: [] }));
     await scoreAll(world.otherCoach, (c) => (c === 'A1' ? { level: '0', faults: ['A1.narrow'] } : { level: '3', faults: [] }));
     await recordEntry(v7(), { kind: 'mark', clipId, event: 'contact', frame: 30, frameTo: null }, world.coach);
-    await recordEntry(v7(), { kind: 'point', clipId, event: 'contact', point: 'throwingElbow', x: 100, y: 60, pointSd: 2 }, world.coach);
-    await recordEntry(v7(), { kind: 'point', clipId, event: 'contact', point: 'throwingWrist', x: 80, y: 62, pointSd: 2 }, world.coach);
+    await recordEntry(
+      v7(),
+      { kind: 'point', clipId, event: 'contact', point: 'throwingElbow', x: 100, y: 60, pointSd: 2 },
+      world.coach,
+    );
+    await recordEntry(
+      v7(),
+      { kind: 'point', clipId, event: 'contact', point: 'throwingWrist', x: 80, y: 62, pointSd: 2 },
+      world.coach,
+    );
     const first = await compileDraft(world.camper, world.otherCoach);
     expect(first.document.focus.map((f) => f.checkpoint)).toEqual(['A1']);
     const draft = await compileDraft(world.camper, world.coach);
@@ -43,7 +54,17 @@ describe('an evaluation', () => {
     expect(draft.document.focus[0]!.seen).toContain('±');
     expect(await db().select().from(evaluations).where(eq(evaluations.camperId, world.camper))).toHaveLength(1);
     const frame = await handOutFrame(draft);
-    expect(frame.freezes).toMatchObject([{ clipId, frame: 30, line: [{ x: 100, y: 60 }, { x: 80, y: 62 }], picture: null }]);
+    expect(frame.freezes).toMatchObject([
+      {
+        clipId,
+        frame: 30,
+        line: [
+          { x: 100, y: 60 },
+          { x: 80, y: 62 },
+        ],
+        picture: null,
+      },
+    ]);
     expect(frame.coaches).toEqual(['Coach', 'Other coach']);
     // What the draft holds is among them, so that it can be dropped and added again.
     expect((await furtherFocusFor(draft, world.coach)).map((f) => f.checkpoint)).toEqual(['E2']);
@@ -77,7 +98,8 @@ describe('a released evaluation', () => {
       sql`update evaluations set released_at = null, snapshot = null where id = ${released.id}`,
       sql`delete from evaluations where id = ${released.id}`,
       sql`truncate evaluations`,
-    ]) await expect(db().execute(statement)).rejects.toMatchObject({ cause: { code: '23001' } });
+    ])
+      await expect(db().execute(statement)).rejects.toMatchObject({ cause: { code: '23001' } });
     expect(await latestEvaluation(world.camper)).toEqual(released);
   });
 
@@ -96,7 +118,13 @@ describe('a released evaluation', () => {
   test('is followed by a new version beside it', async () => {
     const next = await compileDraft(world.camper, world.coach);
     expect(next.version).toBe(2);
-    expect(await db().select({ version: evaluations.version }).from(evaluations).where(eq(evaluations.camperId, world.camper)).orderBy(evaluations.version)).toEqual([{ version: 1 }, { version: 2 }]);
+    expect(
+      await db()
+        .select({ version: evaluations.version })
+        .from(evaluations)
+        .where(eq(evaluations.camperId, world.camper))
+        .orderBy(evaluations.version),
+    ).toEqual([{ version: 1 }, { version: 2 }]);
   });
 });
 

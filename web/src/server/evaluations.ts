@@ -3,7 +3,18 @@ import { rename, writeFile } from 'node:fs/promises';
 import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
-  addDays, compileEvaluation, figureChalk, furtherFocus, throwsEveryDays, usualBodyCentre, type EvaluationDocument, type EvaluationInput, type EventId, type FocusItem, type Point, type Score,
+  addDays,
+  compileEvaluation,
+  figureChalk,
+  furtherFocus,
+  throwsEveryDays,
+  usualBodyCentre,
+  type EvaluationDocument,
+  type EvaluationInput,
+  type EventId,
+  type FocusItem,
+  type Point,
+  type Score,
 } from '@stride-chalk/core';
 import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
@@ -34,7 +45,13 @@ export interface FreezeFrame {
 
 /** What a hand-out shows beside its document; kept with a released evaluation. */
 export interface HandOutFrame {
-  readonly camper: { readonly bib: number; readonly name: string; readonly age: number; readonly hand: 'R' | 'L'; readonly heightCentimetres: number };
+  readonly camper: {
+    readonly bib: number;
+    readonly name: string;
+    readonly age: number;
+    readonly hand: 'R' | 'L';
+    readonly heightCentimetres: number;
+  };
   readonly camp: { readonly name: string; readonly place: string; readonly units: 'metric' | 'imperial' };
   readonly sheet: { readonly name: string; readonly version: number };
   readonly coaches: readonly string[];
@@ -50,7 +67,12 @@ function scoresFor(set: BenchSet, authorId: string): Score[] {
     const key = `${s.deliveryId} ${s.checkpoint}`;
     if (!chosen.has(key) || s.coachId === authorId) chosen.set(key, s);
   }
-  return [...chosen.values()].map((s) => ({ delivery: s.deliveryId, checkpoint: s.checkpoint, level: s.level, faults: s.faults }));
+  return [...chosen.values()].map((s) => ({
+    delivery: s.deliveryId,
+    checkpoint: s.checkpoint,
+    level: s.level,
+    faults: s.faults,
+  }));
 }
 
 const REFILM_DAYS = 28;
@@ -59,7 +81,9 @@ const DAYS_BETWEEN_DRILLS = 2;
 
 function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): EvaluationInput {
   return {
-    sheet: camp.sheet, ageGroup: camper.ageGroup, schools: camp.schools,
+    sheet: camp.sheet,
+    ageGroup: camper.ageGroup,
+    schools: camp.schools,
     deliveries: set.deliveries.map((d) => d.id),
     scores: scoresFor(set, authorId),
     figures: measuredFigures(set),
@@ -73,21 +97,36 @@ export async function compileDraft(camperId: string, staffId: string): Promise<E
   const { camp, camper } = await camperById(camperId);
   const set = await benchSet(camperId);
   const input = inputFor(camp, camper, set, staffId);
-  if (input.scores.length === 0) throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
+  if (input.scores.length === 0)
+    throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
   const document = compileEvaluation(input);
   return db().transaction(async (tx) => {
     await tx.delete(evaluations).where(and(eq(evaluations.camperId, camperId), isNull(evaluations.releasedAt)));
-    const [last] = await tx.select({ version: max(evaluations.version) }).from(evaluations).where(eq(evaluations.camperId, camperId));
-    const [row] = await tx.insert(evaluations).values({
-      id: v7(), camperId, version: (last?.version ?? 0) + 1, sheetId: camp.sheetId, document, enteredBy: staffId,
-    }).returning();
+    const [last] = await tx
+      .select({ version: max(evaluations.version) })
+      .from(evaluations)
+      .where(eq(evaluations.camperId, camperId));
+    const [row] = await tx
+      .insert(evaluations)
+      .values({
+        id: v7(),
+        camperId,
+        version: (last?.version ?? 0) + 1,
+        sheetId: camp.sheetId,
+        document,
+        enteredBy: staffId,
+      })
+      .returning();
     return row!;
   });
 }
 
 export async function saveDraft(id: string, document: EvaluationDocument, staffId: string): Promise<EvaluationRow> {
-  const [row] = await db().update(evaluations).set({ document, enteredBy: staffId, enteredAt: new Date() })
-    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt))).returning();
+  const [row] = await db()
+    .update(evaluations)
+    .set({ document, enteredBy: staffId, enteredAt: new Date() })
+    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt)))
+    .returning();
   if (row) return row;
   await evaluationById(id);
   throw new Refusal('released', 'This evaluation is released and never changes. Write a new version.', 409);
@@ -101,7 +140,12 @@ async function evaluationById(id: string): Promise<EvaluationRow> {
 
 /** The newest evaluation of a camper, draft or released. */
 export async function latestEvaluation(camperId: string): Promise<EvaluationRow | null> {
-  const [row] = await db().select().from(evaluations).where(eq(evaluations.camperId, camperId)).orderBy(desc(evaluations.version)).limit(1);
+  const [row] = await db()
+    .select()
+    .from(evaluations)
+    .where(eq(evaluations.camperId, camperId))
+    .orderBy(desc(evaluations.version))
+    .limit(1);
   return row ?? null;
 }
 
@@ -120,7 +164,13 @@ export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
   const coachIds = new Set(set.scores.map((s) => s.coachId));
   const [first] = await deliveriesOf(row.camperId);
   return {
-    camper: { bib: camper.bib, name: camper.name, age: camper.age, hand: camper.hand, heightCentimetres: camper.heightCentimetres },
+    camper: {
+      bib: camper.bib,
+      name: camper.name,
+      age: camper.age,
+      hand: camper.hand,
+      heightCentimetres: camper.heightCentimetres,
+    },
     camp: { name: camp.name, place: camp.place, units: camp.units },
     sheet: { name: camp.sheet.name, version: camp.sheet.version },
     coaches: (await listStaff(camp.id, 'all')).filter((s) => coachIds.has(s.id)).map((s) => s.name),
@@ -133,15 +183,29 @@ function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
   const views = ['openSide', 'closedSide', 'front', 'rear'];
   const films = set.clips
     .filter((c) => c.frameTimes !== null)
-    .sort((a, b) => Number(b.deliveryId === focus.freeze.delivery) - Number(a.deliveryId === focus.freeze.delivery) || views.indexOf(a.view) - views.indexOf(b.view));
+    .sort(
+      (a, b) =>
+        Number(b.deliveryId === focus.freeze.delivery) - Number(a.deliveryId === focus.freeze.delivery) ||
+        views.indexOf(a.view) - views.indexOf(b.view),
+    );
   const wantsFront = ['G4', 'D3', 'A3', 'H2', 'H3'].includes(focus.checkpoint);
   const sorted = wantsFront ? [...films].sort((a, b) => Number(b.view === 'front') - Number(a.view === 'front')) : films;
   for (const clip of sorted) {
     const mark = set.marks.find((m) => m.clipId === clip.id && m.event === focus.freeze.event);
     if (!mark) continue;
-    const points = Object.fromEntries(set.points.filter((p) => p.clipId === clip.id).map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y }]));
+    const points = Object.fromEntries(
+      set.points.filter((p) => p.clipId === clip.id).map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y }]),
+    );
     const line = focus.freeze.figure ? figureChalk(focus.freeze.figure, points) : [];
-    return { clipId: clip.id, frame: mark.frame, width: clip.width, height: clip.height, line, centre: usualBodyCentre(focus.freeze.event as EventId, clip), picture: null };
+    return {
+      clipId: clip.id,
+      frame: mark.frame,
+      width: clip.width,
+      height: clip.height,
+      line,
+      centre: usualBodyCentre(focus.freeze.event as EventId, clip),
+      picture: null,
+    };
   }
   return null;
 }
@@ -151,20 +215,25 @@ export async function releaseEvaluation(id: string, staffId: string): Promise<Ev
   const row = await evaluationById(id);
   if (row.releasedAt) return row;
   const { camper } = await camperById(row.camperId);
-  if (!camper.consentToFilm) throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: nothing is handed out.`);
+  if (!camper.consentToFilm)
+    throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: nothing is handed out.`);
   const frame = await handOutFrame(row);
   const pictures: Record<string, string> = {};
-  const freezes = await Promise.all(frame.freezes.map(async (freeze, i) => {
-    if (!freeze) return null;
-    const picture = await framePicture(freeze.clipId, freeze.frame);
-    const sha256 = createHash('sha256').update(picture).digest('hex');
-    await writeFile(`${picturePath(sha256)}.partial`, picture, { mode: 0o600 });
-    await rename(`${picturePath(sha256)}.partial`, picturePath(sha256));
-    pictures[String(i)] = sha256;
-    return { ...freeze, picture: sha256 };
-  }));
-  const [released] = await db().update(evaluations)
+  const freezes = await Promise.all(
+    frame.freezes.map(async (freeze, i) => {
+      if (!freeze) return null;
+      const picture = await framePicture(freeze.clipId, freeze.frame);
+      const sha256 = createHash('sha256').update(picture).digest('hex');
+      await writeFile(`${picturePath(sha256)}.partial`, picture, { mode: 0o600 });
+      await rename(`${picturePath(sha256)}.partial`, picturePath(sha256));
+      pictures[String(i)] = sha256;
+      return { ...freeze, picture: sha256 };
+    }),
+  );
+  const [released] = await db()
+    .update(evaluations)
     .set({ snapshot: { ...frame, freezes }, pictures, releasedAt: new Date(), releasedBy: staffId })
-    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt))).returning();
+    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt)))
+    .returning();
   return released ?? evaluationById(id);
 }

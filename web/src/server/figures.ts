@@ -3,9 +3,11 @@ import type { BenchSet } from './bench.ts';
 
 /** Every figure that the placed points and marked key frames of a set allow. */
 export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>
-  set.clips.flatMap((clip) => measureClip({
-    towardsTarget: clip.towardsTarget,
-    film: clip.frameTimes ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
-    marks: set.marks.filter((m) => m.clipId === clip.id),
-    points: set.points.filter((p) => p.clipId === clip.id),
-  }).map((m) => ({ delivery: clip.deliveryId, ...m })));
+  set.clips.flatMap((clip) =>
+    measureClip({
+      towardsTarget: clip.towardsTarget,
+      film: clip.frameTimes ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
+      marks: set.marks.filter((m) => m.clipId === clip.id),
+      points: set.points.filter((p) => p.clipId === clip.id),
+    }).map((m) => ({ delivery: clip.deliveryId, ...m })),
+  );

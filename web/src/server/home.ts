@@ -34,9 +34,29 @@ export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
   const deliveryIds = thrown.map((d) => d.id);
   const films = await clipsOf(deliveryIds);
   const [marked, scored, written] = await Promise.all([
-    films.length === 0 ? [] : db().select({ clipId: marks.clipId, event: marks.event }).from(marks).where(inArray(marks.clipId, films.map((f) => f.id))),
-    deliveryIds.length === 0 ? [] : db().selectDistinct({ deliveryId: scores.deliveryId, checkpoint: scores.checkpoint }).from(scores).where(inArray(scores.deliveryId, deliveryIds)),
-    ids.length === 0 ? [] : db().select({ camperId: evaluations.camperId, version: evaluations.version, releasedAt: evaluations.releasedAt }).from(evaluations).where(inArray(evaluations.camperId, ids)),
+    films.length === 0
+      ? []
+      : db()
+          .select({ clipId: marks.clipId, event: marks.event })
+          .from(marks)
+          .where(
+            inArray(
+              marks.clipId,
+              films.map((f) => f.id),
+            ),
+          ),
+    deliveryIds.length === 0
+      ? []
+      : db()
+          .selectDistinct({ deliveryId: scores.deliveryId, checkpoint: scores.checkpoint })
+          .from(scores)
+          .where(inArray(scores.deliveryId, deliveryIds)),
+    ids.length === 0
+      ? []
+      : db()
+          .select({ camperId: evaluations.camperId, version: evaluations.version, releasedAt: evaluations.releasedAt })
+          .from(evaluations)
+          .where(inArray(evaluations.camperId, ids)),
   ]);
   // Grouped once: a camp of hundreds has tens of thousands of levels.
   const thrownBy = grouped(thrown, (d) => d.camperId);
@@ -48,7 +68,13 @@ export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
   const askedOf = new Map<string, ReadonlySet<string>>();
   /** The checkpoints that are scored at an age; the sheet is resolved once for each. */
   const askedFor = (ageGroup: Camper['ageGroup']): ReadonlySet<string> => {
-    const ids = askedOf.get(ageGroup) ?? new Set(resolveSheet(camp.sheet, ageGroup, 'stretch', camp.schools).filter((c) => c.scored).map((c) => c.id));
+    const ids =
+      askedOf.get(ageGroup) ??
+      new Set(
+        resolveSheet(camp.sheet, ageGroup, 'stretch', camp.schools)
+          .filter((c) => c.scored)
+          .map((c) => c.id),
+      );
     askedOf.set(ageGroup, ids);
     return ids;
   };
@@ -66,16 +92,27 @@ export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
     };
     const versions = [...(writtenFor.get(camper.id) ?? [])].sort((a, b) => b.version - a.version);
     return {
-      id: camper.id, bib: camper.bib, name: camper.name, age: camper.age, hand: camper.hand,
-      deliveries: own.length, films: ownFilms.length, filmsReady: ownFilms.filter((f) => f.state === 'ready').length,
-      keyFrames, levels, version: versions[0]?.version ?? null,
+      id: camper.id,
+      bib: camper.bib,
+      name: camper.name,
+      age: camper.age,
+      hand: camper.hand,
+      deliveries: own.length,
+      films: ownFilms.length,
+      filmsReady: ownFilms.filter((f) => f.state === 'ready').length,
+      keyFrames,
+      levels,
+      version: versions[0]?.version ?? null,
       waiting: waitingFor(camper, ownFilms, keyFrames, levels, versions[0]),
     };
   });
 }
 
 function waitingFor(
-  camper: Camper, films: ReadonlyArray<{ readonly state: string }>, keyFrames: { done: number; of: number }, levels: { done: number; of: number },
+  camper: Camper,
+  films: ReadonlyArray<{ readonly state: string }>,
+  keyFrames: { done: number; of: number },
+  levels: { done: number; of: number },
   newest: { readonly releasedAt: Date | null } | undefined,
 ): Waiting {
   if (!camper.consentToFilm) return 'consent';

@@ -4,15 +4,54 @@ import { campers, campStaff, clips, deliveries, evaluations, refusals } from './
 import { notFound } from './refusal.ts';
 
 const NOUNS = {
-  camper: (id: string, campId: string) => db().select({ id: campers.id }).from(campers).where(and(eq(campers.id, id), eq(campers.campId, campId))),
-  delivery: (id: string, campId: string) => db().select({ id: campers.id }).from(deliveries).innerJoin(campers, eq(campers.id, deliveries.camperId)).where(and(eq(deliveries.id, id), eq(campers.campId, campId))),
-  clip: (id: string, campId: string) => db().select({ id: campers.id }).from(clips).innerJoin(deliveries, eq(deliveries.id, clips.deliveryId)).innerJoin(campers, eq(campers.id, deliveries.camperId)).where(and(eq(clips.id, id), eq(campers.campId, campId))),
-  refusal: (id: string, campId: string) => db().select({ id: campers.id }).from(refusals).innerJoin(deliveries, eq(deliveries.id, refusals.deliveryId)).innerJoin(campers, eq(campers.id, deliveries.camperId)).where(and(eq(refusals.id, id), eq(campers.campId, campId))),
-  evaluation: (id: string, campId: string) => db().select({ id: campers.id }).from(evaluations).innerJoin(campers, eq(campers.id, evaluations.camperId)).where(and(eq(evaluations.id, id), eq(campers.campId, campId))),
+  camper: (id: string, campId: string) =>
+    db()
+      .select({ id: campers.id })
+      .from(campers)
+      .where(and(eq(campers.id, id), eq(campers.campId, campId))),
+  delivery: (id: string, campId: string) =>
+    db()
+      .select({ id: campers.id })
+      .from(deliveries)
+      .innerJoin(campers, eq(campers.id, deliveries.camperId))
+      .where(and(eq(deliveries.id, id), eq(campers.campId, campId))),
+  clip: (id: string, campId: string) =>
+    db()
+      .select({ id: campers.id })
+      .from(clips)
+      .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
+      .innerJoin(campers, eq(campers.id, deliveries.camperId))
+      .where(and(eq(clips.id, id), eq(campers.campId, campId))),
+  refusal: (id: string, campId: string) =>
+    db()
+      .select({ id: campers.id })
+      .from(refusals)
+      .innerJoin(deliveries, eq(deliveries.id, refusals.deliveryId))
+      .innerJoin(campers, eq(campers.id, deliveries.camperId))
+      .where(and(eq(refusals.id, id), eq(campers.campId, campId))),
+  evaluation: (id: string, campId: string) =>
+    db()
+      .select({ id: campers.id })
+      .from(evaluations)
+      .innerJoin(campers, eq(campers.id, evaluations.camperId))
+      .where(and(eq(evaluations.id, id), eq(campers.campId, campId))),
   /** A kept picture, by its SHA-256: of a released evaluation of the camp. */
-  picture: (sha256: string, campId: string) => db().select({ id: campers.id }).from(evaluations).innerJoin(campers, eq(campers.id, evaluations.camperId))
-    .where(and(eq(campers.campId, campId), sql`exists (select 1 from jsonb_each_text(${evaluations.pictures}) where value = ${sha256})`)),
-  staffMember: (id: string, campId: string) => db().select({ id: campStaff.staffId }).from(campStaff).where(and(eq(campStaff.staffId, id), eq(campStaff.campId, campId))),
+  picture: (sha256: string, campId: string) =>
+    db()
+      .select({ id: campers.id })
+      .from(evaluations)
+      .innerJoin(campers, eq(campers.id, evaluations.camperId))
+      .where(
+        and(
+          eq(campers.campId, campId),
+          sql`exists (select 1 from jsonb_each_text(${evaluations.pictures}) where value = ${sha256})`,
+        ),
+      ),
+  staffMember: (id: string, campId: string) =>
+    db()
+      .select({ id: campStaff.staffId })
+      .from(campStaff)
+      .where(and(eq(campStaff.staffId, id), eq(campStaff.campId, campId))),
 } as const;
 
 export type CampNoun = keyof typeof NOUNS;

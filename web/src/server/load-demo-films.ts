@@ -15,17 +15,45 @@ import { originalPath } from './media.ts';
 
 /** How far the staff have come with each filmed camper when the demo begins. */
 const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'marked' | 'filmed'>> = {
-  27: 'released', 4: 'draft', 19: 'partScored', 31: 'marked',
+  27: 'released',
+  4: 'draft',
+  19: 'partScored',
+  31: 'marked',
 };
 
 /** The films of one camper, and what the staff have done with them so far. The copies for the bench are made by the queue afterwards. */
-export async function loadDemoFilms(camper: DemoCamper & { id: string; childId: string }, coachId: string, firstDay: string): Promise<void> {
+export async function loadDemoFilms(
+  camper: DemoCamper & { id: string; childId: string },
+  coachId: string,
+  firstDay: string,
+): Promise<void> {
   const films = clipsOfBib(camper.bib);
   const deliveryIds = camper.film!.faults.map(() => v7());
-  await db().insert(deliveries).values(deliveryIds.map((id, i) => ({
-    id, camperId: camper.id, number: i + 1, kind: 'stretch' as const, thrownOn: firstDay, enteredBy: coachId,
-  })));
-  await db().insert(throws).values(deliveryIds.map((deliveryId) => ({ id: v7(), childId: camper.childId, day: firstDay, kind: 'filming' as const, count: 1, deliveryId, enteredBy: coachId })));
+  await db()
+    .insert(deliveries)
+    .values(
+      deliveryIds.map((id, i) => ({
+        id,
+        camperId: camper.id,
+        number: i + 1,
+        kind: 'stretch' as const,
+        thrownOn: firstDay,
+        enteredBy: coachId,
+      })),
+    );
+  await db()
+    .insert(throws)
+    .values(
+      deliveryIds.map((deliveryId) => ({
+        id: v7(),
+        childId: camper.childId,
+        day: firstDay,
+        kind: 'filming' as const,
+        count: 1,
+        deliveryId,
+        enteredBy: coachId,
+      })),
+    );
   const clipIds = new Map<string, string>();
   for (const film of films) {
     const id = v7();
@@ -35,10 +63,20 @@ export async function loadDemoFilms(camper: DemoCamper & { id: string; childId: 
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     await copyFile(path, originalPath(sha256));
     const facts = await withWorkFolder(path, inspectClip);
-    await db().insert(clips).values({
-      id, deliveryId: deliveryIds[film.delivery]!, view: film.view, fileName: film.fileName, sha256, bytes: bytes.length, ...facts,
-      towardsTarget: towardsTargetOf(film.view, camper.hand), state: 'checking', enteredBy: coachId,
-    });
+    await db()
+      .insert(clips)
+      .values({
+        id,
+        deliveryId: deliveryIds[film.delivery]!,
+        view: film.view,
+        fileName: film.fileName,
+        sha256,
+        bytes: bytes.length,
+        ...facts,
+        towardsTarget: towardsTargetOf(film.view, camper.hand),
+        state: 'checking',
+        enteredBy: coachId,
+      });
   }
   const progress = PROGRESS[camper.bib] ?? 'filmed';
   if (progress === 'filmed') return;
@@ -55,7 +93,9 @@ export async function loadDemoFilms(camper: DemoCamper & { id: string; childId: 
       for (const p of pointsOf(film)) await enter({ kind: 'point', clipId, ...p, pointSd: 2 });
   }
   if (progress === 'marked') return;
-  const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, firstDay)).filter((c) => c.scored).map((c) => c.id);
+  const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, firstDay))
+    .filter((c) => c.scored)
+    .map((c) => c.id);
   for (const [i, deliveryId] of deliveryIds.entries()) {
     if (progress === 'partScored' && i > 0) break;
     for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))

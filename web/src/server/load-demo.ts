@@ -1,7 +1,17 @@
 import { count, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { addDays, ageGroupOf, dayInZone, daysBetween, defaultSheet, resolveSheet } from '@stride-chalk/core';
-import { CAMP, CAMPERS, LAST_YEAR, PASSWORD, scoresOf, SECOND_CAMP, SECOND_CAMPERS, STAFF, type DemoCamper } from '@stride-chalk/demo';
+import {
+  CAMP,
+  CAMPERS,
+  LAST_YEAR,
+  PASSWORD,
+  scoresOf,
+  SECOND_CAMP,
+  SECOND_CAMPERS,
+  STAFF,
+  type DemoCamper,
+} from '@stride-chalk/demo';
 import type { Role } from './access.ts';
 import { setPassword } from './accounts.ts';
 import { reportSore } from './arm-care.ts';
@@ -17,11 +27,23 @@ import { loadDemoFilms } from './load-demo-films.ts';
 const inDemo = (): boolean => process.env.STRIDE_DEMO === '1';
 
 /** The accounts that the sign-in page shows: in demo mode only. */
-export const demoAccounts = (): ReadonlyArray<{ readonly name: string; readonly email: string; readonly role: Role; readonly password: string }> =>
-  inDemo() ? STAFF.map((s) => ({ ...s, password: PASSWORD })) : [];
+export const demoAccounts = (): ReadonlyArray<{
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly password: string;
+}> => (inDemo() ? STAFF.map((s) => ({ ...s, password: PASSWORD })) : []);
 
-interface Loaded { readonly camper: DemoCamper; readonly id: string; readonly childId: string }
-interface Week { readonly campId: string; readonly firstDay: string; readonly campers: readonly Loaded[] }
+interface Loaded {
+  readonly camper: DemoCamper;
+  readonly id: string;
+  readonly childId: string;
+}
+interface Week {
+  readonly campId: string;
+  readonly firstDay: string;
+  readonly campers: readonly Loaded[];
+}
 
 /**
  * Loads the made-up camps into an empty database: the week whose second day is today, a second camp beside it, and last year's
@@ -35,47 +57,126 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   const sheetId = v7();
   await db().insert(sheets).values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
   const people = STAFF.map((s) => ({ id: v7(), ...s }));
-  await db().insert(staff).values(people.map(({ id, name, email }) => ({ id, name, email })));
+  await db()
+    .insert(staff)
+    .values(people.map(({ id, name, email }) => ({ id, name, email })));
   await keepDemoAccounts();
   const childOf = new Map<number, string>();
   const [lead, coach] = [people[0]!, people[1]!];
 
-  const addCamp = async (camp: { name: string; place: string; firstDay: string; lastDay: string; timeZone: string; units: 'metric' | 'imperial' }, roster: readonly DemoCamper[], at: readonly (typeof people)[number][], height: number): Promise<Week> => {
+  const addCamp = async (
+    camp: { name: string; place: string; firstDay: string; lastDay: string; timeZone: string; units: 'metric' | 'imperial' },
+    roster: readonly DemoCamper[],
+    at: readonly (typeof people)[number][],
+    height: number,
+  ): Promise<Week> => {
     const campId = v7();
-    await db().insert(camps).values({ id: campId, ...camp, sheetId, distances: { '7-8': 40, '9-10': 46, '11-12': 50, '13-14': 54, '15-16': 60.5, '17-18': 60.5 }, enteredBy: lead.id });
-    await db().insert(campStaff).values(at.map((p) => ({ campId, staffId: p.id, role: p.role, enteredBy: lead.id })));
+    await db()
+      .insert(camps)
+      .values({
+        id: campId,
+        ...camp,
+        sheetId,
+        distances: { '7-8': 40, '9-10': 46, '11-12': 50, '13-14': 54, '15-16': 60.5, '17-18': 60.5 },
+        enteredBy: lead.id,
+      });
+    await db()
+      .insert(campStaff)
+      .values(at.map((p) => ({ campId, staffId: p.id, role: p.role, enteredBy: lead.id })));
     const loaded = roster.map((camper) => ({ camper, id: v7(), childId: childOf.get(camper.bib) ?? v7() }));
     const fresh = loaded.filter((l) => !childOf.has(l.camper.bib));
-    if (fresh.length > 0) await db().insert(children).values(fresh.map((l) => ({ id: l.childId, enteredBy: lead.id })));
+    if (fresh.length > 0)
+      await db()
+        .insert(children)
+        .values(fresh.map((l) => ({ id: l.childId, enteredBy: lead.id })));
     for (const l of loaded) childOf.set(l.camper.bib, l.childId);
-    await db().insert(campers).values(loaded.map(({ camper: c, id, childId }) => ({
-      id, childId, campId, bib: c.bib, name: c.name, born: moved(c.born), hand: c.hand, heightCentimetres: c.heightCentimetres - height, guardian: c.guardian,
-      guardianEmail: `${c.guardian.toLowerCase().replace(/[^a-z]+/g, '.')}@families.example`, consentToFilm: c.consent, consentToShare: c.consent, togetherWith: c.together ?? null, enteredBy: lead.id,
-    })));
+    await db()
+      .insert(campers)
+      .values(
+        loaded.map(({ camper: c, id, childId }) => ({
+          id,
+          childId,
+          campId,
+          bib: c.bib,
+          name: c.name,
+          born: moved(c.born),
+          hand: c.hand,
+          heightCentimetres: c.heightCentimetres - height,
+          guardian: c.guardian,
+          guardianEmail: `${c.guardian.toLowerCase().replace(/[^a-z]+/g, '.')}@families.example`,
+          consentToFilm: c.consent,
+          consentToShare: c.consent,
+          togetherWith: c.together ?? null,
+          enteredBy: lead.id,
+        })),
+      );
     return { campId, firstDay: camp.firstDay, campers: loaded };
   };
 
-  const week = await addCamp({ name: CAMP.name, place: CAMP.place, timeZone: CAMP.timeZone, units: CAMP.units, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) }, CAMPERS, people, 0);
+  const week = await addCamp(
+    {
+      name: CAMP.name,
+      place: CAMP.place,
+      timeZone: CAMP.timeZone,
+      units: CAMP.units,
+      firstDay: moved(CAMP.firstDay),
+      lastDay: moved(CAMP.lastDay),
+    },
+    CAMPERS,
+    people,
+    0,
+  );
   const camp = await campById(week.campId);
-  for (const { camper, id } of week.campers) if (camper.sore) await reportSore(camp, (await camperById(id)).camper, { id: v7(), place: 'elbow', since: week.firstDay, by: lead.id });
-  for (const { camper, id, childId } of week.campers.filter((l) => l.camper.film)) await loadDemoFilms({ ...camper, id, childId, born: moved(camper.born) }, coach.id, week.firstDay);
+  for (const { camper, id } of week.campers)
+    if (camper.sore)
+      await reportSore(camp, (await camperById(id)).camper, { id: v7(), place: 'elbow', since: week.firstDay, by: lead.id });
+  for (const { camper, id, childId } of week.campers.filter((l) => l.camper.film))
+    await loadDemoFilms({ ...camper, id, childId, born: moved(camper.born) }, coach.id, week.firstDay);
   const today = todayAt(camp, now);
-  await solveDay(camp, today, { settings: (await dayPlanOf(camp, today)).settings, revision: 0, by: lead.id, now: null, anew: true });
+  await solveDay(camp, today, {
+    settings: (await dayPlanOf(camp, today)).settings,
+    revision: 0,
+    by: lead.id,
+    now: null,
+    anew: true,
+  });
 
   const second = [...CAMPERS.filter((c) => (SECOND_CAMP.sharedBibs as readonly number[]).includes(c.bib)), ...SECOND_CAMPERS];
-  await addCamp({ ...SECOND_CAMP, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) }, second, people.filter((p) => (SECOND_CAMP.staff as readonly string[]).includes(p.name)), 0);
+  await addCamp(
+    { ...SECOND_CAMP, firstDay: moved(CAMP.firstDay), lastDay: moved(CAMP.lastDay) },
+    second,
+    people.filter((p) => (SECOND_CAMP.staff as readonly string[]).includes(p.name)),
+    0,
+  );
 
   const before = (day: string): string => addDays(moved(day), -LAST_YEAR.daysBefore);
-  const last = await addCamp({ name: LAST_YEAR.name, place: CAMP.place, timeZone: CAMP.timeZone, units: CAMP.units, firstDay: before(CAMP.firstDay), lastDay: before(CAMP.lastDay) }, CAMPERS.filter((c) => (LAST_YEAR.bibs as readonly number[]).includes(c.bib)), people.slice(0, 4), 6);
-  for (const l of last.campers.filter((c) => (LAST_YEAR.evaluated as readonly number[]).includes(c.camper.bib))) await loadLastYear(l, last.firstDay, moved(l.camper.born), coach.id);
+  const last = await addCamp(
+    {
+      name: LAST_YEAR.name,
+      place: CAMP.place,
+      timeZone: CAMP.timeZone,
+      units: CAMP.units,
+      firstDay: before(CAMP.firstDay),
+      lastDay: before(CAMP.lastDay),
+    },
+    CAMPERS.filter((c) => (LAST_YEAR.bibs as readonly number[]).includes(c.bib)),
+    people.slice(0, 4),
+    6,
+  );
+  for (const l of last.campers.filter((c) => (LAST_YEAR.evaluated as readonly number[]).includes(c.camper.bib)))
+    await loadLastYear(l, last.firstDay, moved(l.camper.born), coach.id);
 }
 
 /** An evaluation of last year, from its levels; the films are gone, their time was over. */
 async function loadLastYear({ camper, id, childId }: Loaded, day: string, born: string, coachId: string): Promise<void> {
-  const asked = resolveSheet(defaultSheet, ageGroupOf(born, day)).filter((c) => c.scored).map((c) => c.id);
+  const asked = resolveSheet(defaultSheet, ageGroupOf(born, day))
+    .filter((c) => c.scored)
+    .map((c) => c.id);
   for (let i = 0; i < 2; i++) {
     const deliveryId = v7();
-    await db().insert(deliveries).values({ id: deliveryId, camperId: id, number: i + 1, kind: 'stretch', thrownOn: day, enteredBy: coachId });
+    await db()
+      .insert(deliveries)
+      .values({ id: deliveryId, camperId: id, number: i + 1, kind: 'stretch', thrownOn: day, enteredBy: coachId });
     await db().insert(throws).values({ id: v7(), childId, day, kind: 'filming', count: 1, deliveryId, enteredBy: coachId });
     for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
       await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, coachId);

@@ -13,15 +13,25 @@ import { benchPath, frameFolder, originalPath } from './media.ts';
  */
 export async function removeOldFootage(today: string): Promise<number> {
   const gone = await db().transaction(async (tx) => {
-    const old = (await tx.execute<{ id: string; sha256: string }>(sql`
+    const old = (
+      await tx.execute<{ id: string; sha256: string }>(sql`
       select clips.id, clips.sha256 from clips join deliveries on deliveries.id = clips.delivery_id join campers on campers.id = deliveries.camper_id
-      join camps on camps.id = campers.camp_id where camps.last_day + camps.retention_days < ${today}::date`)).rows;
+      join camps on camps.id = campers.camp_id where camps.last_day + camps.retention_days < ${today}::date`)
+    ).rows;
     const ids = old.map((c) => c.id);
     if (ids.length === 0) return [];
     await tx.delete(marks).where(inArray(marks.clipId, ids));
     await tx.delete(points).where(inArray(points.clipId, ids));
     await tx.delete(clips).where(inArray(clips.id, ids));
-    const still = await tx.select({ sha256: clips.sha256 }).from(clips).where(inArray(clips.sha256, old.map((c) => c.sha256)));
+    const still = await tx
+      .select({ sha256: clips.sha256 })
+      .from(clips)
+      .where(
+        inArray(
+          clips.sha256,
+          old.map((c) => c.sha256),
+        ),
+      );
     return old.map((c) => ({ ...c, shared: still.some((s) => s.sha256 === c.sha256) }));
   });
   for (const c of gone) {

@@ -3,8 +3,18 @@ import { DUTIES, ROLES, ROUTES } from './access.ts';
 /** docs/roles.md: what each role may do, and which routes belong to each duty. */
 export function rolesPage(): string {
   const line = (cells: readonly string[]): string => `| ${cells.join(' | ')} |`;
-  const duties = Object.entries(DUTIES).map(([duty, roles]) => line([duty, ...ROLES.map((r) => ((roles as readonly string[]).includes(r) ? 'yes' : 'no'))]));
-  const routes = [...new Set(Object.values(ROUTES))].map((access) => line([access, Object.keys(ROUTES).filter((r) => ROUTES[r] === access).map((r) => `\`${r}\``).join(' ')]));
+  const duties = Object.entries(DUTIES).map(([duty, roles]) =>
+    line([duty, ...ROLES.map((r) => ((roles as readonly string[]).includes(r) ? 'yes' : 'no'))]),
+  );
+  const routes = [...new Set(Object.values(ROUTES))].map((access) =>
+    line([
+      access,
+      Object.keys(ROUTES)
+        .filter((r) => ROUTES[r] === access)
+        .map((r) => `\`${r}\``)
+        .join(' '),
+    ]),
+  );
   return `# Who may do what
 
 Printed from \`web/src/server/access.ts\` by \`npm run roles -w web\`; a test fails when the two differ. The middleware asks this table

@@ -11,21 +11,43 @@ import { notFound, Refusal } from './refusal.ts';
 export type RowDecision = 'match' | 'new' | { readonly update: string };
 
 /** A camper as the roster's file has him. */
-export const knownCamper = (c: Omit<typeof campers.$inferSelect, 'consentToFilm'> & { consentToFilm: boolean; consentGiven?: boolean }): KnownCamper => ({
-  id: c.id, bib: c.bib, name: c.name, born: c.born, hand: c.hand, throwsBoth: c.throwsBoth, heightCentimetres: c.heightCentimetres, guardian: c.guardian, guardianEmail: c.guardianEmail,
-  guardianPhone: c.guardianPhone, consentToFilm: c.consentGiven ?? c.consentToFilm, consentToShare: c.consentToShare, consentUntil: c.consentUntil, togetherWith: c.togetherWith,
+export const knownCamper = (
+  c: Omit<typeof campers.$inferSelect, 'consentToFilm'> & { consentToFilm: boolean; consentGiven?: boolean },
+): KnownCamper => ({
+  id: c.id,
+  bib: c.bib,
+  name: c.name,
+  born: c.born,
+  hand: c.hand,
+  throwsBoth: c.throwsBoth,
+  heightCentimetres: c.heightCentimetres,
+  guardian: c.guardian,
+  guardianEmail: c.guardianEmail,
+  guardianPhone: c.guardianPhone,
+  consentToFilm: c.consentGiven ?? c.consentToFilm,
+  consentToShare: c.consentToShare,
+  consentUntil: c.consentUntil,
+  togetherWith: c.togetherWith,
 });
 
 export const rosterRows = async (campId: string, via: Executor = db()): Promise<KnownCamper[]> =>
   (await via.select().from(campers).where(eq(campers.campId, campId)).orderBy(campers.bib)).map(knownCamper);
 
-interface ImportResult { readonly added: number; readonly updated: number; readonly unchanged: number }
+interface ImportResult {
+  readonly added: number;
+  readonly updated: number;
+  readonly unchanged: number;
+}
 
 /**
  * Takes rows into the roster, all of them or none: a known camper is updated, a child of another camp keeps his history, the
  * others are new. A row that may be one or the other is refused until somebody has said which.
  */
-export async function importRoster(camp: Camp, rows: ReadonlyArray<{ readonly row: RosterRow; readonly decision: RowDecision }>, by: string): Promise<ImportResult> {
+export async function importRoster(
+  camp: Camp,
+  rows: ReadonlyArray<{ readonly row: RosterRow; readonly decision: RowDecision }>,
+  by: string,
+): Promise<ImportResult> {
   return db().transaction(async (tx) => {
     await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
     const roster = await rosterRows(camp.id, tx);
@@ -37,7 +59,8 @@ export async function importRoster(camp: Camp, rows: ReadonlyArray<{ readonly ro
       else if (decision !== 'match') updates.push({ id: decision.update, row });
       else {
         const match = matchRoster(row, roster);
-        if (match.kind === 'unsure') throw new Refusal('unsure', `Bib ${row.bib}, ${row.name}: ${match.why}. Say which camper it is.`, 409);
+        if (match.kind === 'unsure')
+          throw new Refusal('unsure', `Bib ${row.bib}, ${row.name}: ${match.why}. Say which camper it is.`, 409);
         if (match.kind === 'new') fresh.push(row);
         else if (match.kind === 'update') updates.push({ id: match.id, row });
         else unchanged += 1;
@@ -46,7 +69,11 @@ export async function importRoster(camp: Camp, rows: ReadonlyArray<{ readonly ro
     refuseDoubles(roster, updates, fresh);
     // Two campers may change bibs with each other: first every changing bib gets out of the way.
     const moving = updates.filter((u) => roster.find((k) => k.id === u.id)?.bib !== u.row.bib).map((u) => u.id);
-    if (moving.length > 0) await tx.update(campers).set({ bib: sql`-${campers.bib}` }).where(inArray(campers.id, moving));
+    if (moving.length > 0)
+      await tx
+        .update(campers)
+        .set({ bib: sql`-${campers.bib}` })
+        .where(inArray(campers.id, moving));
     await changeRows(tx, camp.id, updates, by);
     await addRows(tx, camp.id, fresh, by);
     return { added: fresh.length, updated: updates.length, unchanged };
@@ -54,7 +81,11 @@ export async function importRoster(camp: Camp, rows: ReadonlyArray<{ readonly ro
 }
 
 /** Says whose bib is taken before the database does. */
-function refuseDoubles(roster: readonly KnownCamper[], updates: ReadonlyArray<{ id: string; row: RosterRow }>, fresh: readonly RosterRow[]): void {
+function refuseDoubles(
+  roster: readonly KnownCamper[],
+  updates: ReadonlyArray<{ id: string; row: RosterRow }>,
+  fresh: readonly RosterRow[],
+): void {
   const bibs = new Map<number, string>();
   const take = (bib: number, name: string): void => {
     const holder = bibs.get(bib);
@@ -67,21 +98,83 @@ function refuseDoubles(roster: readonly KnownCamper[], updates: ReadonlyArray<{ 
 }
 
 /** Changes many rows in one statement. */
-async function changeRows(tx: Executor, campId: string, updates: ReadonlyArray<{ readonly id: string; readonly row: RosterRow }>, by: string): Promise<void> {
+async function changeRows(
+  tx: Executor,
+  campId: string,
+  updates: ReadonlyArray<{ readonly id: string; readonly row: RosterRow }>,
+  by: string,
+): Promise<void> {
   if (updates.length === 0) return;
-  const known = new Map((await tx.select({ id: campers.id, childId: campers.childId }).from(campers).where(and(eq(campers.campId, campId), inArray(campers.id, updates.map((u) => u.id))))).map((k) => [k.id, k.childId]));
+  const known = new Map(
+    (
+      await tx
+        .select({ id: campers.id, childId: campers.childId })
+        .from(campers)
+        .where(
+          and(
+            eq(campers.campId, campId),
+            inArray(
+              campers.id,
+              updates.map((u) => u.id),
+            ),
+          ),
+        )
+    ).map((k) => [k.id, k.childId]),
+  );
   if (updates.some((u) => !known.has(u.id))) throw notFound('The camper');
-  const { bib, name, born, hand, throwsBoth, heightCentimetres, guardian, guardianEmail, guardianPhone, consentToFilm, consentToShare, consentUntil, togetherWith, enteredBy, enteredAt } = campers;
-  const columns = { bib, name, born, hand, throwsBoth, heightCentimetres, guardian, guardianEmail, guardianPhone, consentToFilm, consentToShare, consentUntil, togetherWith, enteredBy, enteredAt };
-  await tx.insert(campers).values(updates.map(({ id, row }) => ({ ...row, id, childId: known.get(id)!, campId, enteredBy: by, enteredAt: new Date() })))
-    .onConflictDoUpdate({ target: campers.id, set: Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, sql.raw(`excluded.${column.name}`)])) });
+  const {
+    bib,
+    name,
+    born,
+    hand,
+    throwsBoth,
+    heightCentimetres,
+    guardian,
+    guardianEmail,
+    guardianPhone,
+    consentToFilm,
+    consentToShare,
+    consentUntil,
+    togetherWith,
+    enteredBy,
+    enteredAt,
+  } = campers;
+  const columns = {
+    bib,
+    name,
+    born,
+    hand,
+    throwsBoth,
+    heightCentimetres,
+    guardian,
+    guardianEmail,
+    guardianPhone,
+    consentToFilm,
+    consentToShare,
+    consentUntil,
+    togetherWith,
+    enteredBy,
+    enteredAt,
+  };
+  await tx
+    .insert(campers)
+    .values(updates.map(({ id, row }) => ({ ...row, id, childId: known.get(id)!, campId, enteredBy: by, enteredAt: new Date() })))
+    .onConflictDoUpdate({
+      target: campers.id,
+      set: Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, sql.raw(`excluded.${column.name}`)])),
+    });
 }
 
 /** New campers; a child whom another camp knows by name and birth date is the same child. */
 async function addRows(tx: Executor, campId: string, rows: readonly RosterRow[], by: string): Promise<string[]> {
   if (rows.length === 0) return [];
-  const elsewhere = await tx.select({ childId: campers.childId, name: campers.name, born: campers.born }).from(campers).where(and(ne(campers.campId, campId), inArray(campers.born, [...new Set(rows.map((r) => r.born))])));
-  const here = new Set((await tx.select({ childId: campers.childId }).from(campers).where(eq(campers.campId, campId))).map((r) => r.childId));
+  const elsewhere = await tx
+    .select({ childId: campers.childId, name: campers.name, born: campers.born })
+    .from(campers)
+    .where(and(ne(campers.campId, campId), inArray(campers.born, [...new Set(rows.map((r) => r.born))])));
+  const here = new Set(
+    (await tx.select({ childId: campers.childId }).from(campers).where(eq(campers.campId, campId))).map((r) => r.childId),
+  );
   const made = rows.map((row) => {
     const known = elsewhere.find((e) => e.born === row.born && sameName(e.name, row.name) && !here.has(e.childId));
     if (known) here.add(known.childId);
@@ -113,32 +206,93 @@ export async function withdrawCamper(id: string, on: string | null, by: string):
 
 /** A child's other camps, the newest first, with the evaluation that was handed out there. */
 export async function historyOf(childId: string, campId: string) {
-  const rows = await db().select({ campId: camps.id, camp: camps.name, firstDay: camps.firstDay, bib: campers.bib, heightCentimetres: campers.heightCentimetres, camperId: campers.id })
-    .from(campers).innerJoin(camps, eq(camps.id, campers.campId)).where(and(eq(campers.childId, childId), ne(campers.campId, campId))).orderBy(sql`${camps.firstDay} desc`);
+  const rows = await db()
+    .select({
+      campId: camps.id,
+      camp: camps.name,
+      firstDay: camps.firstDay,
+      bib: campers.bib,
+      heightCentimetres: campers.heightCentimetres,
+      camperId: campers.id,
+    })
+    .from(campers)
+    .innerJoin(camps, eq(camps.id, campers.campId))
+    .where(and(eq(campers.childId, childId), ne(campers.campId, campId)))
+    .orderBy(sql`${camps.firstDay} desc`);
   if (rows.length === 0) return [];
-  const written = await db().select({ camperId: evaluations.camperId, version: evaluations.version, document: evaluations.document, releasedAt: evaluations.releasedAt }).from(evaluations).where(inArray(evaluations.camperId, rows.map((r) => r.camperId)));
+  const written = await db()
+    .select({
+      camperId: evaluations.camperId,
+      version: evaluations.version,
+      document: evaluations.document,
+      releasedAt: evaluations.releasedAt,
+    })
+    .from(evaluations)
+    .where(
+      inArray(
+        evaluations.camperId,
+        rows.map((r) => r.camperId),
+      ),
+    );
   return rows.map(({ camperId, ...r }) => {
-    const released = written.filter((e) => e.camperId === camperId && e.releasedAt !== null).sort((a, b) => b.version - a.version)[0];
-    return { ...r, evaluation: released ? { version: released.version, focus: released.document.focus.map((f) => ({ checkpoint: f.checkpoint, title: f.title })), strengths: released.document.strengths.length } : null };
+    const released = written
+      .filter((e) => e.camperId === camperId && e.releasedAt !== null)
+      .sort((a, b) => b.version - a.version)[0];
+    return {
+      ...r,
+      evaluation: released
+        ? {
+            version: released.version,
+            focus: released.document.focus.map((f) => ({ checkpoint: f.checkpoint, title: f.title })),
+            strengths: released.document.strengths.length,
+          }
+        : null,
+    };
   });
 }
 
 /** Children of a camp who were at an earlier one: how often. */
 export async function returningChildren(campId: string): Promise<Map<string, number>> {
   const here = db().select({ childId: campers.childId }).from(campers).where(eq(campers.campId, campId));
-  const rows = await db().select({ childId: campers.childId, n: sql<number>`count(*)::int` }).from(campers).where(and(ne(campers.campId, campId), inArray(campers.childId, here))).groupBy(campers.childId);
+  const rows = await db()
+    .select({ childId: campers.childId, n: sql<number>`count(*)::int` })
+    .from(campers)
+    .where(and(ne(campers.campId, campId), inArray(campers.childId, here)))
+    .groupBy(campers.childId);
   return new Map(rows.map((r) => [r.childId, r.n]));
 }
 
-const EXPORTED: readonly RosterField[] = ['bib', 'name', 'born', 'hand', 'height', 'guardian', 'guardianEmail', 'guardianPhone', 'consentToFilm', 'consentToShare', 'consentUntil', 'together'];
+const EXPORTED: readonly RosterField[] = [
+  'bib',
+  'name',
+  'born',
+  'hand',
+  'height',
+  'guardian',
+  'guardianEmail',
+  'guardianPhone',
+  'consentToFilm',
+  'consentToShare',
+  'consentUntil',
+  'together',
+];
 
 /** The roster as CSV (RFC 4180) with the columns that the import knows; a cell that a spreadsheet would take for a formula is disarmed. */
 export async function rosterCsv(camp: Camp): Promise<string> {
   const rows = await rosterRows(camp.id);
   const cell: Readonly<Record<string, (r: KnownCamper) => string>> = {
-    bib: (r) => String(r.bib), name: (r) => r.name, born: (r) => r.born, hand: (r) => (r.throwsBoth ? `both (films ${r.hand})` : r.hand), height: (r) => `${Math.round(r.heightCentimetres * 10) / 10} cm`,
-    guardian: (r) => r.guardian, guardianEmail: (r) => r.guardianEmail ?? '', guardianPhone: (r) => r.guardianPhone ?? '', consentToFilm: (r) => (r.consentToFilm ? 'yes' : 'no'),
-    consentToShare: (r) => (r.consentToShare ? 'yes' : 'no'), consentUntil: (r) => r.consentUntil ?? '', together: (r) => r.togetherWith ?? '',
+    bib: (r) => String(r.bib),
+    name: (r) => r.name,
+    born: (r) => r.born,
+    hand: (r) => (r.throwsBoth ? `both (films ${r.hand})` : r.hand),
+    height: (r) => `${Math.round(r.heightCentimetres * 10) / 10} cm`,
+    guardian: (r) => r.guardian,
+    guardianEmail: (r) => r.guardianEmail ?? '',
+    guardianPhone: (r) => r.guardianPhone ?? '',
+    consentToFilm: (r) => (r.consentToFilm ? 'yes' : 'no'),
+    consentToShare: (r) => (r.consentToShare ? 'yes' : 'no'),
+    consentUntil: (r) => r.consentUntil ?? '',
+    together: (r) => r.togetherWith ?? '',
   };
   return `\uFEFF${Papa.unparse({ fields: EXPORTED.map((f) => FIELD_NAMES[f]), data: rows.map((r) => EXPORTED.map((f) => cell[f]!(r))) }, { escapeFormulae: true })}\r\n`;
 }

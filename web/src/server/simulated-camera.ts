@@ -20,19 +20,32 @@ export const hasSimulatedCamera = (): boolean => process.env.STRIDE_DEMO === '1'
  * Yields the share that is filmed, at last the clip. Consent and a sore arm stop it before the camera runs.
  */
 export async function* filmSimulated(input: {
-  readonly deliveryId: string; readonly view: 'openSide' | 'front'; readonly staffId: string;
+  readonly deliveryId: string;
+  readonly view: 'openSide' | 'front';
+  readonly staffId: string;
 }): AsyncGenerator<{ readonly share: number } | { readonly clip: ClipRow }> {
   if (!hasSimulatedCamera()) throw new Refusal('no-simulated-camera', 'The simulated camera stands in the demo only.', 404);
   const { delivery, camp, camper } = await deliveryWithCamper(input.deliveryId);
   requireMayFilm(camper);
-  const order = walkUpOrder({
-    bib: camper.bib, ageYears: ageOn(camper.born, camp.firstDay), hand: camper.hand, heightCentimetres: camper.heightCentimetres, delivery: delivery.number,
-  }, input.view);
+  const order = walkUpOrder(
+    {
+      bib: camper.bib,
+      ageYears: ageOn(camper.born, camp.firstDay),
+      hand: camper.hand,
+      heightCentimetres: camper.heightCentimetres,
+      delivery: delivery.number,
+    },
+    input.view,
+  );
   yield { share: 0 };
   const path = join(arrivalFolder(), `${v7()}.mp4`);
   let camera: ChildProcess | null = null;
   try {
-    camera = spawn(process.execPath, ['--import', 'tsx', join(process.env.STRIDE_DEMO_CLIPS!, '../src/film-one.ts'), JSON.stringify(order), path], { stdio: ['ignore', 'pipe', 'inherit'] });
+    camera = spawn(
+      process.execPath,
+      ['--import', 'tsx', join(process.env.STRIDE_DEMO_CLIPS!, '../src/film-one.ts'), JSON.stringify(order), path],
+      { stdio: ['ignore', 'pipe', 'inherit'] },
+    );
     const running = camera;
     const ended = new Promise<number | null>((resolve, reject) => {
       running.once('error', reject);

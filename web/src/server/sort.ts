@@ -12,8 +12,15 @@ export async function filmsOfCamper(camperId: string) {
       const times = c.frameTimes;
       const length = times && times.length > 1 ? times[times.length - 1]! - times[0]! : 0;
       return {
-        id: c.id, deliveryId: c.deliveryId, view: c.view, fileName: c.fileName, state: c.state, progress: c.progress, captureScale: c.captureScale,
-        frames: times?.length ?? null, rate: length > 0 ? (times!.length - 1) / length : null,
+        id: c.id,
+        deliveryId: c.deliveryId,
+        view: c.view,
+        fileName: c.fileName,
+        state: c.state,
+        progress: c.progress,
+        captureScale: c.captureScale,
+        frames: times?.length ?? null,
+        rate: length > 0 ? (times!.length - 1) / length : null,
       };
     }),
     refusals: refusals.map(({ id, deliveryId, view, fileName, reason }) => ({ id, deliveryId, view, fileName, reason })),

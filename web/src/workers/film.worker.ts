@@ -4,7 +4,13 @@ import { ALL_FORMATS, BufferSource, Input, VideoSampleSink, type VideoSample } f
 export type FilmOrder =
   | { readonly kind: 'open'; readonly url: string; readonly frameTimes: readonly number[] }
   /** Show `frame` first, then fill `around` it; replaces every earlier order of this kind. */
-  | { readonly kind: 'want'; readonly frame: number; readonly have: readonly number[]; readonly from: number; readonly to: number };
+  | {
+      readonly kind: 'want';
+      readonly frame: number;
+      readonly have: readonly number[];
+      readonly from: number;
+      readonly to: number;
+    };
 
 /** From the worker. */
 export type FilmNews =

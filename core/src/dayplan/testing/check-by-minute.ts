@@ -26,12 +26,16 @@ export function checkByMinute(input: DayInput, sessions: readonly Session[]): st
     const now = sessions.filter((s) => s.from <= minute && minute < s.to);
     if (now.length === 0) continue;
     for (const b of settings.breaks) if (b.from <= minute && minute < b.to) wrong.add(`break at ${minute}`);
-    const where = (key: 'mound' | 'camera' | 'filmer', list: ReadonlyArray<{ from: number; to: number; name?: string; id?: string; films?: boolean }>): void => {
+    const where = (
+      key: 'mound' | 'camera' | 'filmer',
+      list: ReadonlyArray<{ from: number; to: number; name?: string; id?: string; films?: boolean }>,
+    ): void => {
       const used = now.map((s) => s[key]);
       if (new Set(used).size !== used.length) wrong.add(`${key} in two places at ${minute}`);
       for (const name of used) {
         const own = list.find((w) => (w.name ?? w.id) === name);
-        if (!own || minute < own.from || minute >= own.to || own.films === false) wrong.add(`${key} ${name} not there at ${minute}`);
+        if (!own || minute < own.from || minute >= own.to || own.films === false)
+          wrong.add(`${key} ${name} not there at ${minute}`);
       }
     };
     where('mound', settings.mounds);
@@ -46,7 +50,12 @@ export function checkByMinute(input: DayInput, sessions: readonly Session[]): st
     // Nobody who is not of the group stands on the mound between two of them.
     for (const [i, s] of own.entries()) {
       const next = own[i + 1];
-      if (next && next.mound === s.mound && sessions.some((o) => o.mound === s.mound && !members.has(o.camper) && o.from >= s.to && o.to <= next.from)) wrong.add(`group ${word} is cut`);
+      if (
+        next &&
+        next.mound === s.mound &&
+        sessions.some((o) => o.mound === s.mound && !members.has(o.camper) && o.from >= s.to && o.to <= next.from)
+      )
+        wrong.add(`group ${word} is cut`);
     }
   }
   return [...wrong].sort();

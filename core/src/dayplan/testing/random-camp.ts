@@ -12,7 +12,11 @@ export function seeded(seed: number): () => number {
   };
 }
 
-export interface CampSize { readonly campers: number; readonly mounds: number; readonly staff: number }
+export interface CampSize {
+  readonly campers: number;
+  readonly mounds: number;
+  readonly staff: number;
+}
 
 const id = (n: number): string => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 
@@ -34,14 +38,22 @@ export function randomCamp(seed: number, size?: CampSize): DayInput {
       mounds: Array.from({ length: mounds }, (_, i) => ({ name: `Mound ${i + 1}`, from: opens, to: closes })),
       cameras: Array.from({ length: mounds }, (_, i) => ({ name: `Camera ${i + 1}`, from: opens, to: closes })),
       staff: Array.from({ length: staff }, (_, i) => ({
-        id: id(900 + i), films: true, scores: i < Math.max(2, Math.ceil(staff * 0.6)),
-        from: i < mounds ? opens : opens + between(0, 3) * 30, to: i < mounds ? closes : closes - between(0, 3) * 60,
+        id: id(900 + i),
+        films: true,
+        scores: i < Math.max(2, Math.ceil(staff * 0.6)),
+        from: i < mounds ? opens : opens + between(0, 3) * 30,
+        to: i < mounds ? closes : closes - between(0, 3) * 60,
       })),
       breaks: [{ from: 12 * 60, to: 12 * 60 + 45 }],
-      minutes, deliveries, warmUpMinutes: 10, warmUpThrows: 12, blindShare: 0.2,
+      minutes,
+      deliveries,
+      warmUpMinutes: 10,
+      warmUpThrows: 12,
+      blindShare: 0.2,
     },
     campers: Array.from({ length: count }, (_, i) => ({
-      id: id(i), ageGroup: AGE_GROUPS[between(0, 5)]!,
+      id: id(i),
+      ageGroup: AGE_GROUPS[between(0, 5)]!,
       together: random() < 0.1 ? `group ${between(1, Math.ceil(count / 20))}` : null,
       readyFrom: random() < 0.08 ? opens + between(10, 60) : opens - 30,
       throwsLeft: random() < 0.06 ? between(0, 16) : 50,

@@ -7,9 +7,13 @@ import type { StaffMember } from '../../server/staff.ts';
 
 /** Problem details (RFC 9457) with a stable code. */
 export function problem(refusal: Refusal): Response {
-  return new Response(JSON.stringify({ type: 'about:blank', title: refusal.message, status: refusal.status, code: refusal.code }), {
-    status: refusal.status, headers: { 'content-type': 'application/problem+json' },
-  });
+  return new Response(
+    JSON.stringify({ type: 'about:blank', title: refusal.message, status: refusal.status, code: refusal.code }),
+    {
+      status: refusal.status,
+      headers: { 'content-type': 'application/problem+json' },
+    },
+  );
 }
 
 export const json = (body: unknown, status = 200): Response =>
@@ -67,4 +71,6 @@ export function parsed<S extends z.ZodType>(schema: S, value: unknown): z.output
 
 /** A file to be saved; the name is ours and has plain letters only. */
 export const download = (body: BodyInit, type: string, fileName: string): Response =>
-  new Response(body, { headers: { 'content-type': type, 'content-disposition': `attachment; filename="${fileName}"`, 'cache-control': 'no-store' } });
+  new Response(body, {
+    headers: { 'content-type': type, 'content-disposition': `attachment; filename="${fileName}"`, 'cache-control': 'no-store' },
+  });

@@ -5,7 +5,10 @@ import { addDelivery } from '../../server/deliveries.ts';
 import { atWork, bodyAs, json, ofCamp } from './_answer.ts';
 
 export const POST: APIRoute = async (context) => {
-  const body = await bodyAs(context, z.object({ id: z.uuid(), camperId: z.uuid(), kind: z.enum(DELIVERY_KINDS), thrownOn: z.iso.date() }));
+  const body = await bodyAs(
+    context,
+    z.object({ id: z.uuid(), camperId: z.uuid(), kind: z.enum(DELIVERY_KINDS), thrownOn: z.iso.date() }),
+  );
   await ofCamp(context, 'camper', body.camperId);
   return json(await addDelivery({ ...body, staffId: atWork(context).id }), 201);
 };

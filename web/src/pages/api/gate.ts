@@ -4,4 +4,5 @@ import { gatePage } from '../../server/gate-page.ts';
 import { atWork, json, parsed } from './_answer.ts';
 
 /** The list at the gate as it stands. */
-export const GET: APIRoute = async (context) => json(await gatePage(atWork(context).camp, parsed(z.iso.date(), context.url.searchParams.get('day'))));
+export const GET: APIRoute = async (context) =>
+  json(await gatePage(atWork(context).camp, parsed(z.iso.date(), context.url.searchParams.get('day'))));

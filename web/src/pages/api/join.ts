@@ -7,7 +7,12 @@ import { formAs, seeOther } from './_answer.ts';
 
 /** Chooses the password that belongs to an invitation or a reset, and signs in. */
 export const POST: APIRoute = async (context) => {
-  const form = z.object({ token: z.string().min(1).max(100), password: z.string().max(200), name: z.string().trim().min(1).max(80).optional(), email: z.email().max(200).toLowerCase().optional() });
+  const form = z.object({
+    token: z.string().min(1).max(100),
+    password: z.string().max(200),
+    name: z.string().trim().min(1).max(80).optional(),
+    email: z.email().max(200).toLowerCase().optional(),
+  });
   const { token, password, name, email } = await formAs(context, form);
   try {
     const owner = await ownerOfLink(token);

@@ -6,7 +6,10 @@ import { formAs, localPath, seeOther } from './_answer.ts';
 
 /** The form of the sign-in page: a page again, with the reason, when it is refused. */
 export const POST: APIRoute = async (context) => {
-  const { email, password, go } = await formAs(context, z.object({ email: z.string().max(200), password: z.string().max(200), go: z.string().default('/') }));
+  const { email, password, go } = await formAs(
+    context,
+    z.object({ email: z.string().max(200), password: z.string().max(200), go: z.string().default('/') }),
+  );
   try {
     return seeOther(localPath(go), await signIn({ email, password, address: context.clientAddress }));
   } catch (error) {

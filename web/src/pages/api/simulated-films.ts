@@ -23,5 +23,7 @@ export const POST: APIRoute = async (context) => {
       yield `${JSON.stringify({ title: error instanceof Refusal ? error.message : 'The simulated camera failed. Ask it again.' })}\n`;
     }
   };
-  return new Response(Readable.toWeb(Readable.from(lines(), { objectMode: false })) as ReadableStream, { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } });
+  return new Response(Readable.toWeb(Readable.from(lines(), { objectMode: false })) as ReadableStream, {
+    headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
+  });
 };

@@ -8,15 +8,55 @@ import { runTool } from './run-tool.ts';
  */
 export async function indexFrames(folder: string, file: string): Promise<number[]> {
   const [times, decoded] = await Promise.all([
-    runTool('ffprobe', [
-      '-v', 'error', ...ONLY_FILES, '-select_streams', 'v:0', '-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', file,
-    ], { folder, seconds: 120 }),
-    runTool('ffmpeg', ['-v', 'error', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:v:0', '-fps_mode', 'passthrough', '-enc_time_base', '-1', '-f', 'null', '-'], { folder, seconds: 120 }),
+    runTool(
+      'ffprobe',
+      [
+        '-v',
+        'error',
+        ...ONLY_FILES,
+        '-select_streams',
+        'v:0',
+        '-show_entries',
+        'frame=best_effort_timestamp_time',
+        '-of',
+        'csv=p=0',
+        file,
+      ],
+      { folder, seconds: 120 },
+    ),
+    runTool(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-xerror',
+        ...ONLY_FILES,
+        '-i',
+        file,
+        '-map',
+        '0:v:0',
+        '-fps_mode',
+        'passthrough',
+        '-enc_time_base',
+        '-1',
+        '-f',
+        'null',
+        '-',
+      ],
+      { folder, seconds: 120 },
+    ),
   ]);
-  const damaged = new Refusal('damaged', 'The video is damaged or cut short: not every frame can be read. Send it from the phone once more.');
+  const damaged = new Refusal(
+    'damaged',
+    'The video is damaged or cut short: not every frame can be read. Send it from the phone once more.',
+  );
   if (times.timedOut || decoded.timedOut) throw new Refusal('too-slow', 'Reading this video took too long; it was left alone.');
   if (times.code !== 0 || decoded.code !== 0 || times.stderr.trim() !== '' || decoded.stderr.trim() !== '') throw damaged;
-  const seconds = times.stdout.split('\n').map((line) => line.replace(/,.*$/, '').trim()).filter((line) => line !== '').map(Number);
+  const seconds = times.stdout
+    .split('\n')
+    .map((line) => line.replace(/,.*$/, '').trim())
+    .filter((line) => line !== '')
+    .map(Number);
   if (seconds.length === 0 || seconds.some((t, i) => !Number.isFinite(t) || (i > 0 && t <= seconds[i - 1]!))) throw damaged;
   if (seconds[seconds.length - 1]! - seconds[0]! > LIMITS.seconds)
     throw new Refusal('too-long', `The clip lasts longer than ${LIMITS.seconds} s. Cut it to one delivery.`);

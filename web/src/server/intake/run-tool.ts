@@ -17,15 +17,22 @@ const asRoot = (): boolean => process.getuid?.() === 0;
  * Runs ffmpeg or ffprobe without privileges, with limits on wall time, processor time, memory and file size. When the
  * server itself runs as root, the tool runs as nobody and sees only the folder given.
  */
-export function runTool(program: 'ffmpeg' | 'ffprobe', args: readonly string[], options: {
-  readonly folder: string;
-  readonly seconds: number;
-  readonly onLine?: (line: string) => void;
-}): Promise<ToolRun> {
+export function runTool(
+  program: 'ffmpeg' | 'ffprobe',
+  args: readonly string[],
+  options: {
+    readonly folder: string;
+    readonly seconds: number;
+    readonly onLine?: (line: string) => void;
+  },
+): Promise<ToolRun> {
   const limits = [`--cpu=${options.seconds * 2}`, '--as=3221225472', '--fsize=1073741824', '--nofile=64', '--core=0'];
   const drop = asRoot() ? [`--reuid=${NOBODY}`, `--regid=${NOBODY}`, '--clear-groups'] : [];
   const child = spawn('prlimit', [...limits, 'setpriv', '--no-new-privs', ...drop, program, ...args], {
-    cwd: options.folder, stdio: ['ignore', 'pipe', 'pipe'], env: { PATH: '/usr/bin:/bin', LC_ALL: 'C' }, detached: true,
+    cwd: options.folder,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    env: { PATH: '/usr/bin:/bin', LC_ALL: 'C' },
+    detached: true,
   });
   return new Promise((resolve, reject) => {
     let stdout = '';

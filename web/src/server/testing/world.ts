@@ -28,7 +28,11 @@ export interface World {
   readonly withoutConsent: { readonly camper: string; readonly delivery: string };
   readonly sore: { readonly camper: string; readonly delivery: string };
   /** Another camper of the camp, born on 1 October 2013 unless `more` says otherwise. */
-  addCamper(bib: number, more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string }, deliveries: number): Promise<{ camper: string; child: string; deliveries: string[] }>;
+  addCamper(
+    bib: number,
+    more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string },
+    deliveries: number,
+  ): Promise<{ camper: string; child: string; deliveries: string[] }>;
   readonly child: string;
   end(): Promise<void>;
 }
@@ -64,23 +68,63 @@ export async function newWorld(): Promise<World> {
   // The queue is there, its worker leaves the clips to the test.
   await startJobs(async () => undefined);
   const ids = { campId: v7(), sheetId: v7(), lead: v7(), coach: v7(), otherCoach: v7(), helper: v7() };
-  await db().insert(sheets).values({ id: ids.sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
+  await db()
+    .insert(sheets)
+    .values({ id: ids.sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
   await db().insert(camps).values({
-    id: ids.campId, name: 'Test camp', place: 'Field', firstDay: '2026-07-13', lastDay: '2026-07-17', timeZone: 'America/Chicago', units: 'metric', sheetId: ids.sheetId,
+    id: ids.campId,
+    name: 'Test camp',
+    place: 'Field',
+    firstDay: '2026-07-13',
+    lastDay: '2026-07-17',
+    timeZone: 'America/Chicago',
+    units: 'metric',
+    sheetId: ids.sheetId,
   });
-  const people = [['lead', 'Lead', 'lead'], ['coach', 'Coach', 'coach'], ['otherCoach', 'Other coach', 'coach'], ['helper', 'Helper', 'helper']] as const;
-  await db().insert(staff).values(people.map(([key, name]) => ({ id: ids[key], name, email: `${key.toLowerCase()}@test.example` })));
-  await db().insert(campStaff).values(people.map(([key, , role]) => ({ campId: ids.campId, staffId: ids[key], role })));
-  const addCamper = async (bib: number, more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string }, count: number) => {
+  const people = [
+    ['lead', 'Lead', 'lead'],
+    ['coach', 'Coach', 'coach'],
+    ['otherCoach', 'Other coach', 'coach'],
+    ['helper', 'Helper', 'helper'],
+  ] as const;
+  await db()
+    .insert(staff)
+    .values(people.map(([key, name]) => ({ id: ids[key], name, email: `${key.toLowerCase()}@test.example` })));
+  await db()
+    .insert(campStaff)
+    .values(people.map(([key, , role]) => ({ campId: ids.campId, staffId: ids[key], role })));
+  const addCamper = async (
+    bib: number,
+    more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string },
+    count: number,
+  ) => {
     const { sore = false, ...row } = more;
     const [id, childId] = [v7(), v7()];
     await db().insert(children).values({ id: childId });
-    await db().insert(campers).values({
-      id, childId, campId: ids.campId, bib, name: `Camper ${bib}`, born: '2013-10-01', hand: 'R', heightCentimetres: 150, guardian: 'Guardian',
-      consentToFilm: true, enteredBy: ids.lead, ...row,
-    });
+    await db()
+      .insert(campers)
+      .values({
+        id,
+        childId,
+        campId: ids.campId,
+        bib,
+        name: `Camper ${bib}`,
+        born: '2013-10-01',
+        hand: 'R',
+        heightCentimetres: 150,
+        guardian: 'Guardian',
+        consentToFilm: true,
+        enteredBy: ids.lead,
+        ...row,
+      });
     if (sore) await db().insert(soreArms).values({ id: v7(), childId, place: 'elbow', since: '2026-07-13', enteredBy: ids.lead });
-    const thrown = Array.from({ length: count }, (_, i) => ({ id: v7(), camperId: id, number: i + 1, thrownOn: '2026-07-13', enteredBy: ids.coach }));
+    const thrown = Array.from({ length: count }, (_, i) => ({
+      id: v7(),
+      camperId: id,
+      number: i + 1,
+      thrownOn: '2026-07-13',
+      enteredBy: ids.coach,
+    }));
     if (count > 0) await db().insert(deliveries).values(thrown);
     return { camper: id, child: childId, deliveries: thrown.map((d) => d.id) };
   };
@@ -88,7 +132,11 @@ export async function newWorld(): Promise<World> {
   const barred = await addCamper(8, { consentToFilm: false }, 1);
   const sore = await addCamper(9, { sore: true }, 1);
   return {
-    folder, ...ids, camper: main.camper, delivery: main.deliveries[0]!, secondDelivery: main.deliveries[1]!,
+    folder,
+    ...ids,
+    camper: main.camper,
+    delivery: main.deliveries[0]!,
+    secondDelivery: main.deliveries[1]!,
     withoutConsent: { camper: barred.camper, delivery: barred.deliveries[0]! },
     addCamper,
     child: main.child,
@@ -112,19 +160,40 @@ export function makeVideo(world: World, fileName: string, args: readonly string[
 }
 
 /** A moving test picture of some seconds. */
-export const testPicture = (seconds: number, rate = 30, size = '320x180'): string[] => ['-f', 'lavfi', '-i', `testsrc=duration=${seconds}:size=${size}:rate=${rate}`];
+export const testPicture = (seconds: number, rate = 30, size = '320x180'): string[] => [
+  '-f',
+  'lavfi',
+  '-i',
+  `testsrc=duration=${seconds}:size=${size}:rate=${rate}`,
+];
 
 /** Sends bytes through intake the way the endpoint does. */
-export async function takeIn(world: World, bytes: Uint8Array, more: { deliveryId?: string; view?: ViewId; fileName?: string } = {}) {
+export async function takeIn(
+  world: World,
+  bytes: Uint8Array,
+  more: { deliveryId?: string; view?: ViewId; fileName?: string } = {},
+) {
   return takeInClip({
-    deliveryId: more.deliveryId ?? world.delivery, view: more.view ?? 'openSide', fileName: more.fileName ?? 'clip.mp4', staffId: world.coach,
+    deliveryId: more.deliveryId ?? world.delivery,
+    view: more.view ?? 'openSide',
+    fileName: more.fileName ?? 'clip.mp4',
+    staffId: world.coach,
     body: new Blob([bytes as Uint8Array<ArrayBuffer>]).stream() as never,
   });
 }
 
 /** A clip that has gone all the way to the bench. */
-export async function readyClip(world: World, more: { deliveryId?: string; view?: ViewId; seconds?: number; rate?: number } = {}) {
-  const path = makeVideo(world, `${v7()}.mp4`, [...testPicture(more.seconds ?? 1, more.rate ?? 30), '-pix_fmt', 'yuv420p', '-c:v', 'libx264']);
+export async function readyClip(
+  world: World,
+  more: { deliveryId?: string; view?: ViewId; seconds?: number; rate?: number } = {},
+) {
+  const path = makeVideo(world, `${v7()}.mp4`, [
+    ...testPicture(more.seconds ?? 1, more.rate ?? 30),
+    '-pix_fmt',
+    'yuv420p',
+    '-c:v',
+    'libx264',
+  ]);
   const clip = await takeIn(world, await readFile(path), more);
   await prepareClip(clip.id);
   return clip;
@@ -133,5 +202,8 @@ export async function readyClip(world: World, more: { deliveryId?: string; view?
 /** Names of every file in the media folder. */
 export async function mediaFiles(): Promise<string[]> {
   const found = await readdir(process.env.STRIDE_MEDIA!, { recursive: true, withFileTypes: true });
-  return found.filter((f) => f.isFile()).map((f) => f.name).sort();
+  return found
+    .filter((f) => f.isFile())
+    .map((f) => f.name)
+    .sort();
 }

@@ -1,11 +1,33 @@
 import { useEffect, useRef } from 'react';
-import { eventName, FIGURE_RECIPES, formatEstimate, inBandUnits, POINTS, suggestLevel, type Band, type Estimate, type EventId, type FigureId, type PointAt, type PointId } from '@stride-chalk/core';
+import {
+  eventName,
+  FIGURE_RECIPES,
+  formatEstimate,
+  inBandUnits,
+  POINTS,
+  suggestLevel,
+  type Band,
+  type Estimate,
+  type EventId,
+  type FigureId,
+  type PointAt,
+  type PointId,
+} from '@stride-chalk/core';
 import { figureName } from './suggestions.ts';
 
 const PHASE_TIMES = ['liftToContact', 'contactToRelease'] as const satisfies readonly FigureId[];
 
 /** The figures that the sheet lists: measured ones with their error and band, and the point that is asked for now. */
-export function FigurePanel({ figures, bands, current, asked, queue, missing, sideView, onPick }: {
+export function FigurePanel({
+  figures,
+  bands,
+  current,
+  asked,
+  queue,
+  missing,
+  sideView,
+  onPick,
+}: {
   figures: ReadonlyMap<FigureId, Estimate>;
   bands: readonly Band[];
   current: FigureId;
@@ -26,13 +48,20 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
         <h2 className="m-0 text-[26px] first-letter:uppercase">{asked ? POINTS[point!] : 'Figures'}</h2>
         {asked && queue ? (
-          <p className="m-0 mt-1 text-[15px]" role="status" data-testid="point-asked">Point {queue.done + 1} of {queue.of}, at “{eventName(event!)}”. <kbd>arrows</kbd> 12 px, <kbd>⇧</kbd> + arrows 2 px, <kbd>↵</kbd> place, <kbd>Esc</kbd> stop.</p>
+          <p className="m-0 mt-1 text-[15px]" role="status" data-testid="point-asked">
+            Point {queue.done + 1} of {queue.of}, at “{eventName(event!)}”. <kbd>arrows</kbd> 12 px, <kbd>⇧</kbd> + arrows 2 px,{' '}
+            <kbd>↵</kbd> place, <kbd>Esc</kbd> stop.
+          </p>
         ) : !sideView ? (
           <p className="m-0 mt-1 text-[15px]">Figures are measured on a side view. This delivery has none.</p>
         ) : missing ? (
-          <p className="m-0 mt-1 text-[15px]" role="status">Mark the key frame “{eventName(missing)}” first: <kbd>K</kbd>.</p>
+          <p className="m-0 mt-1 text-[15px]" role="status">
+            Mark the key frame “{eventName(missing)}” first: <kbd>K</kbd>.
+          </p>
         ) : (
-          <p className="m-0 mt-1 text-[15px]"><kbd>↑</kbd> <kbd>↓</kbd> choose, <kbd>↵</kbd> measure. One measured delivery of a set is enough.</p>
+          <p className="m-0 mt-1 text-[15px]">
+            <kbd>↑</kbd> <kbd>↓</kbd> choose, <kbd>↵</kbd> measure. One measured delivery of a set is enough.
+          </p>
         )}
       </div>
       <ul className="m-0 min-h-0 list-none overflow-auto p-0" tabIndex={0} aria-label="Figures of this delivery">
@@ -42,12 +71,31 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
           const level = estimate && band ? suggestLevel(inBandUnits(estimate), band)?.level : undefined;
           const here = r.id === current;
           return (
-            <li key={r.id} ref={here ? row : undefined} className={`border-b border-rule ${here ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}>
-              <button type="button" onClick={() => onPick(r.id)} data-testid={`figure-${r.id}`} aria-current={here ? 'step' : undefined} className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start">
+            <li
+              key={r.id}
+              ref={here ? row : undefined}
+              className={`border-b border-rule ${here ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}
+            >
+              <button
+                type="button"
+                onClick={() => onPick(r.id)}
+                data-testid={`figure-${r.id}`}
+                aria-current={here ? 'step' : undefined}
+                className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start"
+              >
                 <span className="text-[15px]">{figureName(r.id)}</span>
-                <b className="sign tabular text-[19px]">{estimate ? formatEstimate(estimate) : <span className="text-[15px] font-medium text-soft">{r.needs.length} points</span>}</b>
+                <b className="sign tabular text-[19px]">
+                  {estimate ? (
+                    formatEstimate(estimate)
+                  ) : (
+                    <span className="text-[15px] font-medium text-soft">{r.needs.length} points</span>
+                  )}
+                </b>
                 {band && (
-                  <span className="text-[13.5px] text-soft">wanted {range(band.wanted)}{level === undefined ? '' : level === 3 ? ' · in it' : level === 2 ? ' · nearly' : ' · outside'}</span>
+                  <span className="text-[13.5px] text-soft">
+                    wanted {range(band.wanted)}
+                    {level === undefined ? '' : level === 3 ? ' · in it' : level === 2 ? ' · nearly' : ' · outside'}
+                  </span>
                 )}
               </button>
             </li>
@@ -56,9 +104,15 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
         {PHASE_TIMES.map((id) => {
           const estimate = figures.get(id);
           return (
-            <li key={id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-b border-rule px-[18px] py-[9px]" data-testid={`figure-${id}`}>
+            <li
+              key={id}
+              className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-b border-rule px-[18px] py-[9px]"
+              data-testid={`figure-${id}`}
+            >
               <span className="text-[15px]">{figureName(id)}</span>
-              <b className="sign tabular text-[19px]">{estimate ? formatEstimate(estimate) : <span className="text-[15px] font-medium text-soft">2 key frames</span>}</b>
+              <b className="sign tabular text-[19px]">
+                {estimate ? formatEstimate(estimate) : <span className="text-[15px] font-medium text-soft">2 key frames</span>}
+              </b>
               <span className="text-[13.5px] text-soft">from the key frames, nothing to place</span>
             </li>
           );
@@ -68,4 +122,5 @@ export function FigurePanel({ figures, bands, current, asked, queue, missing, si
   );
 }
 
-const range = ([low, high]: readonly [number | null, number | null]): string => (low === null ? `up to ${high}` : high === null ? `from ${low}` : `${low} to ${high}`);
+const range = ([low, high]: readonly [number | null, number | null]): string =>
+  low === null ? `up to ${high}` : high === null ? `from ${low}` : `${low} to ${high}`;

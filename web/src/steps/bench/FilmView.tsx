@@ -17,12 +17,26 @@ export interface Window {
 function windowFor(film: Film, width: number, height: number, centre: number | null = null): Window {
   const shown = Math.min(film.width, (film.height * width) / Math.max(1, height));
   const slack = film.width - shown;
-  const x = Math.max(0, Math.min(slack, centre === null ? slack / 2 + 0.03 * film.width * (film.towardsTarget ?? 0) : centre - shown / 2));
+  const x = Math.max(
+    0,
+    Math.min(slack, centre === null ? slack / 2 + 0.03 * film.width * (film.towardsTarget ?? 0) : centre - shown / 2),
+  );
   return { x, y: 0, width: shown, height: Math.min(film.height, (shown * height) / Math.max(1, width)) };
 }
 
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
-export function FilmView({ film, player, frame, active, onActivate, chalk, timeOf, label, centreOf, onPlace }: {
+export function FilmView({
+  film,
+  player,
+  frame,
+  active,
+  onActivate,
+  chalk,
+  timeOf,
+  label,
+  centreOf,
+  onPlace,
+}: {
   film: Film;
   player: FilmPlayer | null;
   frame: number;
@@ -66,7 +80,17 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
       const scale = target.width / part.width;
       context.fillStyle = '#2a1d15';
       context.fillRect(0, 0, target.width, target.height);
-      context.drawImage(picture, part.x * k, part.y * k, part.width * k, part.height * k, 0, 0, target.width, part.height * scale);
+      context.drawImage(
+        picture,
+        part.x * k,
+        part.y * k,
+        part.width * k,
+        part.height * k,
+        0,
+        0,
+        target.width,
+        part.height * scale,
+      );
       target.dataset.frame = String(at);
       setDrawn(at);
     });
@@ -76,31 +100,64 @@ export function FilmView({ film, player, frame, active, onActivate, chalk, timeO
     player?.show(frame);
   }, [player, frame, centre]);
 
-  const rate = film.frameTimes && film.frameTimes.length > 1
-    ? Math.round(((film.frameTimes.length - 1) / (film.frameTimes[film.frameTimes.length - 1]! - film.frameTimes[0]!)) * film.captureScale) : null;
+  const rate =
+    film.frameTimes && film.frameTimes.length > 1
+      ? Math.round(
+          ((film.frameTimes.length - 1) / (film.frameTimes[film.frameTimes.length - 1]! - film.frameTimes[0]!)) *
+            film.captureScale,
+        )
+      : null;
   const scale = size.width === 0 ? 1 : size.width / shown.width;
   const placeAt = (e: PointerEvent<HTMLDivElement>): void => {
     const at = e.currentTarget.getBoundingClientRect();
     onPlace?.(shown.x + (e.clientX - at.left) / scale, shown.y + (e.clientY - at.top) / scale);
   };
   return (
-    <figure data-view={film.view} onPointerDown={onActivate}
-      className={`relative m-0 grid min-h-0 min-w-0 grid-rows-[1fr_auto] overflow-hidden rounded-[3px] bg-[#2a1d15] ${active ? 'outline-[3px] outline-clay outline' : ''}`}>
-      <div ref={box} className={`relative min-h-0 overflow-hidden ${onPlace ? 'cursor-crosshair touch-none' : ''}`} onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        placeAt(e);
-      }} onPointerMove={(e) => e.buttons > 0 && placeAt(e)}>
-        <canvas ref={canvas} className="absolute inset-0 h-full w-full" aria-label={`${VIEW_NAMES[film.view]}, frame ${drawn ?? '?'}`} role="img" />
-        {drawn === null && <p className="sign absolute inset-0 m-0 grid place-items-center text-[20px] text-[#f5f0e4]">{film.state === 'ready' ? 'Loading the film …' : 'This film is still being prepared.'}</p>}
+    <figure
+      data-view={film.view}
+      onPointerDown={onActivate}
+      className={`relative m-0 grid min-h-0 min-w-0 grid-rows-[1fr_auto] overflow-hidden rounded-[3px] bg-[#2a1d15] ${active ? 'outline-[3px] outline-clay outline' : ''}`}
+    >
+      <div
+        ref={box}
+        className={`relative min-h-0 overflow-hidden ${onPlace ? 'cursor-crosshair touch-none' : ''}`}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          placeAt(e);
+        }}
+        onPointerMove={(e) => e.buttons > 0 && placeAt(e)}
+      >
+        <canvas
+          ref={canvas}
+          className="absolute inset-0 h-full w-full"
+          aria-label={`${VIEW_NAMES[film.view]}, frame ${drawn ?? '?'}`}
+          role="img"
+        />
+        {drawn === null && (
+          <p className="sign absolute inset-0 m-0 grid place-items-center text-[20px] text-[#f5f0e4]">
+            {film.state === 'ready' ? 'Loading the film …' : 'This film is still being prepared.'}
+          </p>
+        )}
         {size.width > 0 && chalk && (
-          <svg className="absolute inset-0 h-full w-full" viewBox={`${shown.x} ${shown.y} ${shown.width} ${size.height / scale}`} preserveAspectRatio="none" aria-hidden="true">
+          <svg
+            className="absolute inset-0 h-full w-full"
+            viewBox={`${shown.x} ${shown.y} ${shown.width} ${size.height / scale}`}
+            preserveAspectRatio="none"
+            aria-hidden="true"
+          >
             {chalk(shown, scale)}
           </svg>
         )}
       </div>
       <figcaption className="tabular flex justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-[13.5px] text-[#fffdf7]">
-        <span>{label ?? VIEW_NAMES[film.view]}{active && <span className="ms-2 text-[#f1cda6]">in hand</span>}</span>
-        <span data-testid={`frame-${film.view}`} data-asked={frame} data-drawn={drawn ?? ''}>{drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}{rate ? ` · ${rate}/s` : ''}</span>
+        <span>
+          {label ?? VIEW_NAMES[film.view]}
+          {active && <span className="ms-2 text-[#f1cda6]">in hand</span>}
+        </span>
+        <span data-testid={`frame-${film.view}`} data-asked={frame} data-drawn={drawn ?? ''}>
+          {drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}
+          {rate ? ` · ${rate}/s` : ''}
+        </span>
       </figcaption>
     </figure>
   );

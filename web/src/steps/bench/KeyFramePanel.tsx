@@ -4,7 +4,14 @@ import { markOf, OFFERED } from './moments.ts';
 import type { BenchData } from './bench-data.ts';
 
 /** The key frames of a delivery, in both views, with the rule of the one that is looked for. */
-export function KeyFramePanel({ films, data, current, activeId, onPick, problem }: {
+export function KeyFramePanel({
+  films,
+  data,
+  current,
+  activeId,
+  onPick,
+  problem,
+}: {
   films: readonly Film[];
   data: BenchData;
   current: EventId;
@@ -18,25 +25,52 @@ export function KeyFramePanel({ films, data, current, activeId, onPick, problem 
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
         <h2 className="m-0 text-[26px] first-letter:uppercase">{event.name}</h2>
         <p className="m-0 mt-1 text-[15px]">{event.rule[0]!.toUpperCase() + event.rule.slice(1)}.</p>
-        {problem && <p role="alert" className="care-band m-0 mt-2 px-3 py-2 text-[14.5px]">{problem}</p>}
+        {problem && (
+          <p role="alert" className="care-band m-0 mt-2 px-3 py-2 text-[14.5px]">
+            {problem}
+          </p>
+        )}
       </div>
       <table className="w-full border-collapse text-[15px]">
         <thead>
           <tr className="sign text-[15px] text-soft">
             <th className="px-[18px] py-1 text-start font-medium">Key frame</th>
-            {films.map((f) => <th key={f.id} className={`px-2 py-1 text-end font-medium ${f.id === activeId ? 'text-clay' : ''}`}>{VIEW_NAMES[f.view]}</th>)}
+            {films.map((f) => (
+              <th key={f.id} className={`px-2 py-1 text-end font-medium ${f.id === activeId ? 'text-clay' : ''}`}>
+                {VIEW_NAMES[f.view]}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
           {OFFERED.map((id) => {
             const asked = ALWAYS_ASKED.includes(id);
             return (
-              <tr key={id} onClick={() => onPick(id)} aria-current={id === current ? 'step' : undefined}
-                className={`h-[42px] cursor-pointer border-t border-rule ${id === current ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}>
-                <th scope="row" className={`px-[18px] text-start ${asked ? 'font-semibold' : 'font-normal text-soft'}`}>{EVENTS.find((e) => e.id === id)!.name}{asked ? '' : ' (for a figure)'}</th>
+              <tr
+                key={id}
+                onClick={() => onPick(id)}
+                aria-current={id === current ? 'step' : undefined}
+                className={`h-[42px] cursor-pointer border-t border-rule ${id === current ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}
+              >
+                <th scope="row" className={`px-[18px] text-start ${asked ? 'font-semibold' : 'font-normal text-soft'}`}>
+                  {EVENTS.find((e) => e.id === id)!.name}
+                  {asked ? '' : ' (for a figure)'}
+                </th>
                 {films.map((f) => {
                   const mark = markOf(data, f.id, id);
-                  return <td key={f.id} className="tabular px-2 text-end" data-testid={`mark-${f.view}-${id}`}>{mark ? (mark.frameTo === null ? mark.frame : `${mark.frame}–${mark.frameTo}`) : <span className="text-soft">·</span>}</td>;
+                  return (
+                    <td key={f.id} className="tabular px-2 text-end" data-testid={`mark-${f.view}-${id}`}>
+                      {mark ? (
+                        mark.frameTo === null ? (
+                          mark.frame
+                        ) : (
+                          `${mark.frame}–${mark.frameTo}`
+                        )
+                      ) : (
+                        <span className="text-soft">·</span>
+                      )}
+                    </td>
+                  );
                 })}
               </tr>
             );

@@ -6,7 +6,20 @@ import { figureTexts, suggestionFor } from './suggestions.ts';
 import { VIEW_NAMES } from './types.ts';
 
 /** The checkpoints of one phase beside the film; the one in hand shows what each level means. */
-export function LevelPanel({ phase, phaseNote, checkpoints, current, scoreOf, figures, asking, noteOpen, onPick, onLevel, onFault, onNote }: {
+export function LevelPanel({
+  phase,
+  phaseNote,
+  checkpoints,
+  current,
+  scoreOf,
+  figures,
+  asking,
+  noteOpen,
+  onPick,
+  onLevel,
+  onFault,
+  onNote,
+}: {
   phase: string;
   phaseNote: string;
   checkpoints: readonly ResolvedCheckpoint[];
@@ -37,52 +50,108 @@ export function LevelPanel({ phase, phaseNote, checkpoints, current, scoreOf, fi
           const here = c.id === current.id;
           const suggestion = here ? suggestionFor(c, figures) : null;
           return (
-            <div key={c.id} ref={here ? row : undefined} data-testid={`checkpoint-${c.id}`} data-level={score ? String(score.level) : ''} aria-current={here ? 'step' : undefined}
-              className={`border-b border-rule px-[18px] ${here ? 'bg-wash py-3 shadow-[inset_5px_0_var(--clay)]' : 'py-[9px]'}`}>
-              <button type="button" onClick={() => onPick(c.id)} className="grid w-full grid-cols-[1fr_auto] items-center gap-x-3 border-0 bg-transparent p-0 text-start">
+            <div
+              key={c.id}
+              ref={here ? row : undefined}
+              data-testid={`checkpoint-${c.id}`}
+              data-level={score ? String(score.level) : ''}
+              aria-current={here ? 'step' : undefined}
+              className={`border-b border-rule px-[18px] ${here ? 'bg-wash py-3 shadow-[inset_5px_0_var(--clay)]' : 'py-[9px]'}`}
+            >
+              <button
+                type="button"
+                onClick={() => onPick(c.id)}
+                className="grid w-full grid-cols-[1fr_auto] items-center gap-x-3 border-0 bg-transparent p-0 text-start"
+              >
                 <span className="text-[15.5px] font-semibold leading-snug">{c.name}</span>
                 <LevelStrokes level={score?.level ?? null} />
               </button>
               <p className="m-0 text-[14px] text-soft">
-                {texts.length > 0 ? texts.map((t) => t.text).join(' · ') : c.views.map((v) => VIEW_NAMES[v].toLowerCase()).join(', ')}
-                {score && score.faults.length > 0 && !here && <span className="block text-ink">{score.faults.map((f) => c.faults.find((x) => x.code === f)?.name ?? f).join(', ')}</span>}
+                {texts.length > 0
+                  ? texts.map((t) => t.text).join(' · ')
+                  : c.views.map((v) => VIEW_NAMES[v].toLowerCase()).join(', ')}
+                {score && score.faults.length > 0 && !here && (
+                  <span className="block text-ink">
+                    {score.faults.map((f) => c.faults.find((x) => x.code === f)?.name ?? f).join(', ')}
+                  </span>
+                )}
               </p>
               {here && (
                 <>
                   {suggestion && (
                     <p className="m-0 mt-1 text-[14px]">
-                      Figure suggests <b>{suggestion.level}</b>{suggestion.sure ? '' : ', unsure'} <span className="text-soft">({Math.round(100 * suggestion.probabilities[suggestion.level])} %)</span>
+                      Figure suggests <b>{suggestion.level}</b>
+                      {suggestion.sure ? '' : ', unsure'}{' '}
+                      <span className="text-soft">({Math.round(100 * suggestion.probabilities[suggestion.level])} %)</span>
                     </p>
                   )}
                   <div className="mt-2 grid gap-[3px]" role="group" aria-label="Levels">
                     {([0, 1, 2, 3] as const).map((level) => (
-                      <LevelRow key={level} keyName={String(level)} text={c.descriptions[level]} picked={score?.level === level} suggested={suggestion?.level === level} onClick={() => onLevel(level)} />
+                      <LevelRow
+                        key={level}
+                        keyName={String(level)}
+                        text={c.descriptions[level]}
+                        picked={score?.level === level}
+                        suggested={suggestion?.level === level}
+                        onClick={() => onLevel(level)}
+                      />
                     ))}
-                    <LevelRow keyName="N" text="Not visible in this film" picked={score?.level === 'NV'} suggested={false} onClick={() => onLevel('NV')} />
+                    <LevelRow
+                      keyName="N"
+                      text="Not visible in this film"
+                      picked={score?.level === 'NV'}
+                      suggested={false}
+                      onClick={() => onLevel('NV')}
+                    />
                   </div>
                   {(asking || (score && score.level !== 3 && score.level !== 'NV')) && (
                     <div className="mt-2 flex flex-wrap gap-[6px]" role="group" aria-label="What was seen">
-                      {asking && <p role="status" className="m-0 w-full text-[14px] font-semibold text-clay">What was seen?</p>}
+                      {asking && (
+                        <p role="status" className="m-0 w-full text-[14px] font-semibold text-clay">
+                          What was seen?
+                        </p>
+                      )}
                       {c.faults.map((f, i) => {
                         const on = score?.faults.includes(f.code) ?? false;
                         return (
-                          <button key={f.code} type="button" aria-pressed={on} onClick={() => onFault(f.code)} data-testid={`fault-${f.code}`}
-                            className={`inline-flex items-center gap-[6px] rounded-[2px] border-[1.5px] px-[7px] py-[3px] text-[13.5px] ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'} ${suggestion?.fault === f.code && !on ? '!border-clay' : ''}`}>
-                            <b className="sign text-[14px]">{'ABCDEFGH'[i]}</b>{f.name}
+                          <button
+                            key={f.code}
+                            type="button"
+                            aria-pressed={on}
+                            onClick={() => onFault(f.code)}
+                            data-testid={`fault-${f.code}`}
+                            className={`inline-flex items-center gap-[6px] rounded-[2px] border-[1.5px] px-[7px] py-[3px] text-[13.5px] ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'} ${suggestion?.fault === f.code && !on ? '!border-clay' : ''}`}
+                          >
+                            <b className="sign text-[14px]">{'ABCDEFGH'[i]}</b>
+                            {f.name}
                           </button>
                         );
                       })}
                     </div>
                   )}
                   {noteOpen ? (
-                    <form className="mt-2" onSubmit={(e) => {
-                      e.preventDefault();
-                      onNote(new FormData(e.currentTarget).get('note')?.toString().trim() || null);
-                    }}>
-                      <label className="text-[14px]">Note <input name="note" autoFocus maxLength={500} defaultValue={score?.note ?? ''} onKeyDown={(e) => e.key === 'Escape' && onNote(score?.note ?? null)}
-                        className="mt-1 w-full border-[1.5px] border-soft bg-paper px-2 py-1 text-[15px]" /></label>
+                    <form
+                      className="mt-2"
+                      onSubmit={(e) => {
+                        e.preventDefault();
+                        onNote(new FormData(e.currentTarget).get('note')?.toString().trim() || null);
+                      }}
+                    >
+                      <label className="text-[14px]">
+                        Note{' '}
+                        <input
+                          name="note"
+                          autoFocus
+                          maxLength={500}
+                          defaultValue={score?.note ?? ''}
+                          onKeyDown={(e) => e.key === 'Escape' && onNote(score?.note ?? null)}
+                          className="mt-1 w-full border-[1.5px] border-soft bg-paper px-2 py-1 text-[15px]"
+                        />
+                      </label>
                     </form>
-                  ) : score?.note && <p className="m-0 mt-2 text-[14px]">“{score.note}”</p>}
+                  ) : (
+                    score?.note && <p className="m-0 mt-2 text-[14px]">“{score.note}”</p>
+                  )}
                 </>
               )}
             </div>
@@ -93,11 +162,28 @@ export function LevelPanel({ phase, phaseNote, checkpoints, current, scoreOf, fi
   );
 }
 
-function LevelRow({ keyName, text, picked, suggested, onClick }: { keyName: string; text: string; picked: boolean; suggested: boolean; onClick: () => void }) {
+function LevelRow({
+  keyName,
+  text,
+  picked,
+  suggested,
+  onClick,
+}: {
+  keyName: string;
+  text: string;
+  picked: boolean;
+  suggested: boolean;
+  onClick: () => void;
+}) {
   return (
-    <button type="button" onClick={onClick} aria-pressed={picked}
-      className={`grid grid-cols-[30px_1fr] items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-[14px] leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}>
-      <kbd className={suggested ? '!border-clay' : ''}>{keyName}</kbd><span>{text}</span>
+    <button
+      type="button"
+      onClick={onClick}
+      aria-pressed={picked}
+      className={`grid grid-cols-[30px_1fr] items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-[14px] leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}
+    >
+      <kbd className={suggested ? '!border-clay' : ''}>{keyName}</kbd>
+      <span>{text}</span>
     </button>
   );
 }

@@ -6,8 +6,21 @@ const SIZE = 190;
 const ZOOM = 5;
 
 /** A round magnifier over the point in hand, with a cross at the very spot. */
-export function Magnifier({ player, film, frame, x, y, name, away }: {
-  player: FilmPlayer; film: Film; frame: number; x: number; y: number; name: string;
+export function Magnifier({
+  player,
+  film,
+  frame,
+  x,
+  y,
+  name,
+  away,
+}: {
+  player: FilmPlayer;
+  film: Film;
+  frame: number;
+  x: number;
+  y: number;
+  name: string;
   /** The side of the picture that the point is not on. */
   away: 'left' | 'right';
 }) {
@@ -35,7 +48,13 @@ export function Magnifier({ player, film, frame, x, y, name, away }: {
   }, [player, film, frame, x, y]);
   return (
     <div className={`absolute top-3 text-center ${away === 'left' ? 'left-3' : 'right-3'}`}>
-      <canvas ref={canvas} width={SIZE} height={SIZE} className="rounded-full border-[3px] border-[#fffdf7] shadow-[0_0_0_2px_#1d130c]" aria-hidden="true" />
+      <canvas
+        ref={canvas}
+        width={SIZE}
+        height={SIZE}
+        className="rounded-full border-[3px] border-[#fffdf7] shadow-[0_0_0_2px_#1d130c]"
+        aria-hidden="true"
+      />
       <p className="sign m-0 mt-1 inline-block rounded-[2px] bg-[#1e140c] px-2 py-[2px] text-[17px] text-[#fffdf7]">{name}</p>
     </div>
   );
@@ -44,7 +63,10 @@ export function Magnifier({ player, film, frame, x, y, name, away }: {
 function cross(context: CanvasRenderingContext2D): void {
   const m = SIZE / 2;
   context.beginPath();
-  for (const [a, b] of [[-40, -6], [6, 40]] as const) {
+  for (const [a, b] of [
+    [-40, -6],
+    [6, 40],
+  ] as const) {
     context.moveTo(m + a, m);
     context.lineTo(m + b, m);
     context.moveTo(m, m + a);

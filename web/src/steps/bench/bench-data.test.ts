@@ -4,15 +4,25 @@ import { inverseOf, ownScore, scoreEntry, shownScore, withEntry, type BenchData 
 
 const ME = 'me';
 const empty: BenchData = { marks: [], points: [], scores: [] };
-const mark = (frame: number, event: 'set' | 'contact' = 'set'): Entry => ({ kind: 'mark', clipId: 'clip', event, frame, frameTo: null });
+const mark = (frame: number, event: 'set' | 'contact' = 'set'): Entry => ({
+  kind: 'mark',
+  clipId: 'clip',
+  event,
+  frame,
+  frameTo: null,
+});
 const point = (x: number): Entry => ({ kind: 'point', clipId: 'clip', event: 'contact', point: 'head', x, y: 5, pointSd: 2 });
-const score = (level: 0 | 1 | 2 | 3 | 'NV', faults: string[] = []): Entry => scoreEntry({ deliveryId: 'd', checkpoint: 'E2' }, { level, faults, note: null });
+const score = (level: 0 | 1 | 2 | 3 | 'NV', faults: string[] = []): Entry =>
+  scoreEntry({ deliveryId: 'd', checkpoint: 'E2' }, { level, faults, note: null });
 const after = (data: BenchData, ...entries: Entry[]): BenchData => entries.reduce((d, e) => withEntry(d, e, ME), data);
 
 describe('an entry on the bench', () => {
   test('replaces what it is about and leaves the rest', () => {
     const data = after(empty, mark(3), mark(9, 'contact'), mark(4));
-    expect(data.marks.map((m) => [m.event, m.frame])).toEqual([['contact', 9], ['set', 4]]);
+    expect(data.marks.map((m) => [m.event, m.frame])).toEqual([
+      ['contact', 9],
+      ['set', 4],
+    ]);
   });
 
   test("a score is the person's own; a colleague's stays beside it", () => {

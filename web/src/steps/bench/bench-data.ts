@@ -13,25 +13,41 @@ export function withEntry(data: BenchData, entry: Entry, staffId: string): Bench
   switch (entry.kind) {
     case 'mark': {
       const { clipId, event, frame, frameTo } = entry;
-      return { ...data, marks: [...data.marks.filter((m) => m.clipId !== clipId || m.event !== event), { clipId, event, frame, frameTo }] };
+      return {
+        ...data,
+        marks: [...data.marks.filter((m) => m.clipId !== clipId || m.event !== event), { clipId, event, frame, frameTo }],
+      };
     }
     case 'unmark':
       return { ...data, marks: data.marks.filter((m) => m.clipId !== entry.clipId || m.event !== entry.event) };
     case 'point': {
       const { clipId, event, point, x, y, pointSd } = entry;
-      return { ...data, points: [...data.points.filter((p) => p.clipId !== clipId || p.event !== event || p.point !== point), { clipId, event, point, x, y, pointSd }] };
+      return {
+        ...data,
+        points: [
+          ...data.points.filter((p) => p.clipId !== clipId || p.event !== event || p.point !== point),
+          { clipId, event, point, x, y, pointSd },
+        ],
+      };
     }
     case 'score': {
       const { deliveryId, checkpoint, faults, note } = entry;
       const level: Seen = entry.level === 'NV' ? 'NV' : (Number(entry.level) as Seen);
-      return { ...data, scores: [...without(data.scores, entry, staffId), { deliveryId, checkpoint, coachId: staffId, level, faults, note }] };
+      return {
+        ...data,
+        scores: [...without(data.scores, entry, staffId), { deliveryId, checkpoint, coachId: staffId, level, faults, note }],
+      };
     }
     case 'unscore':
       return { ...data, scores: without(data.scores, entry, staffId) };
   }
 }
 
-const without = (scores: readonly Scored[], about: { readonly deliveryId: string; readonly checkpoint: string }, staffId: string): Scored[] =>
+const without = (
+  scores: readonly Scored[],
+  about: { readonly deliveryId: string; readonly checkpoint: string },
+  staffId: string,
+): Scored[] =>
   scores.filter((s) => s.deliveryId !== about.deliveryId || s.checkpoint !== about.checkpoint || s.coachId !== staffId);
 
 /** The entry that takes back another one: what stood there before, or nothing. */
@@ -49,7 +65,9 @@ export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry
     case 'score':
     case 'unscore': {
       const before = ownScore(data, entry.deliveryId, entry.checkpoint, staffId);
-      return before ? scoreEntry(before, before) : { kind: 'unscore', deliveryId: entry.deliveryId, checkpoint: entry.checkpoint };
+      return before
+        ? scoreEntry(before, before)
+        : { kind: 'unscore', deliveryId: entry.deliveryId, checkpoint: entry.checkpoint };
     }
   }
 }
@@ -59,12 +77,20 @@ export const ownScore = (data: BenchData, deliveryId: string, checkpoint: string
 
 /** A colleague's score of the same delivery and checkpoint, when this person has none. */
 export const shownScore = (data: BenchData, deliveryId: string, checkpoint: string, staffId: string): Scored | null =>
-  ownScore(data, deliveryId, checkpoint, staffId) ?? data.scores.find((s) => s.deliveryId === deliveryId && s.checkpoint === checkpoint) ?? null;
+  ownScore(data, deliveryId, checkpoint, staffId) ??
+  data.scores.find((s) => s.deliveryId === deliveryId && s.checkpoint === checkpoint) ??
+  null;
 
 export const scoreEntry = (
-  at: { readonly deliveryId: string; readonly checkpoint: string }, score: { readonly level: Seen; readonly faults: readonly string[]; readonly note: string | null },
+  at: { readonly deliveryId: string; readonly checkpoint: string },
+  score: { readonly level: Seen; readonly faults: readonly string[]; readonly note: string | null },
 ): Entry => ({
-  kind: 'score', deliveryId: at.deliveryId, checkpoint: at.checkpoint, level: String(score.level) as '0', faults: [...score.faults], note: score.note,
+  kind: 'score',
+  deliveryId: at.deliveryId,
+  checkpoint: at.checkpoint,
+  level: String(score.level) as '0',
+  faults: [...score.faults],
+  note: score.note,
 });
 
 export const initialData = (props: BenchProps): BenchData => ({ marks: props.marks, points: props.points, scores: props.scores });

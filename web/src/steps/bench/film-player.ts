@@ -59,7 +59,11 @@ export class FilmPlayer {
     if (!this.#opened || (picture && Math.abs(frame - this.#centre) < AHEAD - EDGE)) return;
     this.#centre = frame;
     this.#order({
-      kind: 'want', frame, have: [...this.#pictures.keys()], from: Math.max(0, frame - AHEAD), to: Math.min(this.#frames - 1, frame + AHEAD),
+      kind: 'want',
+      frame,
+      have: [...this.#pictures.keys()],
+      from: Math.max(0, frame - AHEAD),
+      to: Math.min(this.#frames - 1, frame + AHEAD),
     });
   }
 
@@ -78,7 +82,9 @@ export class FilmPlayer {
     this.#pictures.get(frame)?.close();
     this.#pictures.set(frame, picture);
     while (this.#pictures.size > KEPT) {
-      const farthest = [...this.#pictures.keys()].reduce((a, b) => (Math.abs(b - this.#wanted) > Math.abs(a - this.#wanted) ? b : a));
+      const farthest = [...this.#pictures.keys()].reduce((a, b) =>
+        Math.abs(b - this.#wanted) > Math.abs(a - this.#wanted) ? b : a,
+      );
       this.#pictures.get(farthest)?.close();
       this.#pictures.delete(farthest);
     }

@@ -5,8 +5,23 @@ import { alongPath, bodyPath, chalkLineOf, clampFrame, guessFrame, sameMoment } 
 import type { Film, Mark } from './types.ts';
 
 const times = (rate: number, count: number): number[] => Array.from({ length: count }, (_, i) => i / rate);
-const film = (id: string, rate: number, count: number, view: 'openSide' | 'front' = 'openSide'): { film: Film; time: ReturnType<typeof frameTimebase> } => ({
-  film: { id, deliveryId: 'd', view, width: 960, height: 540, towardsTarget: view === 'openSide' ? 1 : null, captureScale: 1, frameTimes: times(rate, count), state: 'ready' },
+const film = (
+  id: string,
+  rate: number,
+  count: number,
+  view: 'openSide' | 'front' = 'openSide',
+): { film: Film; time: ReturnType<typeof frameTimebase> } => ({
+  film: {
+    id,
+    deliveryId: 'd',
+    view,
+    width: 960,
+    height: 540,
+    towardsTarget: view === 'openSide' ? 1 : null,
+    captureScale: 1,
+    frameTimes: times(rate, count),
+    state: 'ready',
+  },
   time: frameTimebase(times(rate, count), 1),
 });
 const side = film('side', 120, 280);
@@ -76,7 +91,15 @@ describe('the way of the body through the picture', () => {
   });
 
   test('is straight between two corners; nothing is known without any', () => {
-    expect(alongPath([[0, 10], [2, 20]], 0.5)).toBe(12.5);
+    expect(
+      alongPath(
+        [
+          [0, 10],
+          [2, 20],
+        ],
+        0.5,
+      ),
+    ).toBe(12.5);
     expect(alongPath([], 1)).toBeNull();
   });
 });

@@ -1,12 +1,30 @@
 import {
-  ALWAYS_ASKED, eventName, guessKeyFrame, joinViews, markTime, usualBodyCentre, type EventId, type EventSeconds, type FrameTimebase,
+  ALWAYS_ASKED,
+  eventName,
+  guessKeyFrame,
+  joinViews,
+  markTime,
+  usualBodyCentre,
+  type EventId,
+  type EventSeconds,
+  type FrameTimebase,
 } from '@stride-chalk/core';
 import type { LinePhase, LineTick } from '../../parts/ChalkLine.tsx';
 import type { BenchData } from './bench-data.ts';
 import type { Film, Mark } from './types.ts';
 
 /** Key frames that the bench offers; those that are not always asked for serve single figures. */
-export const OFFERED: readonly EventId[] = ['set', 'liftTop', 'handsApart', 'driveStart', 'footOpens', 'contact', 'layback', 'release', 'finish'];
+export const OFFERED: readonly EventId[] = [
+  'set',
+  'liftTop',
+  'handsApart',
+  'driveStart',
+  'footOpens',
+  'contact',
+  'layback',
+  'release',
+  'finish',
+];
 
 export const markOf = (data: BenchData, clipId: string, event: EventId): Mark | null =>
   data.marks.find((m) => m.clipId === clipId && m.event === event) ?? null;
@@ -32,13 +50,22 @@ interface Known {
 }
 
 /** Where an event probably is in a film, from everything that is marked so far. */
-export function guessFrame(event: EventId, at: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData): number {
-  return nearestFrame(at.time, guessKeyFrame(event, {
-    marked: secondsOf(data, at.film.id, at.time),
-    ...(other ? { otherView: secondsOf(data, other.film.id, other.time) } : {}),
-    ...(earlier ? { otherDelivery: earlier } : {}),
-    duration: at.time.duration,
-  }));
+export function guessFrame(
+  event: EventId,
+  at: Known,
+  other: Known | null,
+  earlier: EventSeconds | undefined,
+  data: BenchData,
+): number {
+  return nearestFrame(
+    at.time,
+    guessKeyFrame(event, {
+      marked: secondsOf(data, at.film.id, at.time),
+      ...(other ? { otherView: secondsOf(data, other.film.id, other.time) } : {}),
+      ...(earlier ? { otherDelivery: earlier } : {}),
+      duration: at.time.duration,
+    }),
+  );
 }
 
 /** The frame of the other view at the same moment; null before a key frame is common to both. */
@@ -54,7 +81,12 @@ function secondsAt(event: EventId, film: Known, other: Known | null, earlier: Ev
 }
 
 /** Where the middle of a usual body is in x at each event, in the order of time. */
-export function bodyPath(at: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData): ReadonlyArray<readonly [number, number]> {
+export function bodyPath(
+  at: Known,
+  other: Known | null,
+  earlier: EventSeconds | undefined,
+  data: BenchData,
+): ReadonlyArray<readonly [number, number]> {
   return OFFERED.flatMap((event): Array<[number, number]> => {
     const x = usualBodyCentre(event, at.film);
     return x === null ? [] : [[secondsAt(event, at, other, earlier, data), x]];
@@ -71,21 +103,42 @@ export function alongPath(path: ReadonlyArray<readonly [number, number]>, second
 }
 
 const SPANS: ReadonlyArray<readonly [string, string, EventId, EventId]> = [
-  ['lift', 'Leg lift', 'set', 'liftTop'], ['out', 'Move out', 'liftTop', 'handsApart'], ['stride', 'Stride', 'handsApart', 'contact'],
-  ['turn', 'Turn', 'contact', 'release'], ['finish', 'Finish', 'release', 'finish'],
+  ['lift', 'Leg lift', 'set', 'liftTop'],
+  ['out', 'Move out', 'liftTop', 'handsApart'],
+  ['stride', 'Stride', 'handsApart', 'contact'],
+  ['turn', 'Turn', 'contact', 'release'],
+  ['finish', 'Finish', 'release', 'finish'],
 ];
 
 /** The delivery of one film as a chalk line: ticks at its key frames, marked or guessed, in true time. */
-export function chalkLineOf(film: Known, other: Known | null, earlier: EventSeconds | undefined, data: BenchData, frame: number, current: EventId | null, phase: string | null) {
+export function chalkLineOf(
+  film: Known,
+  other: Known | null,
+  earlier: EventSeconds | undefined,
+  data: BenchData,
+  frame: number,
+  current: EventId | null,
+  phase: string | null,
+) {
   const offered = OFFERED.filter((e) => ALWAYS_ASKED.includes(e) || markOf(data, film.film.id, e) || e === current);
   const at = (event: EventId): number => secondsAt(event, film, other, earlier, data);
   const start = at('set');
   const end = Math.max(at('finish'), start + 0.2);
   const place = (seconds: number): number => Math.max(0, Math.min(1, (seconds - start) / (end - start)));
   const ticks: LineTick[] = offered.map((event) => ({
-    id: event, name: eventName(event), at: place(at(event)), state: markOf(data, film.film.id, event) ? 'marked' : 'guessed', current: event === current,
+    id: event,
+    name: eventName(event),
+    at: place(at(event)),
+    state: markOf(data, film.film.id, event) ? 'marked' : 'guessed',
+    current: event === current,
   }));
-  const phases: LinePhase[] = SPANS.map(([id, name, from, to]) => ({ id, name, from: place(at(from)), to: place(at(to)), current: id === phase }));
+  const phases: LinePhase[] = SPANS.map(([id, name, from, to]) => ({
+    id,
+    name,
+    from: place(at(from)),
+    to: place(at(to)),
+    current: id === phase,
+  }));
   const marked = offered.filter((e) => markOf(data, film.film.id, e));
   const gaps = marked.slice(1).map((event, i) => {
     const [a, b] = [at(marked[i]!), at(event)];

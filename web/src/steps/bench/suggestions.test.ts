@@ -12,7 +12,12 @@ describe('what a figure suggests', () => {
   });
 
   // Bands of the shipped sheet: forearm 45 to 90 wanted, 25 to 45 and 90 to 110 acceptable.
-  test.each([[70, 3, null], [35, 2, 'E2.late'], [10, 1, 'E2.late'], [-30, 0, 'E2.late']] as const)('forearm %i degrees up: level %i', (value, level, fault) => {
+  test.each([
+    [70, 3, null],
+    [35, 2, 'E2.late'],
+    [10, 1, 'E2.late'],
+    [-30, 0, 'E2.late'],
+  ] as const)('forearm %i degrees up: level %i', (value, level, fault) => {
     expect(suggestionFor(checkpoint('E2'), measured(['forearmContact', value]))).toMatchObject({ level, fault, sure: true });
   });
 
@@ -23,7 +28,10 @@ describe('what a figure suggests', () => {
   test('of several figures the lowest level counts: all of them have to hold', () => {
     // Front knee 145 is wanted, a knee 12 degrees past the ankle is not.
     expect(suggestionFor(checkpoint('E1'), measured(['frontKneeContact', 145]))?.level).toBe(3);
-    expect(suggestionFor(checkpoint('E1'), measured(['frontKneeContact', 145], ['frontShinContact', -12]))).toMatchObject({ level: 0, fault: 'E1.knee-past-ankle' });
+    expect(suggestionFor(checkpoint('E1'), measured(['frontKneeContact', 145], ['frontShinContact', -12]))).toMatchObject({
+      level: 0,
+      fault: 'E1.knee-past-ankle',
+    });
   });
 
   test('figures are named in words with their error', () => {

@@ -1,4 +1,13 @@
-import { formatEstimate, inBandUnits, recipeOf, suggestLevel, type Estimate, type FigureId, type LevelSuggestion, type ResolvedCheckpoint } from '@stride-chalk/core';
+import {
+  formatEstimate,
+  inBandUnits,
+  recipeOf,
+  suggestLevel,
+  type Estimate,
+  type FigureId,
+  type LevelSuggestion,
+  type ResolvedCheckpoint,
+} from '@stride-chalk/core';
 
 export interface FigureText {
   readonly figure: FigureId;
@@ -10,7 +19,10 @@ export interface Suggested extends LevelSuggestion {
   readonly fault: string | null;
 }
 
-const TIME_NAMES: Readonly<Partial<Record<FigureId, string>>> = { liftToContact: 'top of the lift to contact', contactToRelease: 'contact to release' };
+const TIME_NAMES: Readonly<Partial<Record<FigureId, string>>> = {
+  liftToContact: 'top of the lift to contact',
+  contactToRelease: 'contact to release',
+};
 export const figureName = (id: FigureId): string => recipeOf(id)?.name ?? TIME_NAMES[id] ?? id;
 
 /** The measured figures of a checkpoint in words. */
@@ -26,7 +38,12 @@ export function suggestionFor(checkpoint: ResolvedCheckpoint, figures: ReadonlyM
     const estimate = figures.get(band.figure);
     const suggestion = estimate ? suggestLevel(inBandUnits(estimate), band) : null;
     if (!suggestion) return [];
-    return [{ ...suggestion, fault: suggestion.side === 'below' ? band.faultBelow : suggestion.side === 'above' ? band.faultAbove : null }];
+    return [
+      {
+        ...suggestion,
+        fault: suggestion.side === 'below' ? band.faultBelow : suggestion.side === 'above' ? band.faultAbove : null,
+      },
+    ];
   });
   return all.sort((a, b) => a.level - b.level)[0] ?? null;
 }

@@ -3,10 +3,23 @@ import type { AgeGroup, EventId, PointId, SchoolChoices, Seen, Sheet, ViewId } f
 /** What the page hands to the bench. */
 export interface BenchProps {
   readonly staff: { readonly id: string; readonly name: string };
-  readonly camper: { readonly id: string; readonly bib: number; readonly name: string; readonly age: number; readonly ageGroup: AgeGroup; readonly hand: 'R' | 'L'; readonly heightCentimetres: number; readonly sore: boolean };
+  readonly camper: {
+    readonly id: string;
+    readonly bib: number;
+    readonly name: string;
+    readonly age: number;
+    readonly ageGroup: AgeGroup;
+    readonly hand: 'R' | 'L';
+    readonly heightCentimetres: number;
+    readonly sore: boolean;
+  };
   readonly sheet: Sheet;
   readonly schools: SchoolChoices;
-  readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: 'stretch' | 'windUp' | 'quick' | 'drill' }>;
+  readonly deliveries: ReadonlyArray<{
+    readonly id: string;
+    readonly number: number;
+    readonly kind: 'stretch' | 'windUp' | 'quick' | 'drill';
+  }>;
   readonly clips: readonly Film[];
   readonly marks: readonly Mark[];
   readonly points: readonly PlacedAt[];
@@ -27,11 +40,35 @@ export interface Film {
   readonly state: 'checking' | 'copying' | 'ready';
 }
 
-export interface Mark { readonly clipId: string; readonly event: EventId; readonly frame: number; readonly frameTo: number | null }
-export interface PlacedAt { readonly clipId: string; readonly event: EventId; readonly point: PointId; readonly x: number; readonly y: number; readonly pointSd: number }
-export interface Scored { readonly deliveryId: string; readonly checkpoint: string; readonly coachId: string; readonly level: Seen; readonly faults: readonly string[]; readonly note: string | null }
+export interface Mark {
+  readonly clipId: string;
+  readonly event: EventId;
+  readonly frame: number;
+  readonly frameTo: number | null;
+}
+export interface PlacedAt {
+  readonly clipId: string;
+  readonly event: EventId;
+  readonly point: PointId;
+  readonly x: number;
+  readonly y: number;
+  readonly pointSd: number;
+}
+export interface Scored {
+  readonly deliveryId: string;
+  readonly checkpoint: string;
+  readonly coachId: string;
+  readonly level: Seen;
+  readonly faults: readonly string[];
+  readonly note: string | null;
+}
 
 /** The four ways of working at the bench. */
 export type Task = 'keyFrames' | 'levels' | 'across' | 'figures';
 
-export const VIEW_NAMES: Readonly<Record<ViewId, string>> = { openSide: 'Open side', closedSide: 'Closed side', front: 'Front', rear: 'Rear' };
+export const VIEW_NAMES: Readonly<Record<ViewId, string>> = {
+  openSide: 'Open side',
+  closedSide: 'Closed side',
+  front: 'Front',
+  rear: 'Rear',
+};

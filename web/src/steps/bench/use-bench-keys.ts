@@ -6,7 +6,8 @@ import type { BenchControl } from './use-bench.ts';
 import type { BenchProps } from './types.ts';
 
 const inField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('dialog') !== null);
+  target instanceof HTMLElement &&
+  (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('dialog') !== null);
 
 /** Every action of the bench on the keyboard. Handled keys are kept from the page. */
 export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
@@ -19,7 +20,9 @@ export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
       if (event.target instanceof HTMLAnchorElement && event.key === 'Enter') return;
       const { bench: b, props: p } = latest.current;
       // Drawn before the next key is heard, so that a fast hand never answers a question that is already past.
-      const handled = flushSync(() => (b.inHand && pointKey(b, event)) || (b.asking && faultKey(b, event)) || taskKey(b, event) || commonKey(b, p, event));
+      const handled = flushSync(
+        () => (b.inHand && pointKey(b, event)) || (b.asking && faultKey(b, event)) || taskKey(b, event) || commonKey(b, p, event),
+      );
       if (handled) event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
@@ -27,7 +30,12 @@ export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
   }, []);
 }
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 function pointKey(b: BenchControl, { key, shiftKey }: KeyboardEvent): boolean {
   const arrow = ARROWS[key];
@@ -62,7 +70,12 @@ function taskKey(b: BenchControl, { key, shiftKey }: KeyboardEvent): boolean {
   }
   if (b.task === 'figures') {
     if (key === 'Enter') b.measure(b.figure);
-    else if (step !== 0) b.setFigure(FIGURE_RECIPES[Math.max(0, Math.min(FIGURE_RECIPES.length - 1, FIGURE_RECIPES.findIndex((r) => r.id === b.figure) + step))]!.id);
+    else if (step !== 0)
+      b.setFigure(
+        FIGURE_RECIPES[
+          Math.max(0, Math.min(FIGURE_RECIPES.length - 1, FIGURE_RECIPES.findIndex((r) => r.id === b.figure) + step))
+        ]!.id,
+      );
     else return false;
     return true;
   }

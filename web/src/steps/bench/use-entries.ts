@@ -28,17 +28,23 @@ export function useEntries(initial: BenchData, staffId: string): Entries {
     return () => box.stop();
   }, [staffId]);
 
-  const put = useCallback((entry: Entry): void => {
-    latest.current = withEntry(latest.current, entry, staffId);
-    setData(latest.current);
-    outbox.current?.add(entry);
-  }, [staffId]);
+  const put = useCallback(
+    (entry: Entry): void => {
+      latest.current = withEntry(latest.current, entry, staffId);
+      setData(latest.current);
+      outbox.current?.add(entry);
+    },
+    [staffId],
+  );
 
-  const enter = useCallback((entry: Entry): void => {
-    const inverse = inverseOf(latest.current, entry, staffId);
-    if (inverse) undoable.current.push(inverse);
-    put(entry);
-  }, [put, staffId]);
+  const enter = useCallback(
+    (entry: Entry): void => {
+      const inverse = inverseOf(latest.current, entry, staffId);
+      if (inverse) undoable.current.push(inverse);
+      put(entry);
+    },
+    [put, staffId],
+  );
 
   const undo = useCallback((): boolean => {
     const entry = undoable.current.pop();

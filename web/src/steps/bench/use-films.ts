@@ -11,7 +11,10 @@ export interface OpenFilm {
 
 /** Opens the films given and closes those that are no longer wanted. */
 export function useFilms(films: readonly Film[], onProblem: (message: string) => void): readonly OpenFilm[] {
-  const key = films.filter((f) => f.state === 'ready' && f.frameTimes).map((f) => f.id).join(' ');
+  const key = films
+    .filter((f) => f.state === 'ready' && f.frameTimes)
+    .map((f) => f.id)
+    .join(' ');
   const wanted = useMemo(() => films.filter((f) => f.state === 'ready' && f.frameTimes), [key]);
   const [open, setOpen] = useState<readonly OpenFilm[]>([]);
   useEffect(() => {

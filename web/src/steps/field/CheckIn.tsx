@@ -8,10 +8,21 @@ import { note, noted, standingAfter, withCheckIn, type CheckInEntry, type GateLi
 
 type Screen = 'bib' | 'here' | 'sore' | 'since' | 'more' | 'done';
 
-
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
-export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
-  lines: readonly GateLine[]; day: string; units: 'metric' | 'imperial'; staffId: string; today: string;
+export function CheckIn({
+  lines,
+  day,
+  units,
+  staffId,
+  today,
+  asOf,
+  rules,
+}: {
+  lines: readonly GateLine[];
+  day: string;
+  units: 'metric' | 'imperial';
+  staffId: string;
+  today: string;
   /** When the list was made: without a network it is an old one. */
   asOf: string;
   readonly rules: ArmCareRules;
@@ -25,13 +36,19 @@ export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
   const [camper, setCamper] = useState<GateLine | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const [more, setMore] = useState<Partial<CheckInEntry>>({});
-  const [done, setDone] = useState<{ readonly camper: GateLine; readonly entry: CheckInEntry; readonly standing: { readonly left: number; readonly says: string } } | null>(null);
+  const [done, setDone] = useState<{
+    readonly camper: GateLine;
+    readonly entry: CheckInEntry;
+    readonly standing: { readonly left: number; readonly says: string };
+  } | null>(null);
 
   useEffect(() => {
     const made = new Outbox<CheckInEntry>(CHECK_INS, staffId, setNews);
     box.current = made;
     // What still waits on this phone stands in the list already.
-    setKnown((all) => [...noted(day).filter((n) => n.notedAt > asOf), ...made.pending().map((w) => w.entry)].reduce(withCheckIn, all));
+    setKnown((all) =>
+      [...noted(day).filter((n) => n.notedAt > asOf), ...made.pending().map((w) => w.entry)].reduce(withCheckIn, all),
+    );
     return () => made.stop();
   }, [staffId]);
 
@@ -46,7 +63,18 @@ export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
   const enter = (entry: Partial<CheckInEntry>): void => {
     if (!camper) return;
     const whole: CheckInEntry = {
-      camperId: camper.id, day, notedAt: new Date().toISOString(), present: true, heightCentimetres: null, sore: null, drillsDone: null, goals: null, mobility: [], throwsReported: [], ...more, ...entry,
+      camperId: camper.id,
+      day,
+      notedAt: new Date().toISOString(),
+      present: true,
+      heightCentimetres: null,
+      sore: null,
+      drillsDone: null,
+      goals: null,
+      mobility: [],
+      throwsReported: [],
+      ...more,
+      ...entry,
     };
     box.current?.add(whole);
     note(day, whole);
@@ -64,36 +92,81 @@ export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
   return (
     <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-4">
       <header className="flex items-center justify-between gap-3 border-b-2 border-ink py-2">
-        <h1 className="m-0 text-[26px]">Check-in <span className="tabular text-soft">{known.length - open.length} of {known.length}</span></h1>
-        <p data-testid="waiting" data-waiting={news.waiting} role="status" className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting > 0 ? 'border-2 border-ink' : 'text-grass'}`}>
+        <h1 className="m-0 text-[26px]">
+          Check-in{' '}
+          <span className="tabular text-soft">
+            {known.length - open.length} of {known.length}
+          </span>
+        </h1>
+        <p
+          data-testid="waiting"
+          data-waiting={news.waiting}
+          role="status"
+          className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting > 0 ? 'border-2 border-ink' : 'text-grass'}`}
+        >
           {news.waiting > 0 ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone` : 'All sent'}
         </p>
       </header>
       {day !== today && <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {day}.</p>}
-      {news.refused && <p role="alert" className="care-band m-0 mt-2 px-3 py-2">{news.refused.message}</p>}
+      {news.refused && (
+        <p role="alert" className="care-band m-0 mt-2 px-3 py-2">
+          {news.refused.message}
+        </p>
+      )}
 
       {screen === 'bib' && (
         <div className="grid grid-rows-[1fr_auto] gap-2 pt-2">
           <ul aria-label="Campers" className="m-0 max-h-[calc(100dvh-470px)] min-h-[170px] list-none overflow-auto p-0">
             {(bib === '' ? open : found).map((l) => (
               <li key={l.id}>
-                <button type="button" onClick={() => pick(l)} className={`grid min-h-[56px] w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-0 border-b border-rule bg-transparent px-1 text-start ${l.sore || !l.consent ? 'care-band' : ''}`}>
-                  <b className="sign tabular text-[30px]">{l.bib}</b><span className="text-[18px] font-semibold">{l.name}</span>
-                  <span className="text-[15px]">{l.sore ? 'sore' : l.present ? 'here' : l.present === false ? 'not here' : ''}</span>
+                <button
+                  type="button"
+                  onClick={() => pick(l)}
+                  className={`grid min-h-[56px] w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-0 border-b border-rule bg-transparent px-1 text-start ${l.sore || !l.consent ? 'care-band' : ''}`}
+                >
+                  <b className="sign tabular text-[30px]">{l.bib}</b>
+                  <span className="text-[18px] font-semibold">{l.name}</span>
+                  <span className="text-[15px]">
+                    {l.sore ? 'sore' : l.present ? 'here' : l.present === false ? 'not here' : ''}
+                  </span>
                 </button>
               </li>
             ))}
-            {bib === '' && open.length === 0 && <li className="py-6 text-[20px]">Everybody has been at the gate. Type a bib to change something.</li>}
+            {bib === '' && open.length === 0 && (
+              <li className="py-6 text-[20px]">Everybody has been at the gate. Type a bib to change something.</li>
+            )}
             {bib !== '' && found.length === 0 && <li className="py-6 text-[20px]">Nobody wears {bib}. Look at the bib again.</li>}
           </ul>
           <div>
-            <output aria-label="Bib" className="sign tabular block min-h-[58px] border-b-2 border-ink text-center text-[46px] font-semibold leading-[58px]">{bib || <span className="text-[24px] font-medium text-soft">bib number</span>}</output>
+            <output
+              aria-label="Bib"
+              className="sign tabular block min-h-[58px] border-b-2 border-ink text-center text-[46px] font-semibold leading-[58px]"
+            >
+              {bib || <span className="text-[24px] font-medium text-soft">bib number</span>}
+            </output>
             <div className="mt-2 grid grid-cols-3 gap-2">
               {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'C', '0', '⌫'].map((k) => (
-                <button key={k} type="button" aria-label={k === 'C' ? 'Clear' : k === '⌫' ? 'Back one' : k} onClick={() => setBib((b) => (k === 'C' ? '' : k === '⌫' ? b.slice(0, -1) : (b + k).slice(0, 4)))} className="sign min-h-[60px] border-2 border-ink bg-paper text-[30px] font-semibold">{k}</button>
+                <button
+                  key={k}
+                  type="button"
+                  aria-label={k === 'C' ? 'Clear' : k === '⌫' ? 'Back one' : k}
+                  onClick={() => setBib((b) => (k === 'C' ? '' : k === '⌫' ? b.slice(0, -1) : (b + k).slice(0, 4)))}
+                  className="sign min-h-[60px] border-2 border-ink bg-paper text-[30px] font-semibold"
+                >
+                  {k}
+                </button>
               ))}
             </div>
-            {bib !== '' && found.length > 0 && <button type="button" className={`main-action mt-2 ${WIDE}`} onClick={() => pick(found.find((l) => String(l.bib) === bib) ?? found[0]!)}>{(found.find((l) => String(l.bib) === bib) ?? found[0]!).bib} {(found.find((l) => String(l.bib) === bib) ?? found[0]!).name}</button>}
+            {bib !== '' && found.length > 0 && (
+              <button
+                type="button"
+                className={`main-action mt-2 ${WIDE}`}
+                onClick={() => pick(found.find((l) => String(l.bib) === bib) ?? found[0]!)}
+              >
+                {(found.find((l) => String(l.bib) === bib) ?? found[0]!).bib}{' '}
+                {(found.find((l) => String(l.bib) === bib) ?? found[0]!).name}
+              </button>
+            )}
           </div>
         </div>
       )}
@@ -102,51 +175,141 @@ export function CheckIn({ lines, day, units, staffId, today, asOf, rules }: {
         <div className="grid content-start gap-3 pt-3">
           <div className="flex items-center gap-3">
             <span className="bib-block min-h-[64px] min-w-[84px] !text-[42px]">{camper.bib}</span>
-            <p className="m-0 text-[22px] font-semibold leading-tight">{camper.name}<br /><span className="text-[16px] font-normal text-soft">{camper.age} years, {tall(camper.heightCentimetres, units)}</span></p>
+            <p className="m-0 text-[22px] font-semibold leading-tight">
+              {camper.name}
+              <br />
+              <span className="text-[16px] font-normal text-soft">
+                {camper.age} years, {tall(camper.heightCentimetres, units)}
+              </span>
+            </p>
           </div>
           {screen === 'here' && (
             <>
-              {camper.sore && <p className="care-band m-0 px-4 py-3 text-[18px]"><b>A sore arm: no throwing.</b> Only the lead lifts it.</p>}
-              {!camper.consent && <p className="care-band m-0 px-4 py-3 text-[18px]"><b>No consent to film.</b> He is not filmed.</p>}
-              <button type="button" className={`main-action !min-h-[88px] ${WIDE}`} onClick={() => enter({})}>{camper.sore ? 'Here' : 'Here, arm is fine'}</button>
-              {!camper.sore && <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('sore')}>Arm is sore, now or yesterday</button>}
-              <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('more')}>More: throws, drills, height, goals</button>
-              <button type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ present: false })}>Does not come today</button>
+              {camper.sore && (
+                <p className="care-band m-0 px-4 py-3 text-[18px]">
+                  <b>A sore arm: no throwing.</b> Only the lead lifts it.
+                </p>
+              )}
+              {!camper.consent && (
+                <p className="care-band m-0 px-4 py-3 text-[18px]">
+                  <b>No consent to film.</b> He is not filmed.
+                </p>
+              )}
+              <button type="button" className={`main-action !min-h-[88px] ${WIDE}`} onClick={() => enter({})}>
+                {camper.sore ? 'Here' : 'Here, arm is fine'}
+              </button>
+              {!camper.sore && (
+                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('sore')}>
+                  Arm is sore, now or yesterday
+                </button>
+              )}
+              <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('more')}>
+                More: throws, drills, height, goals
+              </button>
+              <button type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ present: false })}>
+                Does not come today
+              </button>
             </>
           )}
           {screen === 'sore' && (
             <>
               <h2 className="m-0 text-[28px]">Where is it sore?</h2>
-              <div className="grid grid-cols-2 gap-2">{SORE_PLACES.map((p) => <button key={p} type="button" className={`quiet-action ${WIDE}`} onClick={() => {
-                setPlace(p);
-                setScreen('since');
-              }}>{p}</button>)}</div>
+              <div className="grid grid-cols-2 gap-2">
+                {SORE_PLACES.map((p) => (
+                  <button
+                    key={p}
+                    type="button"
+                    className={`quiet-action ${WIDE}`}
+                    onClick={() => {
+                      setPlace(p);
+                      setScreen('since');
+                    }}
+                  >
+                    {p}
+                  </button>
+                ))}
+              </div>
             </>
           )}
           {screen === 'since' && (
             <>
               <h2 className="m-0 text-[28px]">Sore {place}: since when?</h2>
-              {([['Today', 0], ['Yesterday', 1], ['Two or three days', 3], ['A week or longer', 7]] as const).map(([words, days]) => <button key={words} type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ sore: { place: place!, since: addDays(day, -days) } })}>{words}</button>)}
+              {(
+                [
+                  ['Today', 0],
+                  ['Yesterday', 1],
+                  ['Two or three days', 3],
+                  ['A week or longer', 7],
+                ] as const
+              ).map(([words, days]) => (
+                <button
+                  key={words}
+                  type="button"
+                  className={`quiet-action ${WIDE}`}
+                  onClick={() => enter({ sore: { place: place!, since: addDays(day, -days) } })}
+                >
+                  {words}
+                </button>
+              ))}
             </>
           )}
-          {screen === 'more' && <CheckInMore day={day} units={units} camper={camper} value={more} onChange={(m) => setMore((was) => ({ ...was, ...m }))} onDone={() => setScreen('here')} />}
-          <button type="button" className="min-h-[56px] border-0 bg-transparent text-[18px] underline" onClick={() => (screen === 'here' ? back() : setScreen(screen === 'since' ? 'sore' : 'here'))}>Back</button>
+          {screen === 'more' && (
+            <CheckInMore
+              day={day}
+              units={units}
+              camper={camper}
+              value={more}
+              onChange={(m) => setMore((was) => ({ ...was, ...m }))}
+              onDone={() => setScreen('here')}
+            />
+          )}
+          <button
+            type="button"
+            className="min-h-[56px] border-0 bg-transparent text-[18px] underline"
+            onClick={() => (screen === 'here' ? back() : setScreen(screen === 'since' ? 'sore' : 'here'))}
+          >
+            Back
+          </button>
         </div>
       )}
 
       {screen === 'done' && done && (
         <div className="grid content-start gap-4 pt-4" role="status">
-          <p className="m-0 text-[28px] font-semibold leading-tight"><span className="sign tabular text-[44px]">{done.camper.bib}</span> {done.camper.name}</p>
+          <p className="m-0 text-[28px] font-semibold leading-tight">
+            <span className="sign tabular text-[44px]">{done.camper.bib}</span> {done.camper.name}
+          </p>
           {done.entry.sore ? (
-            <p className="care-band m-0 px-4 py-4 text-[20px]"><b>No throwing.</b> The lead and the family get a message. We do not diagnose: pain means stop, and see a licensed medical professional.</p>
-          ) : !done.entry.present ? <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p> : (
+            <p className="care-band m-0 px-4 py-4 text-[20px]">
+              <b>No throwing.</b> The lead and the family get a message. We do not diagnose: pain means stop, and see a licensed
+              medical professional.
+            </p>
+          ) : !done.entry.present ? (
+            <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p>
+          ) : (
             <>
-              <p className={`m-0 px-4 py-4 text-[20px] ${done.standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}>{done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.standing.says}</p>
-              {done.camper.session && !done.camper.sore && done.standing.left > 0 && <p className="m-0 text-[22px]">Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at <b className="tabular">{clockOf(done.camper.session.from)}</b></p>}
+              <p
+                className={`m-0 px-4 py-4 text-[20px] ${done.standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}
+              >
+                {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.standing.says}
+              </p>
+              {done.camper.session && !done.camper.sore && done.standing.left > 0 && (
+                <p className="m-0 text-[22px]">
+                  Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at{' '}
+                  <b className="tabular">{clockOf(done.camper.session.from)}</b>
+                </p>
+              )}
             </>
           )}
-          <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={back}>Next camper</button>
-          <button type="button" className={`quiet-action ${WIDE}`} onClick={() => pick(known.find((l) => l.id === done.camper.id)!)}>That was wrong: change it</button>
+          <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={back}>
+            Next camper
+          </button>
+          <button
+            type="button"
+            className={`quiet-action ${WIDE}`}
+            onClick={() => pick(known.find((l) => l.id === done.camper.id)!)}
+          >
+            That was wrong: change it
+          </button>
         </div>
       )}
     </div>

@@ -6,7 +6,21 @@ import type { CheckInEntry, GateLine } from './gate.ts';
 export const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';
 
 /** What the family reports and the coach notices; everything by tapping, the goals by typing when there are any. */
-export function CheckInMore({ day, units, camper, value, onChange, onDone }: { day: string; units: 'metric' | 'imperial'; camper: GateLine; value: Partial<CheckInEntry>; onChange: (m: Partial<CheckInEntry>) => void; onDone: () => void }) {
+export function CheckInMore({
+  day,
+  units,
+  camper,
+  value,
+  onChange,
+  onDone,
+}: {
+  day: string;
+  units: 'metric' | 'imperial';
+  camper: GateLine;
+  value: Partial<CheckInEntry>;
+  onChange: (m: Partial<CheckInEntry>) => void;
+  onDone: () => void;
+}) {
   const thrown = (back: number): number => value.throwsReported?.find((t) => t.day === addDays(day, -back))?.count ?? 0;
   const setThrown = (back: number, count: number): void => {
     const others = (value.throwsReported ?? []).filter((t) => t.day !== addDays(day, -back));
@@ -14,32 +28,118 @@ export function CheckInMore({ day, units, camper, value, onChange, onDone }: { d
   };
   const height = value.heightCentimetres ?? camper.heightCentimetres;
   const inch = units === 'imperial' ? 2.54 : 1;
-  const toggle = (on: boolean): string => `min-h-[56px] border-2 px-4 text-[18px] font-semibold ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'}`;
+  const toggle = (on: boolean): string =>
+    `min-h-[56px] border-2 px-4 text-[18px] font-semibold ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'}`;
   const stepper = 'sign min-h-[56px] min-w-[56px] border-2 border-ink bg-paper text-[26px]';
   return (
     <div className="grid gap-4">
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Throws in games and practice</legend>
-        {([[1, 'Yesterday'], [2, '2 days ago'], [3, '3 days ago'], [4, '4 days ago']] as const).map(([back, when]) => (
-          <div key={back} className="flex items-center gap-2 py-1"><span className="flex-1 text-[17px]">{when}</span>
-            <button type="button" className={stepper} aria-label={`${when}, ten fewer`} onClick={() => setThrown(back, Math.max(0, thrown(back) - 10))}>−</button>
-            <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`${when}, throws`}>{thrown(back)}</output>
-            <button type="button" className={stepper} aria-label={`${when}, ten more`} onClick={() => setThrown(back, Math.min(300, thrown(back) + 10))}>+</button></div>
+      <fieldset className="m-0 border-0 p-0">
+        <legend className="mb-1 text-[17px]">Throws in games and practice</legend>
+        {(
+          [
+            [1, 'Yesterday'],
+            [2, '2 days ago'],
+            [3, '3 days ago'],
+            [4, '4 days ago'],
+          ] as const
+        ).map(([back, when]) => (
+          <div key={back} className="flex items-center gap-2 py-1">
+            <span className="flex-1 text-[17px]">{when}</span>
+            <button
+              type="button"
+              className={stepper}
+              aria-label={`${when}, ten fewer`}
+              onClick={() => setThrown(back, Math.max(0, thrown(back) - 10))}
+            >
+              −
+            </button>
+            <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`${when}, throws`}>
+              {thrown(back)}
+            </output>
+            <button
+              type="button"
+              className={stepper}
+              aria-label={`${when}, ten more`}
+              onClick={() => setThrown(back, Math.min(300, thrown(back) + 10))}
+            >
+              +
+            </button>
+          </div>
         ))}
       </fieldset>
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Drills done since last time</legend>
-        <div className="grid grid-cols-3 gap-2">{(['none', 'some', 'all'] as const).map((d) => <button key={d} type="button" aria-pressed={value.drillsDone === d} className={toggle(value.drillsDone === d)} onClick={() => onChange({ drillsDone: d })}>{d}</button>)}</div>
+      <fieldset className="m-0 border-0 p-0">
+        <legend className="mb-1 text-[17px]">Drills done since last time</legend>
+        <div className="grid grid-cols-3 gap-2">
+          {(['none', 'some', 'all'] as const).map((d) => (
+            <button
+              key={d}
+              type="button"
+              aria-pressed={value.drillsDone === d}
+              className={toggle(value.drillsDone === d)}
+              onClick={() => onChange({ drillsDone: d })}
+            >
+              {d}
+            </button>
+          ))}
+        </div>
       </fieldset>
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Height</legend>
-        <div className="flex items-center gap-2"><button type="button" className={stepper} aria-label="Shorter" onClick={() => onChange({ heightCentimetres: Math.max(80, height - inch) })}>−</button><output className="sign tabular flex-1 text-center text-[28px] font-semibold" aria-label="Height">{tall(height, units)}</output><button type="button" className={stepper} aria-label="Taller" onClick={() => onChange({ heightCentimetres: Math.min(230, height + inch) })}>+</button></div>
+      <fieldset className="m-0 border-0 p-0">
+        <legend className="mb-1 text-[17px]">Height</legend>
+        <div className="flex items-center gap-2">
+          <button
+            type="button"
+            className={stepper}
+            aria-label="Shorter"
+            onClick={() => onChange({ heightCentimetres: Math.max(80, height - inch) })}
+          >
+            −
+          </button>
+          <output className="sign tabular flex-1 text-center text-[28px] font-semibold" aria-label="Height">
+            {tall(height, units)}
+          </output>
+          <button
+            type="button"
+            className={stepper}
+            aria-label="Taller"
+            onClick={() => onChange({ heightCentimetres: Math.min(230, height + inch) })}
+          >
+            +
+          </button>
+        </div>
       </fieldset>
-      <fieldset className="m-0 border-0 p-0"><legend className="mb-1 text-[17px]">Noticed</legend>
-        <div className="grid grid-cols-2 gap-2">{MOBILITY_NOTES.map((m) => {
-          const on = value.mobility?.includes(m) ?? false;
-          return <button key={m} type="button" aria-pressed={on} className={toggle(on)} onClick={() => onChange({ mobility: on ? value.mobility!.filter((x) => x !== m) : [...(value.mobility ?? []), m] })}>{m}</button>;
-        })}</div>
+      <fieldset className="m-0 border-0 p-0">
+        <legend className="mb-1 text-[17px]">Noticed</legend>
+        <div className="grid grid-cols-2 gap-2">
+          {MOBILITY_NOTES.map((m) => {
+            const on = value.mobility?.includes(m) ?? false;
+            return (
+              <button
+                key={m}
+                type="button"
+                aria-pressed={on}
+                className={toggle(on)}
+                onClick={() =>
+                  onChange({ mobility: on ? value.mobility!.filter((x) => x !== m) : [...(value.mobility ?? []), m] })
+                }
+              >
+                {m}
+              </button>
+            );
+          })}
+        </div>
       </fieldset>
-      <label className="grid gap-1 text-[17px]">Goals, in the camper's words<input value={value.goals ?? ''} maxLength={400} onChange={(e) => onChange({ goals: e.target.value })} className="field min-h-[56px]" /></label>
-      <button type="button" className={`main-action ${WIDE}`} onClick={onDone}>Noted</button>
+      <label className="grid gap-1 text-[17px]">
+        Goals, in the camper's words
+        <input
+          value={value.goals ?? ''}
+          maxLength={400}
+          onChange={(e) => onChange({ goals: e.target.value })}
+          className="field min-h-[56px]"
+        />
+      </label>
+      <button type="button" className={`main-action ${WIDE}`} onClick={onDone}>
+        Noted
+      </button>
     </div>
   );
 }

@@ -28,13 +28,26 @@ export interface CheckInEntry {
   readonly drillsDone: 'none' | 'some' | 'all' | null;
   readonly goals: string | null;
   readonly mobility: readonly string[];
-  readonly throwsReported: ReadonlyArray<{ readonly day: string; readonly count: number; readonly kind: 'game' | 'bullpen' | 'drill' }>;
+  readonly throwsReported: ReadonlyArray<{
+    readonly day: string;
+    readonly count: number;
+    readonly kind: 'game' | 'bullpen' | 'drill';
+  }>;
 }
 
 /** What is left to throw with what the family has just reported, reckoned on the phone: the server may be far. */
-export function standingAfter(l: GateLine, entry: CheckInEntry, rules: ArmCareRules): { readonly left: number; readonly says: string } {
+export function standingAfter(
+  l: GateLine,
+  entry: CheckInEntry,
+  rules: ArmCareRules,
+): { readonly left: number; readonly says: string } {
   if (l.sore || l.allowed || entry.throwsReported.length === 0) return l;
-  const { leftToday, says } = armStanding({ rules, born: l.born, day: entry.day, thrown: [...l.thrown.filter((t) => !t.saidToday), ...entry.throwsReported] });
+  const { leftToday, says } = armStanding({
+    rules,
+    born: l.born,
+    day: entry.day,
+    thrown: [...l.thrown.filter((t) => !t.saidToday), ...entry.throwsReported],
+  });
   return { left: leftToday, says };
 }
 
@@ -45,7 +58,23 @@ const NOTED = 'stride-chalk.gate.';
 export const noted = (day: string): Noted[] => JSON.parse(localStorage.getItem(NOTED + day) ?? '[]') as Noted[];
 export function note(day: string, { camperId, notedAt, present, sore, heightCentimetres }: CheckInEntry): void {
   for (const key of Object.keys(localStorage)) if (key.startsWith(NOTED) && key !== NOTED + day) localStorage.removeItem(key);
-  localStorage.setItem(NOTED + day, JSON.stringify([...noted(day).filter((n) => n.camperId !== camperId), { camperId, notedAt, present, sore, heightCentimetres }]));
+  localStorage.setItem(
+    NOTED + day,
+    JSON.stringify([
+      ...noted(day).filter((n) => n.camperId !== camperId),
+      { camperId, notedAt, present, sore, heightCentimetres },
+    ]),
+  );
 }
 
-export const withCheckIn = (all: readonly GateLine[], entry: Noted): GateLine[] => all.map((l) => (l.id === entry.camperId ? { ...l, present: entry.present, sore: l.sore || entry.sore !== null, heightCentimetres: entry.heightCentimetres ?? l.heightCentimetres } : l));
+export const withCheckIn = (all: readonly GateLine[], entry: Noted): GateLine[] =>
+  all.map((l) =>
+    l.id === entry.camperId
+      ? {
+          ...l,
+          present: entry.present,
+          sore: l.sore || entry.sore !== null,
+          heightCentimetres: entry.heightCentimetres ?? l.heightCentimetres,
+        }
+      : l,
+  );

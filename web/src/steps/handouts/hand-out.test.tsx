@@ -6,20 +6,64 @@ import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import { HandOut, type HandOutProps } from './HandOut.tsx';
 
 const checkpoints = resolveSheet(defaultSheet, '13-14').filter((c) => c.scored);
-const document = (faulty: boolean) => compileEvaluation({
-  sheet: defaultSheet, ageGroup: '13-14', deliveries: ['a', 'b', 'c'], figures: [], reFilmOn: '2026-08-14',
-  scores: ['a', 'b', 'c'].flatMap((delivery) => checkpoints.map((c): Score =>
-    faulty && c.id === 'F2' ? { delivery, checkpoint: 'F2', level: 1, faults: ['F2.gives-way'] } : { delivery, checkpoint: c.id, level: 3, faults: [] })),
-});
-const page = (more: Partial<HandOutProps> = {}): string => renderToStaticMarkup(<HandOut
-  document={document(true)} camper={{ bib: 27, name: 'Test Camper', age: 14, hand: 'L', heightCentimetres: 161 }} camp={{ name: 'Test camp', units: 'metric' }}
-  sheet={{ name: 'Camp checkpoint sheet', version: 1 }} coaches={['One', 'Two']} thrownOn="2026-07-13"
-  freezes={[{ src: '/frame.jpg', width: 960, height: 540, line: [{ x: 500, y: 300 }, { x: 480, y: 380 }, { x: 470, y: 470 }], centre: 490 }]} version={1} released {...more} />);
+const document = (faulty: boolean) =>
+  compileEvaluation({
+    sheet: defaultSheet,
+    ageGroup: '13-14',
+    deliveries: ['a', 'b', 'c'],
+    figures: [],
+    reFilmOn: '2026-08-14',
+    scores: ['a', 'b', 'c'].flatMap((delivery) =>
+      checkpoints.map(
+        (c): Score =>
+          faulty && c.id === 'F2'
+            ? { delivery, checkpoint: 'F2', level: 1, faults: ['F2.gives-way'] }
+            : { delivery, checkpoint: c.id, level: 3, faults: [] },
+      ),
+    ),
+  });
+const page = (more: Partial<HandOutProps> = {}): string =>
+  renderToStaticMarkup(
+    <HandOut
+      document={document(true)}
+      camper={{ bib: 27, name: 'Test Camper', age: 14, hand: 'L', heightCentimetres: 161 }}
+      camp={{ name: 'Test camp', units: 'metric' }}
+      sheet={{ name: 'Camp checkpoint sheet', version: 1 }}
+      coaches={['One', 'Two']}
+      thrownOn="2026-07-13"
+      freezes={[
+        {
+          src: '/frame.jpg',
+          width: 960,
+          height: 540,
+          line: [
+            { x: 500, y: 300 },
+            { x: 480, y: 380 },
+            { x: 470, y: 470 },
+          ],
+          centre: 490,
+        },
+      ]}
+      version={1}
+      released
+      {...more}
+    />,
+  );
 
 describe('a hand-out', () => {
   test('says who, what comes first and why, what to do, and when to look again', () => {
     const html = page();
-    for (const words of ['Test Camper', '161 cm', 'throws left', 'Monday, July 13', 'A front leg that holds', 'Why first', 'Look again', 'Friday, August 14', 'One and Two'])
+    for (const words of [
+      'Test Camper',
+      '161 cm',
+      'throws left',
+      'Monday, July 13',
+      'A front leg that holds',
+      'Why first',
+      'Look again',
+      'Friday, August 14',
+      'One and Two',
+    ])
       expect(html, words).toContain(words);
   });
 
@@ -60,13 +104,24 @@ describe('chalk', () => {
     for (const level of [1, 2, 3] as const) expect(strokes(level).match(/<path/g)).toHaveLength(level);
     expect(strokes(0)).toMatch(/<circle[^>]*fill="var\(--ink\)"/);
     expect(strokes('NV')).toMatch(/<circle[^>]*fill="none"/);
-    expect([strokes(3), strokes('NV'), strokes(null)].map((s) => /aria-label="([^"]+)"/.exec(s)![1])).toEqual(['level 3, there', 'not visible', 'not scored yet']);
+    expect([strokes(3), strokes('NV'), strokes(null)].map((s) => /aria-label="([^"]+)"/.exec(s)![1])).toEqual([
+      'level 3, there',
+      'not visible',
+      'not scored yet',
+    ]);
   });
 
   test('the line has its rubber before its plate, and labels of near ticks on different rows', () => {
-    const html = renderToStaticMarkup(<ChalkLine playhead={0.5} phases={[]} ticks={[
-      { id: 'layback', name: 'arm laid back', at: 0.7, state: 'marked', current: false }, { id: 'release', name: 'release', at: 0.72, state: 'guessed', current: true },
-    ]} />);
+    const html = renderToStaticMarkup(
+      <ChalkLine
+        playhead={0.5}
+        phases={[]}
+        ticks={[
+          { id: 'layback', name: 'arm laid back', at: 0.7, state: 'marked', current: false },
+          { id: 'release', name: 'release', at: 0.72, state: 'guessed', current: true },
+        ]}
+      />,
+    );
     const rows = [...html.matchAll(/<text x="[\d.]+" y="(\d+)"[^>]*>(arm laid back|release)/g)].map((m) => m[1]);
     expect(new Set(rows).size).toBe(2);
     // A guess carries a question mark.

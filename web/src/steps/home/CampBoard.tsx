@@ -43,9 +43,21 @@ interface FieldDay {
   readonly next: { readonly bib: number; readonly mound: string; readonly from: number } | null;
 }
 
-export function CampBoard({ camp, campers, day, mayScore }: { camp: { name: string; place: string }; campers: readonly BoardCamper[]; day: FieldDay | null; mayScore: boolean }) {
+export function CampBoard({
+  camp,
+  campers,
+  day,
+  mayScore,
+}: {
+  camp: { name: string; place: string };
+  campers: readonly BoardCamper[];
+  day: FieldDay | null;
+  mayScore: boolean;
+}) {
   const order = ['scores', 'keyFrames', 'release', 'writeUp'];
-  const next = [...campers].filter((c) => order.includes(c.waiting)).sort((a, b) => order.indexOf(a.waiting) - order.indexOf(b.waiting) || a.bib - b.bib)[0];
+  const next = [...campers]
+    .filter((c) => order.includes(c.waiting))
+    .sort((a, b) => order.indexOf(a.waiting) - order.indexOf(b.waiting) || a.bib - b.bib)[0];
   const working = STAGES.slice(1, 5).flatMap((s) => campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)));
   const open = working.length;
   return (
@@ -53,26 +65,52 @@ export function CampBoard({ camp, campers, day, mayScore }: { camp: { name: stri
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink py-4">
         <div>
           <h1 className="m-0 text-[40px]">{camp.name}</h1>
-          <p className="m-0 text-[15px] text-soft">{camp.place} · {campers.length} campers</p>
+          <p className="m-0 text-[15px] text-soft">
+            {camp.place} · {campers.length} campers
+          </p>
         </div>
-        <p className="m-0 flex items-center gap-3 text-[16px]"><span>Type a bib number to reach a camper</span><kbd>4</kbd><kbd>2</kbd></p>
+        <p className="m-0 flex items-center gap-3 text-[16px]">
+          <span>Type a bib number to reach a camper</span>
+          <kbd>4</kbd>
+          <kbd>2</kbd>
+        </p>
       </header>
 
-      <section aria-label="Next" className="my-5 grid grid-cols-[auto_1fr_auto] items-center gap-5 border-2 border-ink bg-paper p-0 pe-5 max-[640px]:grid-cols-[auto_1fr] max-[640px]:pe-0">
+      <section
+        aria-label="Next"
+        className="my-5 grid grid-cols-[auto_1fr_auto] items-center gap-5 border-2 border-ink bg-paper p-0 pe-5 max-[640px]:grid-cols-[auto_1fr] max-[640px]:pe-0"
+      >
         {!mayScore && day ? (
           <>
             <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{day.expected - day.atTheGate}</span>
-            <span><span className="sign block text-[32px] font-semibold leading-tight">not at the gate yet</span><span className="text-soft">{day.here} of {day.expected} are here</span></span>
-            <a className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center" href="/check-in">Check in</a>
+            <span>
+              <span className="sign block text-[32px] font-semibold leading-tight">not at the gate yet</span>
+              <span className="text-soft">
+                {day.here} of {day.expected} are here
+              </span>
+            </span>
+            <a
+              className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
+              href="/check-in"
+            >
+              Check in
+            </a>
           </>
         ) : next && mayScore ? (
           <>
             <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{next.bib}</span>
             <span>
               <span className="sign block text-[32px] font-semibold leading-tight">{next.name}</span>
-              <span className="text-soft">{next.age}, throws {next.hand === 'L' ? 'left' : 'right'} · {describe(next)}</span>
+              <span className="text-soft">
+                {next.age}, throws {next.hand === 'L' ? 'left' : 'right'} · {describe(next)}
+              </span>
             </span>
-            <a className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center" href={next.href}>{action(next)}</a>
+            <a
+              className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
+              href={next.href}
+            >
+              {action(next)}
+            </a>
           </>
         ) : (
           <p className="m-0 px-5 py-6 text-[20px]">Nothing waits at the table. Film a camper, then come back.</p>
@@ -81,16 +119,44 @@ export function CampBoard({ camp, campers, day, mayScore }: { camp: { name: stri
 
       {day && (
         <nav aria-label="Today at the field" className="mb-5 grid grid-cols-2 gap-3 max-[640px]:grid-cols-1">
-          <a href="/check-in" className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"><b className="sign text-[24px]">Check-in</b><span className="text-[15.5px]">{day.atTheGate === 0 ? `nobody yet, ${day.expected} expected` : `${day.here} here, ${day.expected - day.atTheGate} not at the gate yet`}</span></a>
-          <a href="/day-plan" className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"><b className="sign text-[24px]">Day plan</b><span className="text-[15.5px]">{day.planned === 0 ? 'not made yet' : day.next ? `next: bib ${day.next.bib} on ${day.next.mound} at ${clockOf(day.next.from)}` : `${day.done} of ${day.planned} have thrown`}{day.resting > 0 && `, ${day.resting} not throwing`}</span></a>
+          <a
+            href="/check-in"
+            className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"
+          >
+            <b className="sign text-[24px]">Check-in</b>
+            <span className="text-[15.5px]">
+              {day.atTheGate === 0
+                ? `nobody yet, ${day.expected} expected`
+                : `${day.here} here, ${day.expected - day.atTheGate} not at the gate yet`}
+            </span>
+          </a>
+          <a
+            href="/day-plan"
+            className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"
+          >
+            <b className="sign text-[24px]">Day plan</b>
+            <span className="text-[15.5px]">
+              {day.planned === 0
+                ? 'not made yet'
+                : day.next
+                  ? `next: bib ${day.next.bib} on ${day.next.mound} at ${clockOf(day.next.from)}`
+                  : `${day.done} of ${day.planned} have thrown`}
+              {day.resting > 0 && `, ${day.resting} not throwing`}
+            </span>
+          </a>
         </nav>
       )}
-      <ol aria-label="What waits where" className="m-0 grid list-none grid-cols-6 gap-0 border-y border-rule p-0 max-[900px]:grid-cols-3">
+      <ol
+        aria-label="What waits where"
+        className="m-0 grid list-none grid-cols-6 gap-0 border-y border-rule p-0 max-[900px]:grid-cols-3"
+      >
         {STAGES.map((s) => {
           const n = campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)).length;
           return (
             <li key={s.id} className="border-e border-rule px-4 py-2 last:border-e-0">
-              <span className={`sign tabular block text-[34px] font-semibold leading-none ${n === 0 ? 'text-soft' : ''}`}>{n}</span>
+              <span className={`sign tabular block text-[34px] font-semibold leading-none ${n === 0 ? 'text-soft' : ''}`}>
+                {n}
+              </span>
               <span className="sign text-[17px] text-soft">{s.name}</span>
             </li>
           );
@@ -99,36 +165,57 @@ export function CampBoard({ camp, campers, day, mayScore }: { camp: { name: stri
 
       <div className="mt-6 grid grid-cols-[1.55fr_1fr] gap-x-10 gap-y-6 max-[900px]:grid-cols-1">
         <section aria-labelledby="at-table">
-          <h2 id="at-table" className="m-0 mb-1 text-[26px]">At the table <span className="text-soft">{open}</span></h2>
+          <h2 id="at-table" className="m-0 mb-1 text-[26px]">
+            At the table <span className="text-soft">{open}</span>
+          </h2>
           {open === 0 && <p className="text-soft">Nobody waits here.</p>}
           <ul className="m-0 list-none p-0">
-            {working.map((c) => <Row key={c.bib} camper={c} />)}
+            {working.map((c) => (
+              <Row key={c.bib} camper={c} />
+            ))}
           </ul>
         </section>
         <div className="grid content-start gap-6">
           <section aria-labelledby="at-field">
-            <h2 id="at-field" className="m-0 mb-1 text-[26px]">At the field</h2>
+            <h2 id="at-field" className="m-0 mb-1 text-[26px]">
+              At the field
+            </h2>
             <ul className="m-0 list-none p-0">
-              {campers.filter((c) => ['film', 'rest', 'consent'].includes(c.waiting)).map((c) => (
-                <li key={c.bib}>
-                  <a href={c.href} className={`grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash ${c.waiting === 'film' ? '' : 'care-band'}`}>
-                    <b className="sign tabular text-[24px]">{c.bib}</b><span>{c.name}</span>
-                    <span className={`text-[14px] ${c.waiting === 'film' ? 'text-soft' : 'font-semibold'}`}>{c.waits}</span>
-                  </a>
-                </li>
-              ))}
+              {campers
+                .filter((c) => ['film', 'rest', 'consent'].includes(c.waiting))
+                .map((c) => (
+                  <li key={c.bib}>
+                    <a
+                      href={c.href}
+                      className={`grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash ${c.waiting === 'film' ? '' : 'care-band'}`}
+                    >
+                      <b className="sign tabular text-[24px]">{c.bib}</b>
+                      <span>{c.name}</span>
+                      <span className={`text-[14px] ${c.waiting === 'film' ? 'text-soft' : 'font-semibold'}`}>{c.waits}</span>
+                    </a>
+                  </li>
+                ))}
             </ul>
           </section>
           <section aria-labelledby="done">
-            <h2 id="done" className="m-0 mb-1 text-[26px]">Handed out</h2>
+            <h2 id="done" className="m-0 mb-1 text-[26px]">
+              Handed out
+            </h2>
             <ul className="m-0 list-none p-0">
-              {campers.filter((c) => c.waiting === 'released').map((c) => (
-                <li key={c.bib}>
-                  <a href={c.href} className="grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash">
-                    <b className="sign tabular text-[24px]">{c.bib}</b><span>{c.name}</span><span className="text-[14px] font-semibold text-grass">done</span>
-                  </a>
-                </li>
-              ))}
+              {campers
+                .filter((c) => c.waiting === 'released')
+                .map((c) => (
+                  <li key={c.bib}>
+                    <a
+                      href={c.href}
+                      className="grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash"
+                    >
+                      <b className="sign tabular text-[24px]">{c.bib}</b>
+                      <span>{c.name}</span>
+                      <span className="text-[14px] font-semibold text-grass">done</span>
+                    </a>
+                  </li>
+                ))}
             </ul>
           </section>
         </div>
@@ -139,33 +226,65 @@ export function CampBoard({ camp, campers, day, mayScore }: { camp: { name: stri
 
 function describe(c: BoardCamper): string {
   switch (c.waiting) {
-    case 'scores': return `${c.levels.done} of ${c.levels.of} levels`;
-    case 'keyFrames': return c.keyFrames.done === 0 ? `${c.films} films ready, no key frame yet` : `${c.keyFrames.done} of ${c.keyFrames.of} key frames`;
-    case 'release': return 'draft written, to be read and released';
-    case 'copies': return `${c.filmsReady} of ${c.films} films ready`;
-    default: return 'everything scored, to be written up';
+    case 'scores':
+      return `${c.levels.done} of ${c.levels.of} levels`;
+    case 'keyFrames':
+      return c.keyFrames.done === 0
+        ? `${c.films} films ready, no key frame yet`
+        : `${c.keyFrames.done} of ${c.keyFrames.of} key frames`;
+    case 'release':
+      return 'draft written, to be read and released';
+    case 'copies':
+      return `${c.filmsReady} of ${c.films} films ready`;
+    default:
+      return 'everything scored, to be written up';
   }
 }
 
 function action(c: BoardCamper): string {
-  return c.waiting === 'scores' ? 'Go on scoring' : c.waiting === 'keyFrames' ? 'Mark key frames' : c.waiting === 'release' ? 'Read and release' : 'Write up';
+  return c.waiting === 'scores'
+    ? 'Go on scoring'
+    : c.waiting === 'keyFrames'
+      ? 'Mark key frames'
+      : c.waiting === 'release'
+        ? 'Read and release'
+        : 'Write up';
 }
 
 function Row({ camper: c }: { camper: BoardCamper }) {
   const at = progress(c);
   return (
     <li>
-      <a href={c.href} className="grid min-h-[58px] grid-cols-[58px_1fr_220px] items-center gap-3 border-b border-rule no-underline hover:bg-wash max-[640px]:grid-cols-[58px_1fr]">
+      <a
+        href={c.href}
+        className="grid min-h-[58px] grid-cols-[58px_1fr_220px] items-center gap-3 border-b border-rule no-underline hover:bg-wash max-[640px]:grid-cols-[58px_1fr]"
+      >
         <span className="bib-block h-[44px] !text-[26px]">{c.bib}</span>
         <span className="leading-tight">
-          <b>{c.name}</b><br />
+          <b>{c.name}</b>
+          <br />
           <span className="text-[14px] text-soft">{describe(c)}</span>
         </span>
         <svg viewBox="0 0 220 26" width="220" height="26" aria-hidden="true" className="max-[640px]:hidden">
           <path d="M16 13H202" stroke="var(--track)" strokeWidth="7" strokeLinecap="round" />
-          <path d={`M16 13H${16 + 186 * at}`} stroke="var(--ink)" strokeWidth="3" strokeLinecap="round" strokeDasharray="20 1.5 9 1" />
-          <rect x="1" y="5" width="8" height="16" fill="var(--ink)" /><path d="M207 6h10v9l-5 6-5-6z" fill={at === 1 ? 'var(--grass)' : 'var(--ink)'} />
-          {[0.2, 0.5, 0.85].map((t) => <path key={t} d={`M${16 + 186 * t} 6v14`} stroke={at >= t - 0.001 ? 'var(--ink)' : 'var(--soft)'} strokeWidth="2.4" strokeLinecap="round" />)}
+          <path
+            d={`M16 13H${16 + 186 * at}`}
+            stroke="var(--ink)"
+            strokeWidth="3"
+            strokeLinecap="round"
+            strokeDasharray="20 1.5 9 1"
+          />
+          <rect x="1" y="5" width="8" height="16" fill="var(--ink)" />
+          <path d="M207 6h10v9l-5 6-5-6z" fill={at === 1 ? 'var(--grass)' : 'var(--ink)'} />
+          {[0.2, 0.5, 0.85].map((t) => (
+            <path
+              key={t}
+              d={`M${16 + 186 * t} 6v14`}
+              stroke={at >= t - 0.001 ? 'var(--ink)' : 'var(--soft)'}
+              strokeWidth="2.4"
+              strokeLinecap="round"
+            />
+          ))}
         </svg>
       </a>
     </li>

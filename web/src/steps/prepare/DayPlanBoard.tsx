@@ -32,20 +32,41 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
     setWorking(true);
     setProblem(null);
     setSaid(null);
-    askServer<{ page: DayPlanData; moved: string[]; unplaced: Array<{ camper: string; why: string }> }>(`/api/day-plan/${data.day}/solve`, { method: 'POST', body: { settings: changed, revision: data.revision, now: data.now, anew } })
+    askServer<{ page: DayPlanData; moved: string[]; unplaced: Array<{ camper: string; why: string }> }>(
+      `/api/day-plan/${data.day}/solve`,
+      { method: 'POST', body: { settings: changed, revision: data.revision, now: data.now, anew } },
+    )
       .then(({ page, moved, unplaced }) => {
         take(page);
         const room = unplaced.filter((u) => u.why === 'noRoom').length;
-        setSaid([data.sessions.length > 0 && !anew ? `${moved.length === 0 ? 'Nobody' : moved.length} moved` : `${page.sessions.length} planned`, room > 0 && `${room} found no room`].filter(Boolean).join(', '));
-      }).catch((error: Error) => setProblem(error.message)).finally(() => setWorking(false));
+        setSaid(
+          [
+            data.sessions.length > 0 && !anew
+              ? `${moved.length === 0 ? 'Nobody' : moved.length} moved`
+              : `${page.sessions.length} planned`,
+            room > 0 && `${room} found no room`,
+          ]
+            .filter(Boolean)
+            .join(', '),
+        );
+      })
+      .catch((error: Error) => setProblem(error.message))
+      .finally(() => setWorking(false));
   };
   const move = (camperId: string, mound: string, from: number): void => {
     setProblem(null);
     setSaid(null);
-    askServer<{ page: DayPlanData }>(`/api/day-plan/${data.day}/move`, { method: 'POST', body: { camperId, mound, from, revision: data.revision } }).then(({ page }) => take(page)).catch((error: Error) => setProblem(error.message));
+    askServer<{ page: DayPlanData }>(`/api/day-plan/${data.day}/move`, {
+      method: 'POST',
+      body: { camperId, mound, from, revision: data.revision },
+    })
+      .then(({ page }) => take(page))
+      .catch((error: Error) => setProblem(error.message));
   };
   const late = (camperId: string, fromMinute: number): void => {
-    askServer(`/api/campers/${camperId}/late`, { method: 'PUT', body: { day: data.day, fromMinute } }).then(() => (mayPlan ? solve(false) : setSaid(`Bib ${bibOf(camperId)} is noted from ${clockOf(fromMinute)}`))).catch((error: Error) => setProblem(error.message));
+    askServer(`/api/campers/${camperId}/late`, { method: 'PUT', body: { day: data.day, fromMinute } })
+      .then(() => (mayPlan ? solve(false) : setSaid(`Bib ${bibOf(camperId)} is noted from ${clockOf(fromMinute)}`)))
+      .catch((error: Error) => setProblem(error.message));
   };
   const broken = new Set(data.problems.flatMap((p) => p.campers));
   const picked = data.sessions.find((s) => s.camper === chosen) ?? null;
@@ -56,53 +77,172 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
     <div data-awake={awake}>
       <header className="flex flex-wrap items-center gap-3">
         <h1 className="m-0 text-[36px]">Day plan</h1>
-        <label className="me-auto"><span className="sr-only">Day</span><select value={data.day} onChange={(e) => window.location.assign(`/day-plan?day=${e.target.value}`)} className="field">{days.map((d, i) => <option key={d} value={d}>Day {i + 1}, {d}</option>)}</select></label>
-        {!empty && <a className="quiet-action min-h-[48px]" href={`/day-plan/print?day=${data.day}`}>Print</a>}
-        {!empty && <a className="quiet-action min-h-[48px]" href={`/api/day-plan/${data.day}/plan.csv`} download>CSV</a>}
-        {!empty && <a className="quiet-action min-h-[48px]" href={`/api/day-plan/${data.day}/plan.ics`} download>Calendar</a>}
-        {mayPlan && !empty && <button type="button" className="quiet-action min-h-[48px]" disabled={working} onClick={() => solve(true)}>Plan anew</button>}
-        {mayPlan && <button type="button" className="main-action min-h-[48px]" disabled={working} onClick={() => solve(empty)}>{working ? 'Planning' : empty ? 'Plan the day' : data.now === null ? 'Mend the plan' : `Mend from ${clockOf(data.now)} on`}</button>}
+        <label className="me-auto">
+          <span className="sr-only">Day</span>
+          <select value={data.day} onChange={(e) => window.location.assign(`/day-plan?day=${e.target.value}`)} className="field">
+            {days.map((d, i) => (
+              <option key={d} value={d}>
+                Day {i + 1}, {d}
+              </option>
+            ))}
+          </select>
+        </label>
+        {!empty && (
+          <a className="quiet-action min-h-[48px]" href={`/day-plan/print?day=${data.day}`}>
+            Print
+          </a>
+        )}
+        {!empty && (
+          <a className="quiet-action min-h-[48px]" href={`/api/day-plan/${data.day}/plan.csv`} download>
+            CSV
+          </a>
+        )}
+        {!empty && (
+          <a className="quiet-action min-h-[48px]" href={`/api/day-plan/${data.day}/plan.ics`} download>
+            Calendar
+          </a>
+        )}
+        {mayPlan && !empty && (
+          <button type="button" className="quiet-action min-h-[48px]" disabled={working} onClick={() => solve(true)}>
+            Plan anew
+          </button>
+        )}
+        {mayPlan && (
+          <button type="button" className="main-action min-h-[48px]" disabled={working} onClick={() => solve(empty)}>
+            {working
+              ? 'Planning'
+              : empty
+                ? 'Plan the day'
+                : data.now === null
+                  ? 'Mend the plan'
+                  : `Mend from ${clockOf(data.now)} on`}
+          </button>
+        )}
       </header>
-      {problem && <p role="alert" className="care-band my-3 px-5 py-3 text-[17px]">{problem}</p>}
-      {said && <p role="status" className="my-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-[17px]">{said}.</p>}
+      {problem && (
+        <p role="alert" className="care-band my-3 px-5 py-3 text-[17px]">
+          {problem}
+        </p>
+      )}
+      {said && (
+        <p role="status" className="my-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-[17px]">
+          {said}.
+        </p>
+      )}
 
       {!empty && (
         <dl className="my-4 grid grid-cols-4 border-y border-rule max-[820px]:grid-cols-2" aria-label="What the plan comes to">
-          <Fact name="Done at" value={facts.finish === null ? 'none' : clockOf(facts.finish)} more={`${facts.minutes} minutes; the ${facts.bound.by === 'mounds' ? 'mounds allow' : 'staff allows'} no less than ${Math.ceil(facts.bound.minutes)}`} />
-          <Fact name="Campers" value={String(data.sessions.length)} more={`${data.resting.length} rest or are away, ${data.unplanned.length} without a place`} />
-          <Fact name="Rules broken" value={String(data.problems.length)} more={data.problems.length === 0 ? 'every rule holds' : 'named below'} alert={data.problems.length > 0} />
-          <Fact name="Coaches linked" value={data.linked.linked ? 'yes' : 'no'} more={data.linked.linked ? `${data.sessions.filter((s) => s.secondScorer).length} campers are scored twice` : data.linked.wouldLink.map((w) => `${staff.get(w.coach)} should score one of ${w.campers.slice(0, 3).map(bibOf).join(', ')}`).join('; ')} alert={!data.linked.linked} />
+          <Fact
+            name="Done at"
+            value={facts.finish === null ? 'none' : clockOf(facts.finish)}
+            more={`${facts.minutes} minutes; the ${facts.bound.by === 'mounds' ? 'mounds allow' : 'staff allows'} no less than ${Math.ceil(facts.bound.minutes)}`}
+          />
+          <Fact
+            name="Campers"
+            value={String(data.sessions.length)}
+            more={`${data.resting.length} rest or are away, ${data.unplanned.length} without a place`}
+          />
+          <Fact
+            name="Rules broken"
+            value={String(data.problems.length)}
+            more={data.problems.length === 0 ? 'every rule holds' : 'named below'}
+            alert={data.problems.length > 0}
+          />
+          <Fact
+            name="Coaches linked"
+            value={data.linked.linked ? 'yes' : 'no'}
+            more={
+              data.linked.linked
+                ? `${data.sessions.filter((s) => s.secondScorer).length} campers are scored twice`
+                : data.linked.wouldLink
+                    .map((w) => `${staff.get(w.coach)} should score one of ${w.campers.slice(0, 3).map(bibOf).join(', ')}`)
+                    .join('; ')
+            }
+            alert={!data.linked.linked}
+          />
         </dl>
       )}
       {data.problems.length > 0 && (
         <ul aria-label="Broken rules" className="care-band my-3 list-none px-5 py-3 text-[17px]">
-          {data.problems.map((p, i) => <li key={i}><b>Bib {p.campers.map(bibOf).join(' and ')}:</b> {p.says}</li>)}
+          {data.problems.map((p, i) => (
+            <li key={i}>
+              <b>Bib {p.campers.map(bibOf).join(' and ')}:</b> {p.says}
+            </li>
+          ))}
         </ul>
       )}
 
       {empty && (
-        <p className="my-6 text-[20px]">{first.over ? 'Nothing was planned on this day.' : mayPlan ? `Nothing is planned yet. ${data.unplanned.length} campers may throw: look at mounds and staff below, then plan the day.` : 'The lead has not planned this day yet.'}</p>
+        <p className="my-6 text-[20px]">
+          {first.over
+            ? 'Nothing was planned on this day.'
+            : mayPlan
+              ? `Nothing is planned yet. ${data.unplanned.length} campers may throw: look at mounds and staff below, then plan the day.`
+              : 'The lead has not planned this day yet.'}
+        </p>
       )}
       {!empty && (
         <div className="grid grid-cols-[1fr_270px] gap-5 max-[1000px]:grid-cols-1">
           <DndContext sensors={sensors} onDragEnd={(e) => dropped(e, data, move)}>
-            <TimeTable data={data} broken={broken} chosen={chosen} onChoose={setChosen} staff={staff} campers={campers} mayPlan={mayPlan} />
+            <TimeTable
+              data={data}
+              broken={broken}
+              chosen={chosen}
+              onChoose={setChosen}
+              staff={staff}
+              campers={campers}
+              mayPlan={mayPlan}
+            />
           </DndContext>
           <aside className="grid content-start gap-5">
-            {picked && <PickedSession key={picked.camper} session={picked} data={data} staff={staff} mayPlan={mayPlan} onMove={move} onLate={late} />}
+            {picked && (
+              <PickedSession
+                key={picked.camper}
+                session={picked}
+                data={data}
+                staff={staff}
+                mayPlan={mayPlan}
+                onMove={move}
+                onLate={late}
+              />
+            )}
             <StaffLoads data={data} />
             {data.unplanned.length > 0 && <Names title="Without a place" ids={data.unplanned} campers={campers} />}
             {data.resting.length > 0 && (
-              <section aria-labelledby="rest"><h2 id="rest" className="m-0 text-[24px]">Not throwing</h2>
-                <ul className="m-0 list-none p-0">{data.resting.map((r) => <li key={r.camper} className="care-band mb-1 px-3 py-2 text-[15px]"><b>{bibOf(r.camper)} {campers.get(r.camper)?.name}</b><br />{r.why}</li>)}</ul></section>
+              <section aria-labelledby="rest">
+                <h2 id="rest" className="m-0 text-[24px]">
+                  Not throwing
+                </h2>
+                <ul className="m-0 list-none p-0">
+                  {data.resting.map((r) => (
+                    <li key={r.camper} className="care-band mb-1 px-3 py-2 text-[15px]">
+                      <b>
+                        {bibOf(r.camper)} {campers.get(r.camper)?.name}
+                      </b>
+                      <br />
+                      {r.why}
+                    </li>
+                  ))}
+                </ul>
+              </section>
             )}
           </aside>
         </div>
       )}
-      {mayPlan && <DaySettingsForm settings={settings} staff={data.staff.filter((p) => p.active || settings.staff.some((s) => s.id === p.id))} onChange={setSettings} open={empty} now={data.now} onLost={(next) => {
-        setSettings(next);
-        solve(false, next);
-      }} planned={!empty} />}
+      {mayPlan && (
+        <DaySettingsForm
+          settings={settings}
+          staff={data.staff.filter((p) => p.active || settings.staff.some((s) => s.id === p.id))}
+          onChange={setSettings}
+          open={empty}
+          now={data.now}
+          onLost={(next) => {
+            setSettings(next);
+            solve(false, next);
+          }}
+          planned={!empty}
+        />
+      )}
     </div>
   );
 }
@@ -111,14 +251,33 @@ function Fact({ name, value, more, alert = false }: { name: string; value: strin
   return (
     <div className={`border-e border-rule px-4 py-2 last:border-e-0 ${alert ? 'care-band' : ''}`}>
       <dt className="sign text-[17px] text-soft">{name}</dt>
-      <dd className="m-0"><span className="sign tabular block text-[32px] font-semibold leading-none">{value}</span><span className="text-[14px] text-soft">{more}</span></dd>
+      <dd className="m-0">
+        <span className="sign tabular block text-[32px] font-semibold leading-none">{value}</span>
+        <span className="text-[14px] text-soft">{more}</span>
+      </dd>
     </div>
   );
 }
 
-function Names({ title, ids, campers }: { title: string; ids: readonly string[]; campers: ReadonlyMap<string, DayPlanData['campers'][number]> }) {
+function Names({
+  title,
+  ids,
+  campers,
+}: {
+  title: string;
+  ids: readonly string[];
+  campers: ReadonlyMap<string, DayPlanData['campers'][number]>;
+}) {
   return (
-    <section aria-label={title}><h2 className="m-0 text-[24px]">{title}</h2>
-      <ul className="m-0 list-none p-0">{ids.map((id) => <li key={id} className="border-b border-rule py-1"><b className="sign tabular text-[20px]">{campers.get(id)?.bib}</b> {campers.get(id)?.name}</li>)}</ul></section>
+    <section aria-label={title}>
+      <h2 className="m-0 text-[24px]">{title}</h2>
+      <ul className="m-0 list-none p-0">
+        {ids.map((id) => (
+          <li key={id} className="border-b border-rule py-1">
+            <b className="sign tabular text-[20px]">{campers.get(id)?.bib}</b> {campers.get(id)?.name}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

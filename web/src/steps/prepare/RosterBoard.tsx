@@ -36,36 +36,92 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
   return (
     <div data-awake={awake}>
       <header className="flex flex-wrap items-center gap-3">
-        <h1 className="m-0 me-auto text-[36px]">Roster <span className="text-soft">{lines.filter((l) => !l.withdrawn).length}</span></h1>
-        {lines.length > 0 && <label className="text-[15px] text-soft"><span className="sr-only">Find</span><input type="search" placeholder="Bib, name, guardian" value={text} onChange={(e) => setText(e.target.value)} className="field w-[210px]" /></label>}
-        {lines.length > 0 && <a className="quiet-action min-h-[48px]" href="/api/roster.csv" download>Export CSV</a>}
-        <button type="button" className="quiet-action min-h-[48px]" onClick={() => setAdding(true)}>Add by hand</button>
-        <a className="main-action min-h-[48px]" href="/roster/import">Import a file</a>
+        <h1 className="m-0 me-auto text-[36px]">
+          Roster <span className="text-soft">{lines.filter((l) => !l.withdrawn).length}</span>
+        </h1>
+        {lines.length > 0 && (
+          <label className="text-[15px] text-soft">
+            <span className="sr-only">Find</span>
+            <input
+              type="search"
+              placeholder="Bib, name, guardian"
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              className="field w-[210px]"
+            />
+          </label>
+        )}
+        {lines.length > 0 && (
+          <a className="quiet-action min-h-[48px]" href="/api/roster.csv" download>
+            Export CSV
+          </a>
+        )}
+        <button type="button" className="quiet-action min-h-[48px]" onClick={() => setAdding(true)}>
+          Add by hand
+        </button>
+        <a className="main-action min-h-[48px]" href="/roster/import">
+          Import a file
+        </a>
       </header>
-      {adding && <div className="mt-4"><CamperForm camper={null} firstDay={firstDay} action="Add the camper" onSave={add} onCancel={() => setAdding(false)} /></div>}
-      {lines.length === 0 && !adding && <p className="my-8 text-[20px]">Nobody is in the roster yet. Import the list that you have, whatever its columns are called, or add the first camper by hand.</p>}
-      {stops > 0 && <p className="mt-3 mb-0 text-[16px]"><b>{stops}</b> without consent or with a sore arm: they stand in no film plan.</p>}
+      {adding && (
+        <div className="mt-4">
+          <CamperForm camper={null} firstDay={firstDay} action="Add the camper" onSave={add} onCancel={() => setAdding(false)} />
+        </div>
+      )}
+      {lines.length === 0 && !adding && (
+        <p className="my-8 text-[20px]">
+          Nobody is in the roster yet. Import the list that you have, whatever its columns are called, or add the first camper by
+          hand.
+        </p>
+      )}
+      {stops > 0 && (
+        <p className="mt-3 mb-0 text-[16px]">
+          <b>{stops}</b> without consent or with a sore arm: they stand in no film plan.
+        </p>
+      )}
       {lines.length > 0 && (
         <div className="mt-3 overflow-x-auto">
           <table className="w-full border-collapse text-[16px] max-[820px]:text-[15px]">
-            <thead><tr className="border-b-2 border-ink">
-              {['Bib', 'Name', 'Age', 'Throws', 'Height', 'Guardian', 'To note'].map((h) => <th key={h} scope="col" className={`sign py-1 pe-3 text-start text-[18px] font-medium text-soft ${['Height', 'Guardian', 'Throws'].includes(h) ? 'max-[820px]:hidden' : ''}`}>{h}</th>)}
-            </tr></thead>
+            <thead>
+              <tr className="border-b-2 border-ink">
+                {['Bib', 'Name', 'Age', 'Throws', 'Height', 'Guardian', 'To note'].map((h) => (
+                  <th
+                    key={h}
+                    scope="col"
+                    className={`sign py-1 pe-3 text-start text-[18px] font-medium text-soft ${['Height', 'Guardian', 'Throws'].includes(h) ? 'max-[820px]:hidden' : ''}`}
+                  >
+                    {h}
+                  </th>
+                ))}
+              </tr>
+            </thead>
             <tbody>
               {found.map((l) => (
                 <tr key={l.id} className={`border-b border-rule ${l.withdrawn ? 'text-soft' : ''}`}>
                   <td className="sign tabular h-[48px] pe-3 text-[24px] font-semibold">{l.bib}</td>
-                  <td className="pe-3"><a href={`/campers/${l.bib}/card`} className="inline-flex min-h-[48px] items-center font-semibold">{l.name}</a></td>
-                  <td className="tabular pe-3">{l.age} <span className="text-soft max-[820px]:hidden">({l.ageGroup})</span></td>
+                  <td className="pe-3">
+                    <a href={`/campers/${l.bib}/card`} className="inline-flex min-h-[48px] items-center font-semibold">
+                      {l.name}
+                    </a>
+                  </td>
+                  <td className="tabular pe-3">
+                    {l.age} <span className="text-soft max-[820px]:hidden">({l.ageGroup})</span>
+                  </td>
                   <td className="pe-3 max-[820px]:hidden">{l.hand}</td>
                   <td className="tabular pe-3 max-[820px]:hidden">{l.height}</td>
                   <td className="pe-3 max-[820px]:hidden">{l.guardian}</td>
                   <td className="text-[15px]">
                     {l.withdrawn && <span className="me-2">gone home</span>}
-                    {l.consent !== 'yes' && <span className="care-band me-2 inline-block px-2">{l.consent === 'no' ? 'no consent' : `consent ended ${l.consent}`}</span>}
+                    {l.consent !== 'yes' && (
+                      <span className="care-band me-2 inline-block px-2">
+                        {l.consent === 'no' ? 'no consent' : `consent ended ${l.consent}`}
+                      </span>
+                    )}
                     {l.sore && <span className="care-band me-2 inline-block px-2">sore arm</span>}
                     {l.together && <span className="me-2 text-soft">with {l.together}</span>}
-                    {l.camps > 0 && <span className="text-soft">{l.camps === 1 ? 'was here before' : `was here ${l.camps} times before`}</span>}
+                    {l.camps > 0 && (
+                      <span className="text-soft">{l.camps === 1 ? 'was here before' : `was here ${l.camps} times before`}</span>
+                    )}
                   </td>
                 </tr>
               ))}

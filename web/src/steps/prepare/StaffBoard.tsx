@@ -28,47 +28,140 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
   };
   const invite = (form: HTMLFormElement): void => {
     const body = Object.fromEntries(new FormData(form)) as { name: string; email: string; role: Role };
-    askServer<{ id: string; link: string | null }>('/api/staff', { method: 'POST', body }).then((made) => {
-      setPeople((all) => [...all, { ...body, id: made.id, active: true, hasPassword: made.link === null }].sort((a, b) => a.name.localeCompare(b.name)));
-      show(body.name, made.link);
-      form.reset();
-    }).catch(failed);
+    askServer<{ id: string; link: string | null }>('/api/staff', { method: 'POST', body })
+      .then((made) => {
+        setPeople((all) =>
+          [...all, { ...body, id: made.id, active: true, hasPassword: made.link === null }].sort((a, b) =>
+            a.name.localeCompare(b.name),
+          ),
+        );
+        show(body.name, made.link);
+        form.reset();
+      })
+      .catch(failed);
   };
   const change = (person: Person, next: { role?: Role; active?: boolean }): void => {
     setProblem(null);
-    askServer(`/api/staff/${person.id}`, { method: 'PATCH', body: next }).then(() => setPeople((all) => all.map((p) => (p.id === person.id ? { ...p, ...next } : p)))).catch(failed);
+    askServer(`/api/staff/${person.id}`, { method: 'PATCH', body: next })
+      .then(() => setPeople((all) => all.map((p) => (p.id === person.id ? { ...p, ...next } : p))))
+      .catch(failed);
   };
   const reset = (person: Person): void => {
-    askServer<{ link: string }>(`/api/staff/${person.id}/reset`, { method: 'POST' }).then((made) => show(person.name, made.link)).catch(failed);
+    askServer<{ link: string }>(`/api/staff/${person.id}/reset`, { method: 'POST' })
+      .then((made) => show(person.name, made.link))
+      .catch(failed);
   };
   return (
     <div data-awake={awake}>
-      <h1 className="m-0 text-[36px]">Staff <span className="text-soft">{people.filter((p) => p.active).length}</span></h1>
-      <form onSubmit={(event) => {
-        event.preventDefault();
-        invite(event.currentTarget);
-      }} className="my-4 flex flex-wrap items-end gap-3 border-2 border-ink bg-paper p-4" aria-label="Invite somebody">
-        <label className="grid flex-1 gap-1 text-[15px] text-soft">Name<input name="name" required maxLength={80} autoComplete="off" className="field min-w-[200px]" /></label>
-        <label className="grid flex-1 gap-1 text-[15px] text-soft">Mail address<input name="email" type="email" required maxLength={200} autoComplete="off" className="field min-w-[220px]" /></label>
-        <label className="grid gap-1 text-[15px] text-soft">Role<select name="role" defaultValue="coach" className="field">{ROLES.map((r) => <option key={r}>{r}</option>)}</select></label>
-        <button type="submit" className="main-action min-h-[48px]">Invite</button>
+      <h1 className="m-0 text-[36px]">
+        Staff <span className="text-soft">{people.filter((p) => p.active).length}</span>
+      </h1>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          invite(event.currentTarget);
+        }}
+        className="my-4 flex flex-wrap items-end gap-3 border-2 border-ink bg-paper p-4"
+        aria-label="Invite somebody"
+      >
+        <label className="grid flex-1 gap-1 text-[15px] text-soft">
+          Name
+          <input name="name" required maxLength={80} autoComplete="off" className="field min-w-[200px]" />
+        </label>
+        <label className="grid flex-1 gap-1 text-[15px] text-soft">
+          Mail address
+          <input name="email" type="email" required maxLength={200} autoComplete="off" className="field min-w-[220px]" />
+        </label>
+        <label className="grid gap-1 text-[15px] text-soft">
+          Role
+          <select name="role" defaultValue="coach" className="field">
+            {ROLES.map((r) => (
+              <option key={r}>{r}</option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" className="main-action min-h-[48px]">
+          Invite
+        </button>
       </form>
-      {problem && <p role="alert" className="care-band my-4 px-5 py-3 text-[17px]">{problem}</p>}
+      {problem && (
+        <p role="alert" className="care-band my-4 px-5 py-3 text-[17px]">
+          {problem}
+        </p>
+      )}
       {link && (
-        <div role="status" className="my-4 flex flex-wrap items-center gap-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-[16px]">
-          {link.url ? <span className="min-w-0 flex-1">The link for <b>{link.name}</b>, good for three days, once. It lies in the outbox too.<br /><code className="[overflow-wrap:anywhere]" data-testid="link">{link.url}</code></span>
-            : <span><b>{link.name}</b> has an account already and works at this camp now.</span>}
-          {link.url && <button type="button" className="quiet-action min-h-[48px]" onClick={() => void navigator.clipboard.writeText(link.url!).then(() => setCopied(true))}>{copied ? 'Copied' : 'Copy'}</button>}
+        <div
+          role="status"
+          className="my-4 flex flex-wrap items-center gap-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-[16px]"
+        >
+          {link.url ? (
+            <span className="min-w-0 flex-1">
+              The link for <b>{link.name}</b>, good for three days, once. It lies in the outbox too.
+              <br />
+              <code className="[overflow-wrap:anywhere]" data-testid="link">
+                {link.url}
+              </code>
+            </span>
+          ) : (
+            <span>
+              <b>{link.name}</b> has an account already and works at this camp now.
+            </span>
+          )}
+          {link.url && (
+            <button
+              type="button"
+              className="quiet-action min-h-[48px]"
+              onClick={() => void navigator.clipboard.writeText(link.url!).then(() => setCopied(true))}
+            >
+              {copied ? 'Copied' : 'Copy'}
+            </button>
+          )}
         </div>
       )}
       <ul className="m-0 list-none p-0">
         {people.map((p) => (
-          <li key={p.id} className={`grid min-h-[60px] grid-cols-[1fr_auto_auto] items-center gap-3 border-b border-rule py-1 max-[700px]:grid-cols-1 ${p.active ? '' : 'text-soft'}`}>
-            <span className="leading-tight"><b>{p.name}</b>{p.id === self && ' (you)'}<br /><span className="text-[14.5px] text-soft">{p.email}{!p.active ? ' · deactivated' : p.hasPassword ? '' : ' · no password yet'}</span></span>
-            <select aria-label={`Role of ${p.name}`} value={p.role} disabled={!p.active} onChange={(e) => change(p, { role: e.target.value as Role })} className="field">{ROLES.map((r) => <option key={r}>{r}</option>)}</select>
+          <li
+            key={p.id}
+            className={`grid min-h-[60px] grid-cols-[1fr_auto_auto] items-center gap-3 border-b border-rule py-1 max-[700px]:grid-cols-1 ${p.active ? '' : 'text-soft'}`}
+          >
+            <span className="leading-tight">
+              <b>{p.name}</b>
+              {p.id === self && ' (you)'}
+              <br />
+              <span className="text-[14.5px] text-soft">
+                {p.email}
+                {!p.active ? ' · deactivated' : p.hasPassword ? '' : ' · no password yet'}
+              </span>
+            </span>
+            <select
+              aria-label={`Role of ${p.name}`}
+              value={p.role}
+              disabled={!p.active}
+              onChange={(e) => change(p, { role: e.target.value as Role })}
+              className="field"
+            >
+              {ROLES.map((r) => (
+                <option key={r}>{r}</option>
+              ))}
+            </select>
             <span className="flex gap-2">
-              <button type="button" disabled={!p.active} className="quiet-action min-h-[48px] disabled:opacity-40" onClick={() => reset(p)} aria-label={`New link for ${p.name}`}>New link</button>
-              <button type="button" className="quiet-action min-h-[48px]" onClick={() => change(p, { active: !p.active })} aria-label={`${p.active ? 'Deactivate' : 'Activate'} ${p.name}`}>{p.active ? 'Deactivate' : 'Activate'}</button>
+              <button
+                type="button"
+                disabled={!p.active}
+                className="quiet-action min-h-[48px] disabled:opacity-40"
+                onClick={() => reset(p)}
+                aria-label={`New link for ${p.name}`}
+              >
+                New link
+              </button>
+              <button
+                type="button"
+                className="quiet-action min-h-[48px]"
+                onClick={() => change(p, { active: !p.active })}
+                aria-label={`${p.active ? 'Deactivate' : 'Activate'} ${p.name}`}
+              >
+                {p.active ? 'Deactivate' : 'Activate'}
+              </button>
             </span>
           </li>
         ))}

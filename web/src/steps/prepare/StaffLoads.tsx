@@ -4,8 +4,32 @@ import type { DayPlanData } from './day-plan-data.ts';
 export function StaffLoads({ data }: { data: DayPlanData }) {
   const scored = (id: string): number => data.sessions.filter((s) => s.scorer === id || s.secondScorer === id).length;
   return (
-    <section aria-label="What falls to each"><h2 className="m-0 text-[24px]">What falls to each</h2>
-      <table className="w-full border-collapse text-[15px]"><thead><tr>{['', 'films, min', 'scores'].map((h) => <th key={h} scope="col" className={`border-b border-ink font-normal text-soft ${h ? 'text-end' : ''}`}>{h || <span className="sr-only">Who</span>}</th>)}</tr></thead>
-        <tbody>{data.staff.filter((p) => data.settings.staff.some((s) => s.id === p.id)).map((p) => <tr key={p.id} className="border-b border-rule"><th scope="row" className="py-1 text-start font-normal">{p.name}</th><td className="tabular text-end">{data.facts.filmingMinutes[p.id] ?? ''}</td><td className="tabular text-end">{scored(p.id) || ''}</td></tr>)}</tbody></table></section>
+    <section aria-label="What falls to each">
+      <h2 className="m-0 text-[24px]">What falls to each</h2>
+      <table className="w-full border-collapse text-[15px]">
+        <thead>
+          <tr>
+            {['', 'films, min', 'scores'].map((h) => (
+              <th key={h} scope="col" className={`border-b border-ink font-normal text-soft ${h ? 'text-end' : ''}`}>
+                {h || <span className="sr-only">Who</span>}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {data.staff
+            .filter((p) => data.settings.staff.some((s) => s.id === p.id))
+            .map((p) => (
+              <tr key={p.id} className="border-b border-rule">
+                <th scope="row" className="py-1 text-start font-normal">
+                  {p.name}
+                </th>
+                <td className="tabular text-end">{data.facts.filmingMinutes[p.id] ?? ''}</td>
+                <td className="tabular text-end">{scored(p.id) || ''}</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </section>
   );
 }

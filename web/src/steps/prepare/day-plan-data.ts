@@ -13,7 +13,13 @@ export interface DayPlanData {
   readonly facts: DayPlanFacts;
   readonly problems: readonly PlanProblem[];
   readonly linked: LinkedDesign;
-  readonly campers: ReadonlyArray<{ readonly id: string; readonly bib: number; readonly name: string; readonly ageGroup: string; readonly together: string | null }>;
+  readonly campers: ReadonlyArray<{
+    readonly id: string;
+    readonly bib: number;
+    readonly name: string;
+    readonly ageGroup: string;
+    readonly together: string | null;
+  }>;
   readonly staff: ReadonlyArray<{ readonly id: string; readonly name: string; readonly role: string; readonly active: boolean }>;
 }
 export type Planned = DayPlanData['sessions'][number];

@@ -1,7 +1,10 @@
 import { expect, test } from 'vitest';
 import { sideBySide } from './side-by-side.ts';
 
-const lanes = (...spans: Array<[number, number]>): string => sideBySide(spans.map(([from, to]) => ({ from, to }))).map((p) => `${p.lane}/${p.lanes}`).join(' ');
+const lanes = (...spans: Array<[number, number]>): string =>
+  sideBySide(spans.map(([from, to]) => ({ from, to })))
+    .map((p) => `${p.lane}/${p.lanes}`)
+    .join(' ');
 
 test('what follows on each other has one lane, what overlaps has one each', () => {
   expect(lanes([0, 7], [7, 14], [14, 21])).toBe('0/1 0/1 0/1');

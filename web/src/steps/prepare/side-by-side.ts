@@ -1,4 +1,7 @@
-interface Span { readonly from: number; readonly to: number }
+interface Span {
+  readonly from: number;
+  readonly to: number;
+}
 
 /**
  * Where things that overlap in time stand side by side, so that none hides another: a lane for each, and how many lanes its group

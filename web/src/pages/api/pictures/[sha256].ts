@@ -9,5 +9,7 @@ export const GET: APIRoute = async (context) => {
   const picture = await readFile(picturePath(sha256)).catch(() => {
     throw notFound('The picture');
   });
-  return new Response(new Uint8Array(picture), { headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=86400, immutable' } });
+  return new Response(new Uint8Array(picture), {
+    headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=86400, immutable' },
+  });
 };

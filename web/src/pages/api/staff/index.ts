@@ -5,7 +5,10 @@ import { inviteStaff } from '../../../server/staff.ts';
 import { atWork, bodyAs, json } from '../_answer.ts';
 
 export const POST: APIRoute = async (context) => {
-  const body = await bodyAs(context, z.object({ name: z.string().trim().min(1).max(80), email: z.email().max(200), role: z.enum(ROLES) }));
+  const body = await bodyAs(
+    context,
+    z.object({ name: z.string().trim().min(1).max(80), email: z.email().max(200), role: z.enum(ROLES) }),
+  );
   const { camp, id } = atWork(context);
   return json(await inviteStaff(camp, { ...body, by: id }), 201);
 };

@@ -5,40 +5,64 @@ import { campers } from './roster.ts';
 import { camps, staff, whoAndWhen } from './staff.ts';
 
 /** The plan of one day: what the lead asked for, and what the planner says of its answer. */
-export const dayPlans = pgTable('day_plans', {
-  id: uuid('id').primaryKey(),
-  campId: uuid('camp_id').notNull().references(() => camps.id),
-  day: date('day').notNull(),
-  settings: jsonb('settings').$type<DaySettings>().notNull(),
-  facts: jsonb('facts').$type<DayPlanFacts>(),
-  /** Counted up with every change, so that two leads do not undo each other unseen. */
-  revision: integer('revision').notNull().default(1),
-  ...whoAndWhen(),
-}, (t) => [unique('day_plans_one_per_day').on(t.campId, t.day)]);
+export const dayPlans = pgTable(
+  'day_plans',
+  {
+    id: uuid('id').primaryKey(),
+    campId: uuid('camp_id')
+      .notNull()
+      .references(() => camps.id),
+    day: date('day').notNull(),
+    settings: jsonb('settings').$type<DaySettings>().notNull(),
+    facts: jsonb('facts').$type<DayPlanFacts>(),
+    /** Counted up with every change, so that two leads do not undo each other unseen. */
+    revision: integer('revision').notNull().default(1),
+    ...whoAndWhen(),
+  },
+  (t) => [unique('day_plans_one_per_day').on(t.campId, t.day)],
+);
 
 /** One camper on one mound: minutes of the day, who films, who scores. */
-export const planSessions = pgTable('plan_sessions', {
-  planId: uuid('plan_id').notNull().references(() => dayPlans.id, { onDelete: 'cascade' }),
-  camperId: uuid('camper_id').notNull().references(() => campers.id),
-  mound: text('mound').notNull(),
-  camera: text('camera').notNull(),
-  warmUpFrom: integer('warm_up_from').notNull(),
-  from: integer('from_minute').notNull(),
-  to: integer('to_minute').notNull(),
-  deliveries: integer('deliveries').notNull(),
-  filmerId: uuid('filmer_id').notNull().references(() => staff.id),
-  scorerId: uuid('scorer_id').notNull().references(() => staff.id),
-  secondScorerId: uuid('second_scorer_id').references(() => staff.id),
-}, (t) => [
-  unique('plan_sessions_one_per_camper').on(t.planId, t.camperId),
-  check('plan_sessions_times', sql`${t.warmUpFrom} <= ${t.from} and ${t.from} < ${t.to}`),
-  check('plan_sessions_two_scorers', sql`${t.secondScorerId} is distinct from ${t.scorerId}`),
-]);
+export const planSessions = pgTable(
+  'plan_sessions',
+  {
+    planId: uuid('plan_id')
+      .notNull()
+      .references(() => dayPlans.id, { onDelete: 'cascade' }),
+    camperId: uuid('camper_id')
+      .notNull()
+      .references(() => campers.id),
+    mound: text('mound').notNull(),
+    camera: text('camera').notNull(),
+    warmUpFrom: integer('warm_up_from').notNull(),
+    from: integer('from_minute').notNull(),
+    to: integer('to_minute').notNull(),
+    deliveries: integer('deliveries').notNull(),
+    filmerId: uuid('filmer_id')
+      .notNull()
+      .references(() => staff.id),
+    scorerId: uuid('scorer_id')
+      .notNull()
+      .references(() => staff.id),
+    secondScorerId: uuid('second_scorer_id').references(() => staff.id),
+  },
+  (t) => [
+    unique('plan_sessions_one_per_camper').on(t.planId, t.camperId),
+    check('plan_sessions_times', sql`${t.warmUpFrom} <= ${t.from} and ${t.from} < ${t.to}`),
+    check('plan_sessions_two_scorers', sql`${t.secondScorerId} is distinct from ${t.scorerId}`),
+  ],
+);
 
 /** Campers who come later than the others on a day. */
-export const lateArrivals = pgTable('late_arrivals', {
-  camperId: uuid('camper_id').notNull().references(() => campers.id),
-  day: date('day').notNull(),
-  fromMinute: integer('from_minute').notNull(),
-  ...whoAndWhen(),
-}, (t) => [unique('late_arrivals_one_per_day').on(t.camperId, t.day)]);
+export const lateArrivals = pgTable(
+  'late_arrivals',
+  {
+    camperId: uuid('camper_id')
+      .notNull()
+      .references(() => campers.id),
+    day: date('day').notNull(),
+    fromMinute: integer('from_minute').notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [unique('late_arrivals_one_per_day').on(t.camperId, t.day)],
+);

@@ -1,5 +1,18 @@
 import { sql } from 'drizzle-orm';
-import { bigint, boolean, check, date, integer, jsonb, pgTable, primaryKey, text, unique, uuid, varchar } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  check,
+  date,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+  varchar,
+} from 'drizzle-orm/pg-core';
 import type { AgeGroup, ArmCareRules, Sheet } from '@stride-chalk/core';
 import { at } from './columns.ts';
 
@@ -20,50 +33,73 @@ export const whoAndWhen = () => ({
 });
 
 /** A checkpoint sheet, one row per version. Old scores keep the version they were made under. */
-export const sheets = pgTable('sheets', {
-  id: uuid('id').primaryKey(),
-  key: text('key').notNull(),
-  version: integer('version').notNull(),
-  document: jsonb('document').$type<Sheet>().notNull(),
-}, (t) => [unique('sheets_one_row_per_version').on(t.key, t.version)]);
+export const sheets = pgTable(
+  'sheets',
+  {
+    id: uuid('id').primaryKey(),
+    key: text('key').notNull(),
+    version: integer('version').notNull(),
+    document: jsonb('document').$type<Sheet>().notNull(),
+  },
+  (t) => [unique('sheets_one_row_per_version').on(t.key, t.version)],
+);
 
-export const camps = pgTable('camps', {
-  id: uuid('id').primaryKey(),
-  name: text('name').notNull(),
-  place: text('place').notNull(),
-  firstDay: date('first_day').notNull(),
-  lastDay: date('last_day').notNull(),
-  timeZone: text('time_zone').notNull(),
-  units: text('units', { enum: ['metric', 'imperial'] }).notNull(),
-  sheetId: uuid('sheet_id').notNull().references(() => sheets.id),
-  schools: jsonb('schools').$type<Record<string, string>>().notNull().default({}),
-  /** Why each school was chosen, by checkpoint. */
-  schoolReasons: jsonb('school_reasons').$type<Record<string, string>>().notNull().default({}),
-  /** From the rubber to the plate, in feet, by age group. */
-  distances: jsonb('distances').$type<Partial<Record<AgeGroup, number>>>().notNull().default({}),
-  /** Footage is removed this many days after the last day of the camp. */
-  retentionDays: integer('retention_days').notNull().default(365),
-  /** Limits that the lead has put in the place of the published ones; null for those. */
-  armCare: jsonb('arm_care').$type<ArmCareRules>(),
-  ...whoAndWhen(),
-}, (t) => [
-  check('camps_days_in_order', sql`${t.lastDay} >= ${t.firstDay}`),
-  check('camps_retention', sql`${t.retentionDays} between 1 and 3650`),
-]);
+export const camps = pgTable(
+  'camps',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    place: text('place').notNull(),
+    firstDay: date('first_day').notNull(),
+    lastDay: date('last_day').notNull(),
+    timeZone: text('time_zone').notNull(),
+    units: text('units', { enum: ['metric', 'imperial'] }).notNull(),
+    sheetId: uuid('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
+    schools: jsonb('schools').$type<Record<string, string>>().notNull().default({}),
+    /** Why each school was chosen, by checkpoint. */
+    schoolReasons: jsonb('school_reasons').$type<Record<string, string>>().notNull().default({}),
+    /** From the rubber to the plate, in feet, by age group. */
+    distances: jsonb('distances').$type<Partial<Record<AgeGroup, number>>>().notNull().default({}),
+    /** Footage is removed this many days after the last day of the camp. */
+    retentionDays: integer('retention_days').notNull().default(365),
+    /** Limits that the lead has put in the place of the published ones; null for those. */
+    armCare: jsonb('arm_care').$type<ArmCareRules>(),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    check('camps_days_in_order', sql`${t.lastDay} >= ${t.firstDay}`),
+    check('camps_retention', sql`${t.retentionDays} between 1 and 3650`),
+  ],
+);
 
 /** Who works at which camp, as what. Without an active row nobody sees the camp. */
-export const campStaff = pgTable('camp_staff', {
-  campId: uuid('camp_id').notNull().references(() => camps.id),
-  staffId: uuid('staff_id').notNull().references(() => staff.id),
-  role: text('role', { enum: ['lead', 'coach', 'helper'] }).notNull(),
-  deactivatedAt: at('deactivated_at'),
-  ...whoAndWhen(),
-}, (t) => [primaryKey({ columns: [t.campId, t.staffId] }), check('camp_staff_role', sql`${t.role} in ('lead', 'coach', 'helper')`)]);
+export const campStaff = pgTable(
+  'camp_staff',
+  {
+    campId: uuid('camp_id')
+      .notNull()
+      .references(() => camps.id),
+    staffId: uuid('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    role: text('role', { enum: ['lead', 'coach', 'helper'] }).notNull(),
+    deactivatedAt: at('deactivated_at'),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.campId, t.staffId] }),
+    check('camp_staff_role', sql`${t.role} in ('lead', 'coach', 'helper')`),
+  ],
+);
 
 /** Signed-in browsers. The cookie carries the token signed with the secret of the installation: the row alone opens nothing. */
 export const sessions = pgTable('sessions', {
   id: uuid('id').primaryKey(),
-  userId: uuid('staff_id').notNull().references(() => staff.id, { onDelete: 'cascade' }),
+  userId: uuid('staff_id')
+    .notNull()
+    .references(() => staff.id, { onDelete: 'cascade' }),
   token: text('token').notNull().unique(),
   expiresAt: at('expires_at').notNull(),
   ipAddress: text('ip_address'),
@@ -75,7 +111,9 @@ export const sessions = pgTable('sessions', {
 /** Passwords, hashed with argon2id. */
 export const credentials = pgTable('credentials', {
   id: uuid('id').primaryKey(),
-  userId: uuid('staff_id').notNull().references(() => staff.id, { onDelete: 'cascade' }),
+  userId: uuid('staff_id')
+    .notNull()
+    .references(() => staff.id, { onDelete: 'cascade' }),
   accountId: text('account_id').notNull(),
   providerId: text('provider_id').notNull(),
   password: text('password'),

@@ -1,5 +1,17 @@
 import { sql } from 'drizzle-orm';
-import { check, doublePrecision, index, integer, jsonb, pgTable, real, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  check,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  real,
+  text,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { EvaluationDocument } from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { clips, deliveries } from './film.ts';
@@ -7,72 +19,110 @@ import { campers } from './roster.ts';
 import { sheets, staff, whoAndWhen } from './staff.ts';
 
 /** Everything that was entered at the bench, as it arrived: who, when, what. Never changed. */
-export const entries = pgTable('entries', {
-  id: uuid('id').primaryKey(),
-  target: text('target').notNull(),
-  body: jsonb('body').notNull(),
-  enteredBy: uuid('entered_by').notNull().references(() => staff.id),
-  enteredAt: at('entered_at').notNull().defaultNow(),
-}, (t) => [index('entries_by_target').on(t.target, t.id)]);
+export const entries = pgTable(
+  'entries',
+  {
+    id: uuid('id').primaryKey(),
+    target: text('target').notNull(),
+    body: jsonb('body').notNull(),
+    enteredBy: uuid('entered_by')
+      .notNull()
+      .references(() => staff.id),
+    enteredAt: at('entered_at').notNull().defaultNow(),
+  },
+  (t) => [index('entries_by_target').on(t.target, t.id)],
+);
 
 const entered = () => ({
   entryId: uuid('entry_id').notNull(),
-  enteredBy: uuid('entered_by').notNull().references(() => staff.id),
+  enteredBy: uuid('entered_by')
+    .notNull()
+    .references(() => staff.id),
   enteredAt: at('entered_at').notNull().defaultNow(),
 });
 
-export const marks = pgTable('marks', {
-  clipId: uuid('clip_id').notNull().references(() => clips.id),
-  event: text('event').notNull(),
-  frame: integer('frame').notNull(),
-  frameTo: integer('frame_to'),
-  ...entered(),
-}, (t) => [
-  unique('marks_one_per_event').on(t.clipId, t.event),
-  check('marks_interval', sql`${t.frame} >= 0 and (${t.frameTo} is null or ${t.frameTo} >= ${t.frame})`),
-]);
+export const marks = pgTable(
+  'marks',
+  {
+    clipId: uuid('clip_id')
+      .notNull()
+      .references(() => clips.id),
+    event: text('event').notNull(),
+    frame: integer('frame').notNull(),
+    frameTo: integer('frame_to'),
+    ...entered(),
+  },
+  (t) => [
+    unique('marks_one_per_event').on(t.clipId, t.event),
+    check('marks_interval', sql`${t.frame} >= 0 and (${t.frameTo} is null or ${t.frameTo} >= ${t.frame})`),
+  ],
+);
 
-export const points = pgTable('points', {
-  clipId: uuid('clip_id').notNull().references(() => clips.id),
-  event: text('event').notNull(),
-  point: text('point').notNull(),
-  x: doublePrecision('x').notNull(),
-  y: doublePrecision('y').notNull(),
-  pointSd: real('point_sd').notNull(),
-  ...entered(),
-}, (t) => [unique('points_one_per_event').on(t.clipId, t.event, t.point), check('points_sd', sql`${t.pointSd} >= 0`)]);
+export const points = pgTable(
+  'points',
+  {
+    clipId: uuid('clip_id')
+      .notNull()
+      .references(() => clips.id),
+    event: text('event').notNull(),
+    point: text('point').notNull(),
+    x: doublePrecision('x').notNull(),
+    y: doublePrecision('y').notNull(),
+    pointSd: real('point_sd').notNull(),
+    ...entered(),
+  },
+  (t) => [unique('points_one_per_event').on(t.clipId, t.event, t.point), check('points_sd', sql`${t.pointSd} >= 0`)],
+);
 
-export const scores = pgTable('scores', {
-  deliveryId: uuid('delivery_id').notNull().references(() => deliveries.id),
-  checkpoint: text('checkpoint').notNull(),
-  coachId: uuid('coach_id').notNull().references(() => staff.id),
-  sheetId: uuid('sheet_id').notNull().references(() => sheets.id),
-  /** '0' to '3', or 'NV' for not visible. */
-  level: text('level').notNull(),
-  faults: text('faults').array().notNull().default([]),
-  note: text('note'),
-  ...entered(),
-}, (t) => [
-  unique('scores_one_per_coach').on(t.deliveryId, t.checkpoint, t.coachId),
-  check('scores_level', sql`${t.level} in ('0', '1', '2', '3', 'NV')`),
-]);
+export const scores = pgTable(
+  'scores',
+  {
+    deliveryId: uuid('delivery_id')
+      .notNull()
+      .references(() => deliveries.id),
+    checkpoint: text('checkpoint').notNull(),
+    coachId: uuid('coach_id')
+      .notNull()
+      .references(() => staff.id),
+    sheetId: uuid('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
+    /** '0' to '3', or 'NV' for not visible. */
+    level: text('level').notNull(),
+    faults: text('faults').array().notNull().default([]),
+    note: text('note'),
+    ...entered(),
+  },
+  (t) => [
+    unique('scores_one_per_coach').on(t.deliveryId, t.checkpoint, t.coachId),
+    check('scores_level', sql`${t.level} in ('0', '1', '2', '3', 'NV')`),
+  ],
+);
 
 /** An evaluation of one camper. A released one is a snapshot: a trigger refuses every UPDATE and DELETE of it. */
-export const evaluations = pgTable('evaluations', {
-  id: uuid('id').primaryKey(),
-  camperId: uuid('camper_id').notNull().references(() => campers.id),
-  version: integer('version').notNull(),
-  sheetId: uuid('sheet_id').notNull().references(() => sheets.id),
-  document: jsonb('document').$type<EvaluationDocument>().notNull(),
-  /** Freeze frames of a released evaluation: focus number to the SHA-256 of the picture. */
-  pictures: jsonb('pictures').$type<Record<string, string>>().notNull().default({}),
-  /** What a released page shows beside the document: name, age, figures drawn; null for a draft. */
-  snapshot: jsonb('snapshot'),
-  releasedAt: at('released_at'),
-  releasedBy: uuid('released_by').references(() => staff.id),
-  ...whoAndWhen(),
-}, (t) => [
-  unique('evaluations_one_per_version').on(t.camperId, t.version),
-  uniqueIndex('evaluations_one_draft').on(t.camperId).where(sql`released_at is null`),
-  check('evaluations_released_whole', sql`(${t.releasedAt} is null) = (${t.snapshot} is null)`),
-]);
+export const evaluations = pgTable(
+  'evaluations',
+  {
+    id: uuid('id').primaryKey(),
+    camperId: uuid('camper_id')
+      .notNull()
+      .references(() => campers.id),
+    version: integer('version').notNull(),
+    sheetId: uuid('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
+    document: jsonb('document').$type<EvaluationDocument>().notNull(),
+    /** Freeze frames of a released evaluation: focus number to the SHA-256 of the picture. */
+    pictures: jsonb('pictures').$type<Record<string, string>>().notNull().default({}),
+    /** What a released page shows beside the document: name, age, figures drawn; null for a draft. */
+    snapshot: jsonb('snapshot'),
+    releasedAt: at('released_at'),
+    releasedBy: uuid('released_by').references(() => staff.id),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    unique('evaluations_one_per_version').on(t.camperId, t.version),
+    uniqueIndex('evaluations_one_draft').on(t.camperId).where(sql`released_at is null`),
+    check('evaluations_released_whole', sql`(${t.releasedAt} is null) = (${t.snapshot} is null)`),
+  ],
+);

@@ -10,5 +10,7 @@ export const GET: APIRoute = async (context) => {
   const clip = await clipById(await ofCamp(context, 'clip', context.params.id));
   if (clip.state !== 'ready') throw notFound('The bench copy');
   const film = await readFile(benchPath(clip.id));
-  return new Response(new Uint8Array(film), { headers: { 'content-type': 'video/mp4', 'cache-control': 'private, max-age=86400, immutable' } });
+  return new Response(new Uint8Array(film), {
+    headers: { 'content-type': 'video/mp4', 'cache-control': 'private, max-age=86400, immutable' },
+  });
 };
