@@ -34,6 +34,17 @@ function secondsOf(data: BenchData, clipId: string, time: FrameTimebase): EventS
   return Object.fromEntries(data.marks.filter((m) => m.clipId === clipId).map((m) => [m.event, markTime(m, time).value]));
 }
 
+/** Key-frame times of the same view in another delivery, the one with the most marks, for guessing the tempo. */
+export function earlierSeconds(at: Film, clips: readonly Film[], data: BenchData): EventSeconds | undefined {
+  const marksOf = (film: Film): Mark[] => data.marks.filter((m) => m.clipId === film.id);
+  const film = clips
+    .filter((c) => c.view === at.view && c.id !== at.id && marksOf(c).length > 0)
+    .sort((a, b) => marksOf(b).length - marksOf(a).length)[0];
+  const times = film?.frameTimes;
+  if (!film || !times) return undefined;
+  return Object.fromEntries(marksOf(film).map((m) => [m.event, (times[m.frame]! - times[0]!) / film.captureScale]));
+}
+
 export const clampFrame = (time: FrameTimebase, frame: number): number => Math.max(0, Math.min(time.frameCount - 1, frame));
 
 /** The frame that is nearest to a moment, held inside the film. */

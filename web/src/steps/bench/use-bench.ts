@@ -1,37 +1,12 @@
-import { useCallback, useMemo, useState } from 'react';
-import {
-  ALWAYS_ASKED,
-  FIGURE_RECIPES,
-  guessPoint,
-  measureClip,
-  orderProblems,
-  recipeOf,
-  resolveSheet,
-  type Estimate,
-  type EventId,
-  type EventSeconds,
-  type FigureId,
-  type PlacedPoint,
-  type Point,
-  type PointAt,
-  type PointId,
-  type ResolvedCheckpoint,
-  type Seen,
-} from '@stride-chalk/core';
+import { useMemo, useState } from 'react';
+import { ALWAYS_ASKED, orderProblems, resolveSheet, type EventId, type ResolvedCheckpoint, type Seen } from '@stride-chalk/core';
 import { initialData, ownScore, scoreEntry, shownScore } from './bench-data.ts';
-import { alongPath, bodyPath, clampFrame, guessFrame, markOf, OFFERED, sameMoment } from './moments.ts';
+import { clampFrame, markOf } from './moments.ts';
+import type { BenchProps, Task } from './types.ts';
 import { useEntries } from './use-entries.ts';
-import { useFilms, type OpenFilm } from './use-films.ts';
-import type { BenchProps, Film, Task } from './types.ts';
-
-const VIEW_ORDER = ['openSide', 'closedSide', 'front', 'rear'];
-
-/** A point in hand: which one, the rest of its figure, and where it is now. */
-export interface PointInHand {
-  readonly queue: readonly PointAt[];
-  readonly index: number;
-  readonly at: Point;
-}
+import type { OpenFilm } from './use-films.ts';
+import { usePoints } from './use-points.ts';
+import { filmsOfDelivery, useShownFilms } from './use-shown-films.ts';
 
 /** Everything that the bench knows and can do; the keyboard and the panels only call it. */
 export function useBench(props: BenchProps) {
@@ -56,19 +31,13 @@ export function useBench(props: BenchProps) {
     return Math.max(0, toScore);
   });
   const [task, setTask] = useState<Task>(firstOpen < 0 && deliveries.length > 0 ? 'levels' : 'keyFrames');
-  const [viewInHand, setViewInHand] = useState(0);
-  const [frames, setFrames] = useState<Readonly<Record<string, number>>>({});
   const [event, setEvent] = useState<EventId>(() => {
-    const film = clips
-      .filter((c) => c.deliveryId === deliveries[deliveryIndex]?.id)
-      .sort((a, b) => VIEW_ORDER.indexOf(a.view) - VIEW_ORDER.indexOf(b.view))[0];
+    const film = filmsOfDelivery(clips, deliveries[deliveryIndex]?.id)[0];
     return ALWAYS_ASKED.find((e) => !props.marks.some((m) => m.clipId === film?.id && m.event === e)) ?? 'set';
   });
   const [checkpointId, setCheckpointId] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
   const [noteOpen, setNoteOpen] = useState(false);
-  const [figure, setFigure] = useState<FigureId>('frontKneeContact');
-  const [inHand, setInHand] = useState<PointInHand | null>(null);
   const [playing, setPlaying] = useState(false);
   const [jumping, setJumping] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -82,83 +51,9 @@ export function useBench(props: BenchProps) {
     asked.find((c) => !ownScore(data, deliveryId, c.id, staff.id));
   const checkpoint = asked.find((c) => c.id === checkpointId) ?? (delivery && firstUnscored(delivery.id)) ?? asked[0] ?? null;
 
-  const filmsOf = useCallback(
-    (deliveryId: string): Film[] =>
-      clips
-        .filter((c) => c.deliveryId === deliveryId)
-        .sort((a, b) => VIEW_ORDER.indexOf(a.view) - VIEW_ORDER.indexOf(b.view))
-        .slice(0, 2),
-    [clips],
-  );
-  const acrossView = useMemo(() => {
-    const wanted = checkpoint?.views ?? [];
-    const present = VIEW_ORDER.filter((v) => clips.some((c) => c.view === v));
-    const fitting = [
-      ...present.filter((v) => (wanted as readonly string[]).includes(v)),
-      ...present.filter((v) => !(wanted as readonly string[]).includes(v)),
-    ];
-    return fitting[viewInHand % Math.max(1, fitting.length)] ?? 'openSide';
-  }, [checkpoint?.id, clips, viewInHand]);
-  const films = useMemo((): Film[] => {
-    if (task === 'across')
-      return deliveries.flatMap((d) => clips.filter((c) => c.deliveryId === d.id && c.view === acrossView)).slice(0, 4);
-    return delivery ? filmsOf(delivery.id) : [];
-  }, [task, acrossView, delivery?.id, deliveries, clips, filmsOf]);
-  const open = useFilms(films, setProblem);
-  const active: OpenFilm | null =
-    task === 'across'
-      ? (open.find((o) => o.film.deliveryId === delivery?.id) ?? open[0] ?? null)
-      : (open[viewInHand % Math.max(1, open.length)] ?? null);
-  const otherOf = (at: OpenFilm): OpenFilm | null =>
-    task === 'across' ? null : (open.find((o) => o.film.id !== at.film.id) ?? null);
-
-  /** Key-frame times of the same view in another delivery, for guessing the tempo. */
-  const earlierOf = (at: OpenFilm): EventSeconds | undefined => {
-    const others = clips
-      .filter((c) => c.view === at.film.view && c.id !== at.film.id && data.marks.some((m) => m.clipId === c.id))
-      .sort((a, b) => data.marks.filter((m) => m.clipId === b.id).length - data.marks.filter((m) => m.clipId === a.id).length);
-    const film = others[0];
-    if (!film?.frameTimes) return undefined;
-    const first = film.frameTimes[0]!;
-    return Object.fromEntries(
-      data.marks
-        .filter((m) => m.clipId === film.id)
-        .map((m) => [m.event, (film.frameTimes![m.frame]! - first) / film.captureScale]),
-    );
-  };
-
-  const paths = useMemo(() => new Map(open.map((o) => [o.film.id, bodyPath(o, otherOf(o), earlierOf(o), data)])), [open, data]);
-  /** Where the body is in x at a frame. */
-  const bodyAt = (at: OpenFilm, frame: number): number | null =>
-    alongPath(paths.get(at.film.id) ?? [], at.time.timeOf(clampFrame(at.time, frame)));
-
-  const frameIn = (at: OpenFilm): number => {
-    const kept = frames[at.film.id];
-    if (kept !== undefined) return kept;
-    const wanted = task === 'keyFrames' ? event : ((checkpoint?.event ?? 'set') as EventId);
-    return markOf(data, at.film.id, wanted)?.frame ?? guessFrame(wanted, at, otherOf(at), earlierOf(at), data);
-  };
-
-  /** Shows a frame; the other view follows to the same moment once a key frame is common to both. */
-  const moveTo = (at: OpenFilm, frame: number): void => {
-    const inside = clampFrame(at.time, frame);
-    const other = otherOf(at);
-    const same = other ? sameMoment(at, inside, other, data) : null;
-    setFrames((f) => ({ ...f, [at.film.id]: inside, ...(other && same !== null ? { [other.film.id]: same } : {}) }));
-  };
-
-  /** Shows an event in every open film: the mark where there is one, else the guess. */
-  const goToEvent = (wanted: EventId): void => {
-    setFrames((f) => ({
-      ...f,
-      ...Object.fromEntries(
-        open.map((o) => [
-          o.film.id,
-          markOf(data, o.film.id, wanted)?.frame ?? guessFrame(wanted, o, otherOf(o), earlierOf(o), data),
-        ]),
-      ),
-    }));
-  };
+  const shown = useShownFilms({ props, data, task, event, deliveryId: delivery?.id, checkpoint, onProblem: setProblem });
+  const { open, active, otherOf, setViewInHand, frameOfEvent, frameIn, moveTo, goToEvent } = shown;
+  const points = usePoints({ clips, deliveryId: delivery?.id, data, shown, enter });
 
   const pickEvent = (wanted: EventId): void => {
     setProblem(null);
@@ -179,20 +74,19 @@ export function useBench(props: BenchProps) {
       return pickEventIn(there, other);
     }
     const next = deliveries.findIndex(
-      (d, i) => i !== deliveryIndex && filmsOf(d.id).some((f) => f.state === 'ready' && missing(f.id)),
+      (d, i) => i !== deliveryIndex && filmsOfDelivery(clips, d.id).some((f) => f.state === 'ready' && missing(f.id)),
     );
     if (next >= 0) {
       setDeliveryIndex(next);
       setViewInHand(0);
-      setEvent(missing(filmsOf(deliveries[next]!.id)[0]?.id ?? '') ?? 'set');
+      setEvent(missing(filmsOfDelivery(clips, deliveries[next]!.id)[0]?.id ?? '') ?? 'set');
       return;
     }
     startTask('levels');
   };
   const pickEventIn = (wanted: EventId, at: OpenFilm): void => {
     setEvent(wanted);
-    const known = markOf(data, at.film.id, wanted)?.frame;
-    moveTo(at, known ?? guessFrame(wanted, at, otherOf(at), earlierOf(at), data));
+    moveTo(at, frameOfEvent(wanted, at));
   };
 
   /** Marks the event in hand at the frame shown, or between it and the next frame. A broken order is told, not kept. */
@@ -213,7 +107,7 @@ export function useBench(props: BenchProps) {
     setDeliveryIndex(index);
     setAsking(false);
     setNoteOpen(false);
-    setInHand(null);
+    points.setInHand(null);
     const chosen = deliveries[index];
     if (task === 'levels' && chosen) setCheckpointId(firstUnscored(chosen.id)?.id ?? checkpoint?.id ?? null);
   };
@@ -222,7 +116,7 @@ export function useBench(props: BenchProps) {
     setTask(wanted);
     setAsking(false);
     setNoteOpen(false);
-    setInHand(null);
+    points.setInHand(null);
     setProblem(null);
     setPlaying(false);
     if (wanted === 'keyFrames' && active) setEvent(ALWAYS_ASKED.find((e) => !markOf(data, active.film.id, e)) ?? event);
@@ -243,7 +137,7 @@ export function useBench(props: BenchProps) {
     setNoteOpen(false);
     setCheckpointId(id);
     const wanted = asked.find((c) => c.id === id)?.event as EventId | undefined;
-    if (wanted && wanted !== ((checkpoint?.event ?? '') as EventId)) setFrames({});
+    if (wanted && wanted !== ((checkpoint?.event ?? '') as EventId)) shown.forgetFrames();
     if (wanted) goToEvent(wanted);
   };
 
@@ -295,93 +189,9 @@ export function useBench(props: BenchProps) {
       enter(scoreEntry({ deliveryId: delivery.id, checkpoint: checkpoint.id }, { ...before, note: text }));
   };
 
-  const sideFilm = open.find((o) => o.film.towardsTarget !== null) ?? null;
-  const figures = useMemo((): ReadonlyMap<FigureId, Estimate> => {
-    const film = clips.find((c) => c.deliveryId === delivery?.id && c.towardsTarget !== null);
-    if (!film) return new Map();
-    const found = measureClip({
-      towardsTarget: film.towardsTarget,
-      film: open.find((o) => o.film.id === film.id)?.time ?? null,
-      marks: data.marks.filter((m) => m.clipId === film.id),
-      points: data.points.filter((p) => p.clipId === film.id),
-    });
-    return new Map(found.map((f) => [f.figure, f.estimate]));
-  }, [clips, delivery?.id, data, open]);
-
-  const recipe = recipeOf(figure) ?? FIGURE_RECIPES[0]!;
-  const eventOf = (at: PointAt): EventId => at.split('.')[0] as EventId;
-  const unmarked = sideFilm ? (recipe.needs.map(eventOf).find((e) => !markOf(data, sideFilm.film.id, e)) ?? null) : null;
-
-  const placedIn = (film: Film) => data.points.filter((p) => p.clipId === film.id);
-  /** Takes a point in hand: where it was last, else where the body's proportions put it. */
-  const takePoint = (queue: readonly PointAt[], index: number, justPlaced?: PlacedPoint): void => {
-    const at = queue[index];
-    if (!at || !sideFilm) return setInHand(null);
-    const film = sideFilm.film;
-    const [wanted, point] = at.split('.') as [EventId, PointId];
-    const frame = markOf(data, film.id, wanted)?.frame;
-    if (frame !== undefined) moveTo(sideFilm, frame);
-    const placed = [...placedIn(film), ...(justPlaced ? [justPlaced] : [])];
-    const guess =
-      placed.find((p) => p.event === wanted && p.point === point) ??
-      guessPoint(
-        { event: wanted, point },
-        {
-          view: 'openSide',
-          xDirection: film.towardsTarget ?? 1,
-          width: film.width,
-          height: film.height,
-          placed,
-        },
-      );
-    setInHand({ queue, index, at: guess ? { x: guess.x, y: guess.y } : { x: film.width / 2, y: film.height / 2 } });
-  };
-
-  const measure = (id: FigureId): void => {
-    setFigure(id);
-    const wanted = recipeOf(id);
-    if (!sideFilm || !wanted) return;
-    if (wanted.needs.map(eventOf).some((e) => !markOf(data, sideFilm.film.id, e))) return;
-    setViewInHand(open.indexOf(sideFilm));
-    const placed = placedIn(sideFilm.film);
-    const has = (at: PointAt): boolean => placed.some((p) => `${p.event}.${p.point}` === at);
-    const lacking = wanted.needs.filter((at) => !has(at));
-    // Points of one key frame follow each other, so that the film moves as little as it can.
-    const queue = [...(lacking.length > 0 ? lacking : wanted.needs)].sort(
-      (a, b) => OFFERED.indexOf(eventOf(a)) - OFFERED.indexOf(eventOf(b)),
-    );
-    takePoint(queue, 0);
-  };
-
-  /** Puts the point in hand somewhere, held inside the film; it is placed when the coach says so. */
-  const movePoint = (x: number, y: number): void => {
-    if (!inHand || !sideFilm) return;
-    const { width, height } = sideFilm.film;
-    setInHand({ ...inHand, at: { x: Math.max(0, Math.min(width, x)), y: Math.max(0, Math.min(height, y)) } });
-  };
-
-  const nudge = (dx: number, dy: number, fine: boolean): void => {
-    if (!inHand || !sideFilm) return;
-    const step = ((fine ? 2 : 12) * sideFilm.film.height) / 540;
-    movePoint(inHand.at.x + dx * step, inHand.at.y + dy * step);
-  };
-
-  const placePoint = (): void => {
-    if (!inHand || !sideFilm) return;
-    const [at, point] = inHand.queue[inHand.index]!.split('.') as [EventId, PointId];
-    enter({
-      kind: 'point',
-      clipId: sideFilm.film.id,
-      event: at,
-      point,
-      x: inHand.at.x,
-      y: inHand.at.y,
-      pointSd: (2 * sideFilm.film.height) / 540,
-    });
-    takePoint(inHand.queue, inHand.index + 1, { event: at, point, ...inHand.at });
-  };
-
   return {
+    ...shown,
+    ...points,
     entries,
     data,
     delivery,
@@ -389,16 +199,6 @@ export function useBench(props: BenchProps) {
     chooseDelivery,
     task,
     startTask,
-    films,
-    open,
-    active,
-    otherOf,
-    earlierOf,
-    viewInHand,
-    setViewInHand,
-    frameIn,
-    moveTo,
-    goToEvent,
     event,
     pickEvent,
     mark,
@@ -413,23 +213,10 @@ export function useBench(props: BenchProps) {
     advance,
     noteOpen,
     setNoteOpen,
-    figures,
-    figure,
-    setFigure,
-    measure,
-    unmarked,
-    sideFilm,
-    inHand,
-    setInHand,
-    takePoint,
-    nudge,
-    movePoint,
-    placePoint,
     playing,
     setPlaying,
     jumping,
     setJumping,
-    bodyAt,
     problem,
     shown: (d: string, c: string) => shownScore(data, d, c, staff.id),
   };

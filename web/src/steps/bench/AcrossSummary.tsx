@@ -1,0 +1,42 @@
+import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
+import type { BenchProps } from './types.ts';
+import type { BenchControl } from './use-bench.ts';
+
+/** The checkpoint in hand over all deliveries, as strokes. */
+export function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deliveries: BenchProps['deliveries'] }) {
+  const { checkpoint } = bench;
+  if (!checkpoint) return null;
+  const phase = bench.asked.filter((c) => c.phase === checkpoint.phase);
+  return (
+    <div className="grid min-h-0 content-center overflow-auto border border-rule bg-paper px-4 py-2">
+      <table className="w-full border-collapse text-[14.5px]">
+        <thead>
+          <tr className="sign text-[15px] text-soft">
+            <th className="text-start font-medium">Delivery</th>
+            {deliveries.map((d) => (
+              <th key={d.id} className={`font-medium ${d.id === bench.delivery?.id ? 'text-clay' : ''}`}>
+                {d.number}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {phase.map((c) => (
+            <tr key={c.id} className={`border-t border-rule ${c.id === checkpoint.id ? 'bg-wash font-semibold' : ''}`}>
+              <th scope="row" className="py-1 text-start font-[inherit]">
+                {c.name}
+              </th>
+              {deliveries.map((d) => (
+                <td key={d.id} className="py-1 text-center">
+                  <span className="inline-block align-middle">
+                    <LevelStrokes level={bench.shown(d.id, c.id)?.level ?? null} size={22} />
+                  </span>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

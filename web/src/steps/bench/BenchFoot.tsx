@@ -1,0 +1,47 @@
+import type { BenchControl } from './use-bench.ts';
+
+/** The keys of the task in hand, and whether everything is saved. */
+export function BenchFoot({ bench }: { bench: BenchControl }) {
+  const { news } = bench.entries;
+  const text = !news.open
+    ? 'Opening …'
+    : news.waiting === 0
+      ? 'All saved'
+      : news.offline
+        ? `${news.waiting} kept here, sent when the server answers`
+        : 'Saving …';
+  return (
+    <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-3 border-t-2 border-ink px-[18px] py-2 text-[13.5px] text-soft">
+      <span>
+        {bench.task === 'keyFrames' ? (
+          <>
+            <kbd>↵</kbd> mark · <kbd>⇧</kbd>
+            <kbd>↵</kbd> between two · <kbd>↑</kbd>
+            <kbd>↓</kbd> choose
+          </>
+        ) : bench.task === 'figures' ? (
+          <>
+            <kbd>↵</kbd> measure · <kbd>↑</kbd>
+            <kbd>↓</kbd> choose
+          </>
+        ) : bench.asking ? (
+          <>
+            <kbd>A</kbd>–<kbd>H</kbd> what was seen · <kbd>⇧</kbd> more
+          </>
+        ) : (
+          <>
+            <kbd>0</kbd>–<kbd>3</kbd> level · <kbd>N</kbd> not visible · <kbd>F</kbd> fault · <kbd>M</kbd> note
+          </>
+        )}
+      </span>
+      <b
+        role="status"
+        data-testid="saved"
+        data-waiting={news.open ? news.waiting : undefined}
+        className={news.open && news.waiting === 0 ? 'text-grass' : news.offline ? 'care-band px-2 text-ink' : 'text-soft'}
+      >
+        {text}
+      </b>
+    </div>
+  );
+}

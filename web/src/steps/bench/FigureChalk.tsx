@@ -1,0 +1,70 @@
+import type { Point } from '@stride-chalk/core';
+import type { BenchControl } from './use-bench.ts';
+
+/** Points and lines of the figure in hand on the frame that it belongs to. */
+export function FigureChalk({
+  bench,
+  filmId,
+  frame,
+  scale,
+}: {
+  bench: BenchControl;
+  filmId: string;
+  frame: number;
+  scale: number;
+}) {
+  const film = bench.sideFilm;
+  if (!film || film.film.id !== filmId) return null;
+  const event = bench.data.marks.find((m) => m.clipId === filmId && m.frame === frame)?.event;
+  const placed = bench.data.points.filter((p) => p.clipId === filmId && p.event === event);
+  const hand = bench.inHand;
+  const at = (id: string): Point | undefined => placed.find((p) => p.point === id);
+  const lines: ReadonlyArray<readonly string[]> = [
+    ['frontHip', 'frontKnee', 'frontAnkle'],
+    ['backHip', 'backKnee', 'backAnkle'],
+    ['backHip', 'frontHip'],
+    ['throwingShoulder', 'gloveShoulder'],
+    ['throwingElbow', 'throwingWrist'],
+  ];
+  const r = 5 / scale;
+  const segments = lines.map((l) => l.map(at).filter((p): p is Point => p !== undefined)).filter((l) => l.length > 1);
+  return (
+    <>
+      {segments.map((l) => {
+        const d = `M${l.map((p) => `${p.x} ${p.y}`).join('L')}`;
+        return (
+          <g key={d} fill="none" strokeLinecap="round" strokeLinejoin="round">
+            <path d={d} stroke="#1d130c" strokeOpacity=".75" strokeWidth={6.5 / scale} />
+            <path d={d} stroke="#fff" strokeWidth={3 / scale} />
+          </g>
+        );
+      })}
+      {placed.map((p) => (
+        <circle key={p.point} cx={p.x} cy={p.y} r={r} fill="#fff" stroke="#1d130c" strokeWidth={2 / scale} />
+      ))}
+      {hand && (
+        <g
+          data-testid="point-in-hand"
+          data-event={hand.queue[hand.index]?.split('.')[0]}
+          data-point={hand.queue[hand.index]?.split('.')[1]}
+          data-x={hand.at.x}
+          data-y={hand.at.y}
+          fill="none"
+          strokeLinecap="round"
+        >
+          {[
+            [6, '#1d130c'],
+            [2.6, '#fff'],
+          ].map(([w, c]) => (
+            <path
+              key={c}
+              stroke={String(c)}
+              strokeWidth={Number(w) / scale}
+              d={`M${hand.at.x - 16 / scale} ${hand.at.y}h${10 / scale}M${hand.at.x + 6 / scale} ${hand.at.y}h${10 / scale}M${hand.at.x} ${hand.at.y - 16 / scale}v${10 / scale}M${hand.at.x} ${hand.at.y + 6 / scale}v${10 / scale}`}
+            />
+          ))}
+        </g>
+      )}
+    </>
+  );
+}

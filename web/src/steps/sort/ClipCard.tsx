@@ -1,0 +1,76 @@
+import type { SortClip } from './types.ts';
+
+/** A film that was taken in: its state, a frame of it, the rate it was filmed at. */
+export function ClipCard({
+  clip,
+  name,
+  onRemove,
+  onRescale,
+}: {
+  clip: SortClip;
+  name: string;
+  onRemove: () => void;
+  onRescale: (k: number) => void;
+}) {
+  const main = clip.view === 'openSide' || clip.view === 'front';
+  const share = clip.state === 'ready' ? 1 : clip.state === 'copying' ? 0.3 + 0.7 * clip.progress : 0.15;
+  return (
+    <div
+      className={`grid border border-rule bg-paper ${main ? 'row-span-2 grid-rows-[auto_200px_auto]' : 'grid-rows-[auto_90px_auto]'}`}
+      data-testid={`clip-${clip.view}`}
+      data-state={clip.state}
+    >
+      <p className="sign m-0 flex justify-between px-3 py-[6px] text-[18px] font-semibold">
+        {name}
+        {clip.state === 'ready' && <span className="text-grass">ready</span>}
+      </p>
+      {clip.state === 'ready' ? (
+        <img
+          src={`/api/clips/${clip.id}/frames/${Math.floor((clip.frames ?? 2) / 2)}`}
+          alt={`${name}, a frame from the middle`}
+          loading="lazy"
+          className="h-full w-full object-cover"
+        />
+      ) : (
+        <div className="grid content-center gap-2 bg-wash px-4">
+          <span className="text-[15px]">
+            {clip.state === 'checking' ? 'Every frame is checked' : `Copy for the bench, ${Math.round(100 * clip.progress)} %`}
+          </span>
+          <progress max={1} value={share} className="h-[10px] w-full accent-clay" aria-label={`${name} in work`} />
+        </div>
+      )}
+      <div className="flex min-h-[44px] flex-wrap items-center justify-between gap-1 px-3 py-1 text-[13.5px] text-soft">
+        <span className="truncate" title={clip.fileName}>
+          {clip.frames ? `${clip.frames} frames` : clip.fileName}
+        </span>
+        {clip.rate && (
+          <label>
+            filmed at{' '}
+            <select
+              aria-label={`${name}: filmed at`}
+              value={clip.captureScale}
+              onChange={(e) => onRescale(Number(e.target.value))}
+              className="border border-soft bg-paper max-[900px]:min-h-[48px]"
+            >
+              {[...new Set([1, 2, 4, 8, clip.captureScale])]
+                .sort((a, b) => a - b)
+                .map((k) => (
+                  <option key={k} value={k}>
+                    {Math.round(clip.rate! * k)}/s
+                  </option>
+                ))}
+            </select>
+          </label>
+        )}
+        <button
+          type="button"
+          onClick={onRemove}
+          className="border-0 bg-transparent p-1 underline max-[900px]:min-h-[48px] max-[900px]:px-3"
+          aria-label={`Remove ${name}`}
+        >
+          remove
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+import { useRef } from 'react';
+import { useFileDrop } from '../../parts/use-file-drop.ts';
+import type { Upload } from './types.ts';
+
+/** The place of a view that has no film yet: choose one, drop one, or let the simulated camera film. */
+export function DropPlace({
+  name,
+  upload,
+  barred,
+  needed,
+  onFile,
+  onSimulate,
+}: {
+  name: string;
+  upload: Upload | undefined;
+  barred: boolean;
+  needed: boolean;
+  onFile: (file: File) => void;
+  onSimulate: (() => void) | null;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const drop = useFileDrop((file) => {
+    if (!barred) onFile(file);
+  });
+  if (upload) {
+    return (
+      <div
+        className={`grid content-center gap-2 border-2 border-dashed border-soft bg-wash px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'}`}
+      >
+        <span className="sign text-[18px] font-semibold">{name}</span>
+        <span className="truncate text-[14px]">
+          {upload.text}: {Math.round(100 * upload.share)} %
+        </span>
+        <progress max={1} value={upload.share} className="h-[10px] w-full accent-clay" aria-label={`${name}: ${upload.text}`} />
+      </div>
+    );
+  }
+  return (
+    <div
+      {...drop.place}
+      className={`grid content-center justify-items-start gap-2 border-2 border-dashed px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'} ${drop.over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}
+    >
+      <span className={`sign text-[18px] font-semibold ${needed ? '' : 'text-soft'}`}>
+        {name}
+        {needed ? '' : ', if filmed'}
+      </span>
+      <button
+        type="button"
+        disabled={barred}
+        className="quiet-action min-h-[48px] disabled:opacity-50"
+        onClick={() => input.current?.click()}
+        aria-label={`Choose the film, ${name}`}
+      >
+        Choose film
+      </button>
+      {needed && <span className="text-[13.5px] text-soft">or drop it here: MP4, MOV, WebM</span>}
+      {onSimulate && (
+        <button
+          type="button"
+          disabled={barred}
+          className="quiet-action min-h-[48px]"
+          onClick={onSimulate}
+          aria-label={`Film with the simulated camera, ${name}`}
+        >
+          Film with the simulated camera
+        </button>
+      )}
+      <input
+        ref={input}
+        type="file"
+        accept="video/*,.mp4,.mov,.webm"
+        hidden
+        aria-hidden="true"
+        tabIndex={-1}
+        data-testid={`file-${name}`}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          if (file) onFile(file);
+          e.target.value = '';
+        }}
+      />
+    </div>
+  );
+}
