@@ -1,0 +1,66 @@
+import type { EvaluationDocument } from '@stride-chalk/core';
+import { longDay } from './long-day.ts';
+
+const WEEKS = [1, 2, 3, 4] as const;
+
+/** The drill plan, day by day with a box for each week; a drill of the second focus waits until the first holds. */
+export function DrillPlan({ document: d }: { document: EvaluationDocument }) {
+  return (
+    <section className="mt-4 break-inside-avoid border-t-[1.5px] border-[#d8cdb8] pt-3">
+      <h2 className="m-0 mb-1 text-[25px]">The plan, three days a week</h2>
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse text-[14px]">
+          <thead>
+            <tr className="sign text-[16px] text-[#63503f]">
+              <th className="py-1 text-start font-medium">Day</th>
+              {d.focus.map((f, i) => (
+                <th key={f.checkpoint} className="py-1 ps-3 text-start font-medium">
+                  <b className="text-[#9c3d1e]">{i + 1}</b> {f.title}
+                </th>
+              ))}
+              {WEEKS.map((week) => (
+                <th key={week} className="w-[44px] py-1 text-center font-medium">
+                  {week === 1 ? 'Week 1' : week}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {d.drillDays.map((weekday, k) => (
+              <tr key={weekday} className="border-t border-[#d8cdb8] align-top">
+                <th scope="row" className="py-2 text-start font-semibold">
+                  {weekday}
+                </th>
+                {d.focus.map((f) => {
+                  const drill = f.drills[k % Math.max(1, f.drills.length)];
+                  return (
+                    <td key={f.checkpoint} className="py-2 ps-3">
+                      {drill ? (
+                        <>
+                          <b>{drill.name}</b>
+                          <br />
+                          {drill.amount}
+                        </>
+                      ) : (
+                        `Cue only: “${f.cue}”`
+                      )}
+                    </td>
+                  );
+                })}
+                {WEEKS.map((week) => (
+                  <td key={week} className="py-2 text-center">
+                    <span className="inline-block h-[20px] w-[20px] border-[1.5px] border-[#63503f]" />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="m-0 mt-2 text-[13.5px] text-[#3d2d22]">
+        Throws of drills count towards the day. One thing at a time: the next focus starts when the one before it holds.{' '}
+        {d.reFilmOn ? <b>Re-film: {longDay(d.reFilmOn)}.</b> : 'The day of the re-film is set by the coach.'}
+      </p>
+    </section>
+  );
+}

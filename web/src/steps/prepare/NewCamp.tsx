@@ -1,0 +1,49 @@
+import { useState } from 'react';
+import { askServer } from '../../parts/ask-server.ts';
+import { CampFactFields, type CampFacts } from './CampFactFields.tsx';
+
+/** Another camp beside this one; it begins with what this one has agreed. */
+export function NewCamp({ like, zones }: { like: CampFacts; zones: readonly string[] }) {
+  const [camp, setCamp] = useState<CampFacts>({
+    name: '',
+    place: like.place,
+    firstDay: '',
+    lastDay: '',
+    timeZone: like.timeZone,
+    units: like.units,
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  return (
+    <details className="mt-8 border-t-2 border-ink pt-2">
+      <summary className="sign flex min-h-[48px] cursor-pointer items-center text-[26px] font-semibold">Another camp</summary>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          askServer<{ id: string }>('/api/camps', { method: 'POST', body: camp })
+            .then(({ id }) => {
+              const form = document.createElement('form');
+              form.method = 'post';
+              form.action = '/api/camp-at-work';
+              form.append(Object.assign(document.createElement('input'), { name: 'camp', value: id, type: 'hidden' }));
+              document.body.append(form);
+              form.submit();
+            })
+            .catch((error: Error) => setProblem(error.message));
+        }}
+      >
+        <p className="m-0 text-[15px] text-soft">
+          It begins with the sheet, schools, distances and limits of this one. You are its lead.
+        </p>
+        <CampFactFields value={camp} zones={zones} onChange={(change) => setCamp((c) => ({ ...c, ...change }))} />
+        {problem && (
+          <p role="alert" className="care-band mt-3 mb-0 px-3 py-2">
+            {problem}
+          </p>
+        )}
+        <button type="submit" className="main-action mt-4 min-h-[48px]">
+          Make the camp
+        </button>
+      </form>
+    </details>
+  );
+}
