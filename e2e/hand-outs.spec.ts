@@ -44,6 +44,12 @@ test('a draft is reordered, reworded, cut and added to, by keyboard, then releas
   await expect(coach.getByRole('alert')).toContainText('A line is empty');
   await coach.getByLabel('Cue').nth(1).fill('Ball up.');
   await expect(saved).toHaveText('All saved');
+  // Left in the middle of a change: the last line is there all the same.
+  await coach.getByLabel('Cue').nth(1).fill('Ball up and out.');
+  await coach.goto(`${process.env.E2E_URL}/handouts`);
+  await expect.poll(async () => (await kept()).document.focus[1]!.cue).toBe('Ball up and out.');
+  await coach.goto(`${process.env.E2E_URL}/handouts/4`);
+  await pageAwake(coach);
   await coach.keyboard.press('Control+Enter');
   await expect(coach.getByText('Released.')).toBeVisible();
   await expect(coach.locator('article')).toContainText('Long and loose, all the way down.');

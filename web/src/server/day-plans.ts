@@ -1,116 +1,24 @@
-import highsLoader from 'highs';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import {
-  AGE_GROUPS,
-  assignScorers,
-  dayFacts,
-  linkedDesign,
-  moveSession,
-  planProblems,
-  planSteps,
-  type DayInput,
-  type DayPlan,
-  type DaySettings,
-  type IntegerSolver,
-  type ScorerChoice,
-  type Session,
-} from '@stride-chalk/core';
+import { dayFacts, linkedDesign, moveSession, planProblems, planSteps, type DayPlan, type DaySettings } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
-import { gateList, type AtTheGate } from './check-ins.ts';
+import { dayInput, defaultSettings, type Resting } from './day-input.ts';
 import { db, type Executor } from './db/connect.ts';
 import { dayPlans, lateArrivals, planSessions } from './db/schema.ts';
+import { withScorers, type PlannedSession } from './plan-scorers.ts';
 import { Refusal } from './refusal.ts';
-import { listStaff } from './staff.ts';
 
 /** The planner may think for this long; a plan at the bound is there at once. */
 const MILLISECONDS = 2500;
 
-type PlannedSession = Session & { readonly scorer: string; readonly secondScorer: string | null };
 export interface DayPlanView {
   readonly settings: DaySettings;
   readonly revision: number;
   readonly sessions: readonly PlannedSession[];
   /** Who is not to throw that day, with the reason in plain words. */
-  readonly resting: ReadonlyArray<{ readonly camper: string; readonly why: string }>;
+  readonly resting: readonly Resting[];
   /** Who may throw and has no place. */
   readonly unplanned: readonly string[];
-}
-
-/** What a day begins with: two or three mounds from nine, everybody of the staff. */
-async function defaultSettings(camp: Camp): Promise<DaySettings> {
-  const staff = await listStaff(camp.id);
-  const [from, to] = [9 * 60, 17 * 60];
-  const byAge = (young: number, old: number) =>
-    Object.fromEntries(AGE_GROUPS.map((g, i) => [g, i < 3 ? young : old])) as DaySettings['minutes'];
-  return {
-    mounds: [1, 2, 3].map((n) => ({ name: `Mound ${n}`, from, to })),
-    cameras: [1, 2, 3].map((n) => ({ name: `Camera ${n}`, from, to })),
-    staff: staff.map((s) => ({ id: s.id, from, to, films: s.role !== 'lead', scores: s.role !== 'helper' })),
-    breaks: [{ from: 12 * 60, to: 12 * 60 + 45 }],
-    minutes: byAge(7, 8),
-    deliveries: byAge(3, 5),
-    warmUpMinutes: 12,
-    warmUpThrows: 15,
-    blindShare: 0.2,
-  };
-}
-
-/** Why somebody is in no plan of the day; null when he may be. */
-function whyNot({ camper, checkIn, standing }: AtTheGate, settings: DaySettings, day: string): string | null {
-  if (!camper.consentGiven || (camper.consentUntil !== null && camper.consentUntil < day))
-    return camper.consentGiven ? `the consent ended on ${camper.consentUntil}` : 'no consent to film';
-  if (camper.sore) return 'a sore arm';
-  if (checkIn && !checkIn.present) return 'not here today';
-  if (standing.plannable <= settings.warmUpThrows)
-    return standing.plannable === 0
-      ? standing.says
-      : `${standing.plannable} throws left, the warm-up takes ${settings.warmUpThrows}`;
-  return null;
-}
-
-async function inputOf(
-  camp: Camp,
-  day: string,
-  settings: DaySettings,
-): Promise<{ input: DayInput; resting: DayPlanView['resting'] }> {
-  const gate = await gateList(camp, day);
-  const late =
-    gate.length === 0
-      ? []
-      : await db()
-          .select()
-          .from(lateArrivals)
-          .where(
-            and(
-              eq(lateArrivals.day, day),
-              inArray(
-                lateArrivals.camperId,
-                gate.map((g) => g.camper.id),
-              ),
-            ),
-          );
-  const lateUntil = new Map(late.map((l) => [l.camperId, l.fromMinute]));
-  const resting = gate.flatMap((g) => {
-    const why = whyNot(g, settings, day);
-    return why === null ? [] : [{ camper: g.camper.id, why }];
-  });
-  const out = new Set(resting.map((r) => r.camper));
-  return {
-    resting,
-    input: {
-      settings,
-      campers: gate
-        .filter((g) => !out.has(g.camper.id))
-        .map(({ camper, standing }) => ({
-          id: camper.id,
-          ageGroup: camper.ageGroup,
-          together: camper.togetherWith,
-          readyFrom: lateUntil.get(camper.id) ?? 0,
-          throwsLeft: standing.plannable,
-        })),
-    },
-  };
 }
 
 const sessionsOf = async (planId: string, via: Executor = db()): Promise<PlannedSession[]> =>
@@ -141,7 +49,7 @@ async function rowOf(camp: Camp, day: string) {
 export async function dayPlanOf(camp: Camp, day: string): Promise<DayPlanView> {
   const row = await rowOf(camp, day);
   const settings = row?.settings ?? (await defaultSettings(camp));
-  const { input, resting } = await inputOf(camp, day, settings);
+  const { input, resting } = await dayInput(camp, day, settings);
   const sessions = row ? await sessionsOf(row.id) : [];
   const placed = new Set(sessions.map((s) => s.camper));
   return {
@@ -155,7 +63,7 @@ export async function dayPlanOf(camp: Camp, day: string): Promise<DayPlanView> {
 
 /** What a plan comes to and which rules it breaks, as things stand now. */
 export async function judgePlan(camp: Camp, day: string, plan: DayPlanView, now: number | null) {
-  const { input } = await inputOf(camp, day, plan.settings);
+  const { input } = await dayInput(camp, day, plan.settings);
   const scorers = plan.settings.staff.filter((s) => s.scores).map((s) => s.id);
   const records = plan.sessions.flatMap((s) => [
     { camper: s.camper, coach: s.scorer },
@@ -186,7 +94,7 @@ export async function solveDay(
   const row = await rowOf(camp, day);
   const before = row ? await sessionsOf(row.id) : [];
   const kept = change.anew && change.now === null ? [] : change.anew ? before.filter((s) => s.to <= change.now!) : before;
-  const { input } = await inputOf(camp, day, change.settings);
+  const { input } = await dayInput(camp, day, change.settings);
   const until = Date.now() + MILLISECONDS;
   let seed = 1;
   const random = (): number => {
@@ -203,7 +111,7 @@ export async function solveDay(
   // Others are answered between two tries.
   for (; !step.done; step = search.next()) await new Promise((resolve) => setImmediate(resolve));
   const plan = step.value;
-  await keepPlan(camp, day, change, withScorers(input, plan.sessions, before, await solver()), dayFacts(input, plan.sessions));
+  await keepPlan(camp, day, change, await withScorers(input, plan.sessions, before), dayFacts(input, plan.sessions));
   return {
     unplaced: plan.unplaced,
     moved:
@@ -223,7 +131,7 @@ export async function moveInPlan(
 ): Promise<void> {
   const row = await rowOf(camp, day);
   if (!row) throw new Refusal('no-plan', 'There is no plan of this day yet. Make one first.', 409);
-  const { input } = await inputOf(camp, day, row.settings);
+  const { input } = await dayInput(camp, day, row.settings);
   if (!input.campers.some((c) => c.id === change.camperId))
     throw new Refusal('not-to-throw', 'This camper is not to throw today.', 409);
   const before = await sessionsOf(row.id);
@@ -232,40 +140,9 @@ export async function moveInPlan(
     camp,
     day,
     { ...change, settings: row.settings },
-    withScorers(input, moved, before, await solver()),
+    await withScorers(input, moved, before),
     dayFacts(input, moved),
   );
-}
-
-/** Gives every session its scorers; those of the plan before stay where the balance allows it. */
-function withScorers(
-  input: DayInput,
-  sessions: readonly Session[],
-  before: readonly PlannedSession[],
-  solve: IntegerSolver,
-): PlannedSession[] {
-  const { settings } = input;
-  const scorers = settings.staff.filter((s) => s.scores).map((s) => s.id);
-  if (scorers.length === 0) throw new Refusal('nobody-scores', 'Nobody of the staff scores: name at least one.');
-  const was = new Map(before.map((b) => [b.camper, b]));
-  const same =
-    sessions.length === before.length &&
-    sessions.every((s) => was.has(s.camper)) &&
-    before.every((b) => [b.scorer, b.secondScorer].every((p) => p === null || scorers.includes(p)));
-  const ages = new Map(input.campers.map((c) => [c.id, c.ageGroup]));
-  const choices: readonly ScorerChoice[] = same
-    ? before
-    : assignScorers(
-        {
-          campers: sessions.map((s) => ({ id: s.camper, ageGroup: ages.get(s.camper) ?? '11-12' })),
-          scorers,
-          blindShare: settings.blindShare,
-          before,
-        },
-        solve,
-      );
-  const of = new Map(choices.map((c) => [c.camper, c]));
-  return sessions.map((s) => ({ ...s, scorer: of.get(s.camper)!.scorer, secondScorer: of.get(s.camper)!.secondScorer }));
 }
 
 async function keepPlan(
@@ -331,16 +208,4 @@ export async function noteLate(camperId: string, day: string, fromMinute: number
         target: [lateArrivals.camperId, lateArrivals.day],
         set: { fromMinute, enteredBy: by, enteredAt: new Date() },
       });
-}
-
-let loaded: Promise<IntegerSolver> | null = null;
-/** The integer solver, loaded once. */
-function solver(): Promise<IntegerSolver> {
-  loaded ??= highsLoader().then((highs) => (program: string) => {
-    const answer = highs.solve(program, { time_limit: 1 });
-    return answer.Status === 'Optimal' || answer.Status === 'Time limit reached'
-      ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal?: number }).Primal ?? 0]))
-      : null;
-  });
-  return loaded;
 }

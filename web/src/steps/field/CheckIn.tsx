@@ -1,8 +1,10 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { addDays, clockOf, SORE_PLACES, type ArmCareRules } from '@stride-chalk/core';
+import { useEffect, useRef, useState } from 'react';
+import { addDays, SORE_PLACES, type ArmCareRules } from '@stride-chalk/core';
 import { CHECK_INS, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { tall } from '../../parts/tall.ts';
+import { BibPad } from './BibPad.tsx';
+import { CheckedIn, type Done } from './CheckedIn.tsx';
 import { CheckInMore, WIDE } from './CheckInMore.tsx';
 import { note, noted, standingAfter, withCheckIn, type CheckInEntry, type GateLine } from './gate.ts';
 
@@ -32,15 +34,10 @@ export function CheckIn({
   const box = useRef<Outbox<CheckInEntry> | null>(null);
   const [known, setKnown] = useState(lines);
   const [screen, setScreen] = useState<Screen>('bib');
-  const [bib, setBib] = useState('');
   const [camper, setCamper] = useState<GateLine | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const [more, setMore] = useState<Partial<CheckInEntry>>({});
-  const [done, setDone] = useState<{
-    readonly camper: GateLine;
-    readonly entry: CheckInEntry;
-    readonly standing: { readonly left: number; readonly says: string };
-  } | null>(null);
+  const [done, setDone] = useState<Done | null>(null);
 
   useEffect(() => {
     const made = new Outbox<CheckInEntry>(CHECK_INS, staffId, setNews);
@@ -52,7 +49,6 @@ export function CheckIn({
     return () => made.stop();
   }, [staffId]);
 
-  const found = useMemo(() => known.filter((l) => String(l.bib).startsWith(bib)), [known, bib]);
   const open = known.filter((l) => l.present === null);
   const pick = (l: GateLine): void => {
     setCamper(l);
@@ -80,11 +76,9 @@ export function CheckIn({
     note(day, whole);
     setKnown((all) => withCheckIn(all, whole));
     setDone({ camper, entry: whole, standing: standingAfter(camper, whole, rules) });
-    setBib('');
     setScreen('done');
   };
   const back = (): void => {
-    setBib('');
     setCamper(null);
     setScreen('bib');
   };
@@ -114,62 +108,7 @@ export function CheckIn({
         </p>
       )}
 
-      {screen === 'bib' && (
-        <div className="grid grid-rows-[1fr_auto] gap-2 pt-2">
-          <ul aria-label="Campers" className="m-0 max-h-[calc(100dvh-470px)] min-h-[170px] list-none overflow-auto p-0">
-            {(bib === '' ? open : found).map((l) => (
-              <li key={l.id}>
-                <button
-                  type="button"
-                  onClick={() => pick(l)}
-                  className={`grid min-h-[56px] w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-0 border-b border-rule bg-transparent px-1 text-start ${l.sore || !l.consent ? 'care-band' : ''}`}
-                >
-                  <b className="sign tabular text-[30px]">{l.bib}</b>
-                  <span className="text-[18px] font-semibold">{l.name}</span>
-                  <span className="text-[15px]">
-                    {l.sore ? 'sore' : l.present ? 'here' : l.present === false ? 'not here' : ''}
-                  </span>
-                </button>
-              </li>
-            ))}
-            {bib === '' && open.length === 0 && (
-              <li className="py-6 text-[20px]">Everybody has been at the gate. Type a bib to change something.</li>
-            )}
-            {bib !== '' && found.length === 0 && <li className="py-6 text-[20px]">Nobody wears {bib}. Look at the bib again.</li>}
-          </ul>
-          <div>
-            <output
-              aria-label="Bib"
-              className="sign tabular block min-h-[58px] border-b-2 border-ink text-center text-[46px] font-semibold leading-[58px]"
-            >
-              {bib || <span className="text-[24px] font-medium text-soft">bib number</span>}
-            </output>
-            <div className="mt-2 grid grid-cols-3 gap-2">
-              {['1', '2', '3', '4', '5', '6', '7', '8', '9', 'C', '0', '⌫'].map((k) => (
-                <button
-                  key={k}
-                  type="button"
-                  aria-label={k === 'C' ? 'Clear' : k === '⌫' ? 'Back one' : k}
-                  onClick={() => setBib((b) => (k === 'C' ? '' : k === '⌫' ? b.slice(0, -1) : (b + k).slice(0, 4)))}
-                  className="sign min-h-[60px] border-2 border-ink bg-paper text-[30px] font-semibold"
-                >
-                  {k}
-                </button>
-              ))}
-            </div>
-            {bib !== '' && found.length > 0 && (
-              <button
-                type="button"
-                className={`main-action mt-2 ${WIDE}`}
-                onClick={() => pick(found.find((l) => String(l.bib) === bib) ?? found[0]!)}
-              >
-                {(found.find((l) => String(l.bib) === bib) ?? found[0]!).bib}{' '}
-                {(found.find((l) => String(l.bib) === bib) ?? found[0]!).name}
-              </button>
-            )}
-          </div>
-        </div>
-      )}
+      {screen === 'bib' && <BibPad lines={known} onPick={pick} />}
 
       {camper && screen !== 'bib' && screen !== 'done' && (
         <div className="grid content-start gap-3 pt-3">
@@ -274,43 +213,7 @@ export function CheckIn({
       )}
 
       {screen === 'done' && done && (
-        <div className="grid content-start gap-4 pt-4" role="status">
-          <p className="m-0 text-[28px] font-semibold leading-tight">
-            <span className="sign tabular text-[44px]">{done.camper.bib}</span> {done.camper.name}
-          </p>
-          {done.entry.sore ? (
-            <p className="care-band m-0 px-4 py-4 text-[20px]">
-              <b>No throwing.</b> The lead and the family get a message. We do not diagnose: pain means stop, and see a licensed
-              medical professional.
-            </p>
-          ) : !done.entry.present ? (
-            <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p>
-          ) : (
-            <>
-              <p
-                className={`m-0 px-4 py-4 text-[20px] ${done.standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}
-              >
-                {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.standing.says}
-              </p>
-              {done.camper.session && !done.camper.sore && done.standing.left > 0 && (
-                <p className="m-0 text-[22px]">
-                  Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at{' '}
-                  <b className="tabular">{clockOf(done.camper.session.from)}</b>
-                </p>
-              )}
-            </>
-          )}
-          <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={back}>
-            Next camper
-          </button>
-          <button
-            type="button"
-            className={`quiet-action ${WIDE}`}
-            onClick={() => pick(known.find((l) => l.id === done.camper.id)!)}
-          >
-            That was wrong: change it
-          </button>
-        </div>
+        <CheckedIn done={done} onNext={back} onChange={() => pick(known.find((l) => l.id === done.camper.id)!)} />
       )}
     </div>
   );

@@ -1,18 +1,14 @@
 import { useRef, useState } from 'react';
-import {
-  FIELD_NAMES,
-  ROSTER_FIELDS,
-  TEXT_ENCODINGS,
-  type KnownCamper,
-  type RosterField,
-  type TextEncoding,
-} from '@stride-chalk/core';
+import { TEXT_ENCODINGS, type KnownCamper, type TextEncoding } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useFileDrop } from '../../parts/use-file-drop.ts';
 import { useAwake } from '../../parts/use-awake.ts';
-import { useRosterFile, type FileRow } from './use-roster-file.ts';
+import { DateOrderQuestion } from './DateOrderQuestion.tsx';
+import { ImportColumns } from './ImportColumns.tsx';
+import { MendRow } from './MendRow.tsx';
+import { useRosterFile } from './use-roster-file.ts';
+import { WhoIsIt } from './WhoIsIt.tsx';
 
-const NEEDED: readonly RosterField[] = ['bib', 'name', 'born', 'hand', 'height', 'guardian'];
 interface Result {
   readonly added: number;
   readonly updated: number;
@@ -33,10 +29,6 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
     f.open(file).catch(() => setProblem(`${file.name} could not be read.`));
   };
   const drop = useFileDrop(open);
-  const fields = f.file?.columns.map((c) => c.field) ?? [];
-  const missing = NEEDED.filter(
-    (n) => !fields.includes(n) && !(n === 'name' && (fields.includes('firstName') || fields.includes('lastName'))),
-  );
   const wrong = f.rows.filter((r) => !r.row);
   const unsure = f.rows.filter((r) => r.match?.kind === 'unsure' && r.decision === 'match');
   const willAdd = f.rows.filter((r) => r.row && (r.decision === 'new' || (r.decision === 'match' && r.match?.kind === 'new')));
@@ -130,86 +122,8 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           {problem}
         </p>
       )}
-      {f.file && (
-        <section aria-labelledby="columns">
-          <h2 id="columns" className="m-0 text-[24px]">
-            Columns
-          </h2>
-          <div className="mt-1 overflow-x-auto">
-            <table className="border-collapse text-[15px]">
-              <thead>
-                <tr>
-                  {f.file.columns.map((c, i) => (
-                    <th key={i} scope="col" className="min-w-[150px] border border-rule p-2 text-start align-top font-normal">
-                      <span className="block text-soft">{c.heading || 'without heading'}</span>
-                      <select
-                        aria-label={`Column ${c.heading || i + 1}`}
-                        value={c.field ?? ''}
-                        onChange={(e) => f.nameColumn(i, (e.target.value || null) as RosterField | null)}
-                        className={`field mt-1 w-full !px-2 !text-[15px] font-semibold ${c.field && !c.sure ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}
-                      >
-                        <option value="">leave out</option>
-                        {ROSTER_FIELDS.map((r) => (
-                          <option key={r} value={r}>
-                            {FIELD_NAMES[r]}
-                          </option>
-                        ))}
-                      </select>
-                      {c.field && !c.sure && <span className="block text-[13.5px] text-clay">is this right?</span>}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {f.file.cells.slice(1, 4).map((r, i) => (
-                  <tr key={i}>
-                    {r.map((cell, k) => (
-                      <td
-                        key={k}
-                        className={`max-w-[220px] truncate border border-rule px-2 py-1 ${fields[k] ? '' : 'text-soft'}`}
-                      >
-                        {cell}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-          {missing.length > 0 && (
-            <p className="care-band mt-3 mb-0 px-4 py-2">
-              No column is named {missing.map((m) => FIELD_NAMES[m].toLowerCase()).join(', ')}: name it above, or mend every row.
-            </p>
-          )}
-        </section>
-      )}
-      {(f.asked > 0 || f.order) && (
-        <section
-          aria-label="Order of dates"
-          className="mt-5 flex flex-wrap items-center gap-3 border-2 border-ink bg-paper px-4 py-3"
-        >
-          <span className="text-[17px]">
-            {f.order ? (
-              'Dates are read'
-            ) : (
-              <>
-                <b>{f.asked}</b> {f.asked === 1 ? 'date' : 'dates'} can be read in two ways. How are dates written in this file?
-              </>
-            )}
-          </span>
-          {(['dayFirst', 'monthFirst'] as const).map((o) => (
-            <button
-              key={o}
-              type="button"
-              aria-pressed={f.order === o}
-              className={`${f.order === o ? 'main-action' : 'quiet-action'} min-h-[48px]`}
-              onClick={() => f.setOrder(o)}
-            >
-              {o === 'dayFirst' ? 'Day first: 25/12/2014' : 'Month first: 12/25/2014'}
-            </button>
-          ))}
-        </section>
-      )}
+      {f.file && <ImportColumns file={f.file} onName={f.nameColumn} />}
+      {(f.asked > 0 || f.order) && <DateOrderQuestion asked={f.asked} order={f.order} onOrder={f.setOrder} />}
       {wrong.length > 0 && (
         <section aria-labelledby="mend" className="mt-6">
           <h2 id="mend" className="m-0 text-[24px]">
@@ -229,29 +143,7 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           </h2>
           <ul className="m-0 list-none p-0">
             {unsure.map((r) => (
-              <li key={r.line} className="flex flex-wrap items-center gap-3 border-b border-rule py-2">
-                <span className="me-auto">
-                  <b className="sign text-[20px]">{r.row!.bib}</b> <b>{r.row!.name}</b>, born {r.row!.born}.{' '}
-                  <span className="text-soft">In the roster {r.match!.kind === 'unsure' && r.match!.why}.</span>
-                </span>
-                {r.match!.kind === 'unsure' &&
-                  r.match!.candidates.map((c) => (
-                    <button
-                      key={c}
-                      type="button"
-                      className="quiet-action min-h-[48px]"
-                      onClick={() => f.decide(r.line, { update: c })}
-                    >
-                      It is {roster.find((k) => k.id === c)!.name}
-                    </button>
-                  ))}
-                <button type="button" className="quiet-action min-h-[48px]" onClick={() => f.decide(r.line, 'new')}>
-                  Somebody new
-                </button>
-                <button type="button" className="quiet-action min-h-[48px]" onClick={() => f.leaveOut(r.line)}>
-                  Leave out
-                </button>
-              </li>
+              <WhoIsIt key={r.line} row={r} roster={roster} onDecide={f.decide} onLeave={f.leaveOut} />
             ))}
           </ul>
         </section>
@@ -313,65 +205,5 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
         </div>
       )}
     </div>
-  );
-}
-
-/** A row that cannot be read: its reasons, each with its cell to mend. */
-function MendRow({
-  row,
-  onMend,
-  onLeave,
-}: {
-  row: FileRow;
-  onMend: (line: number, field: RosterField, value: string) => void;
-  onLeave: (line: number) => void;
-}) {
-  const name = row.raw.name || [row.raw.firstName, row.raw.lastName].filter(Boolean).join(' ');
-  return (
-    <li
-      className="grid grid-cols-[170px_1fr_auto] items-start gap-3 border-b border-rule py-2 max-[820px]:grid-cols-1"
-      data-testid={`mend-${row.line}`}
-    >
-      <span className="pt-2">
-        <span className="text-[14px] text-soft">line {row.line}</span>
-        <br />
-        <b>{row.raw.bib}</b> {name}
-      </span>
-      <span className="grid gap-2">
-        {row.problems.map((p) => (
-          <span key={p.field} className="flex flex-wrap items-center gap-2">
-            <label className="flex flex-wrap items-center gap-2">
-              <span className="w-[130px] text-[15px] text-soft">{FIELD_NAMES[p.field]}</span>
-              <input
-                defaultValue={row.raw[p.field] ?? ''}
-                aria-label={`Line ${row.line}, ${FIELD_NAMES[p.field]}`}
-                onBlur={(e) => onMend(row.line, p.field, e.target.value)}
-                onKeyDown={(e) => e.key === 'Enter' && onMend(row.line, p.field, e.currentTarget.value)}
-                className="field w-[210px]"
-              />
-            </label>
-            {p.offers?.map((o) => (
-              <button
-                key={o.value}
-                type="button"
-                className="quiet-action min-h-[48px]"
-                onClick={() => onMend(row.line, p.field, o.value)}
-              >
-                {o.label}
-              </button>
-            ))}
-            <span className="text-[15px] font-semibold text-clay">{p.why}</span>
-          </span>
-        ))}
-      </span>
-      <button
-        type="button"
-        className="quiet-action min-h-[48px]"
-        onClick={() => onLeave(row.line)}
-        aria-label={`Leave out line ${row.line}`}
-      >
-        Leave out
-      </button>
-    </li>
   );
 }

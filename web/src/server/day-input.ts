@@ -1,0 +1,90 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { AGE_GROUPS, type DayInput, type DaySettings } from '@stride-chalk/core';
+import type { Camp } from './camps.ts';
+import { gateList, type AtTheGate } from './check-ins.ts';
+import { db } from './db/connect.ts';
+import { lateArrivals } from './db/schema.ts';
+import { listStaff } from './staff.ts';
+
+/** Somebody who is not to throw that day, with the reason in plain words. */
+export interface Resting {
+  readonly camper: string;
+  readonly why: string;
+}
+
+/** What a day begins with: two or three mounds from nine, everybody of the staff. */
+export async function defaultSettings(camp: Camp): Promise<DaySettings> {
+  const staff = await listStaff(camp.id);
+  const [from, to] = [9 * 60, 17 * 60];
+  const byAge = (young: number, old: number) =>
+    Object.fromEntries(AGE_GROUPS.map((g, i) => [g, i < 3 ? young : old])) as DaySettings['minutes'];
+  return {
+    mounds: [1, 2, 3].map((n) => ({ name: `Mound ${n}`, from, to })),
+    cameras: [1, 2, 3].map((n) => ({ name: `Camera ${n}`, from, to })),
+    staff: staff.map((s) => ({ id: s.id, from, to, films: s.role !== 'lead', scores: s.role !== 'helper' })),
+    breaks: [{ from: 12 * 60, to: 12 * 60 + 45 }],
+    minutes: byAge(7, 8),
+    deliveries: byAge(3, 5),
+    warmUpMinutes: 12,
+    warmUpThrows: 15,
+    blindShare: 0.2,
+  };
+}
+
+/** Why somebody is in no plan of the day; null when he may be. */
+function whyNot({ camper, checkIn, standing }: AtTheGate, settings: DaySettings, day: string): string | null {
+  if (!camper.consentGiven || (camper.consentUntil !== null && camper.consentUntil < day))
+    return camper.consentGiven ? `the consent ended on ${camper.consentUntil}` : 'no consent to film';
+  if (camper.sore) return 'a sore arm';
+  if (checkIn && !checkIn.present) return 'not here today';
+  if (standing.plannable <= settings.warmUpThrows)
+    return standing.plannable === 0
+      ? standing.says
+      : `${standing.plannable} throws left, the warm-up takes ${settings.warmUpThrows}`;
+  return null;
+}
+
+/** Everything that the planner asks of a day: who may throw and how much, and who is not to throw and why. */
+export async function dayInput(
+  camp: Camp,
+  day: string,
+  settings: DaySettings,
+): Promise<{ input: DayInput; resting: readonly Resting[] }> {
+  const gate = await gateList(camp, day);
+  const late =
+    gate.length === 0
+      ? []
+      : await db()
+          .select()
+          .from(lateArrivals)
+          .where(
+            and(
+              eq(lateArrivals.day, day),
+              inArray(
+                lateArrivals.camperId,
+                gate.map((g) => g.camper.id),
+              ),
+            ),
+          );
+  const lateUntil = new Map(late.map((l) => [l.camperId, l.fromMinute]));
+  const resting = gate.flatMap((g) => {
+    const why = whyNot(g, settings, day);
+    return why === null ? [] : [{ camper: g.camper.id, why }];
+  });
+  const out = new Set(resting.map((r) => r.camper));
+  return {
+    resting,
+    input: {
+      settings,
+      campers: gate
+        .filter((g) => !out.has(g.camper.id))
+        .map(({ camper, standing }) => ({
+          id: camper.id,
+          ageGroup: camper.ageGroup,
+          together: camper.togetherWith,
+          readyFrom: lateUntil.get(camper.id) ?? 0,
+          throwsLeft: standing.plannable,
+        })),
+    },
+  };
+}

@@ -1,0 +1,72 @@
+import type { FocusItem } from '@stride-chalk/core';
+import { DraftLine } from './DraftLine.tsx';
+import type { Draft } from './use-draft.ts';
+
+/** One focus of the draft: its place in the order, its words, its drills. */
+export function FocusCard({ focus: f, index: i, draft, last }: { focus: FocusItem; index: number; draft: Draft; last: boolean }) {
+  return (
+    <li
+      data-focus={i}
+      tabIndex={-1}
+      className="border border-rule bg-paper p-3"
+      onKeyDown={(e) => {
+        if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return;
+        e.preventDefault();
+        draft.moveFocus(i, e.key === 'ArrowUp' ? -1 : 1);
+      }}
+    >
+      <div className="flex items-center gap-2">
+        <span className="sign text-[30px] font-semibold leading-none text-clay">{i + 1}</span>
+        <DraftLine label={`Title of focus ${i + 1}`} value={f.title} big onChange={(title) => draft.changeFocus(i, { title })} />
+        <button
+          type="button"
+          className="quiet-action !px-2"
+          aria-label={`Move focus ${i + 1} up`}
+          disabled={i === 0}
+          onClick={() => draft.moveFocus(i, -1)}
+        >
+          ↑
+        </button>
+        <button
+          type="button"
+          className="quiet-action !px-2"
+          aria-label={`Move focus ${i + 1} down`}
+          disabled={last}
+          onClick={() => draft.moveFocus(i, 1)}
+        >
+          ↓
+        </button>
+        <button
+          type="button"
+          className="quiet-action !px-2"
+          aria-label={`Drop focus ${i + 1}`}
+          onClick={() => draft.dropFocus(i)}
+        >
+          Drop
+        </button>
+      </div>
+      <p className="m-0 mb-1 text-[13.5px] text-soft">{f.reasons.join(' · ')}</p>
+      <DraftLine label="Cue" value={f.cue} onChange={(cue) => draft.changeFocus(i, { cue })} />
+      <DraftLine label="Seen" value={f.seen} onChange={(seen) => draft.changeFocus(i, { seen })} />
+      <DraftLine label="Why" value={f.why} onChange={(why) => draft.changeFocus(i, { why })} />
+      {f.drills.map((drill, k) => (
+        <div key={drill.id} className="grid grid-cols-[1fr_auto] items-end gap-2">
+          <DraftLine
+            label={`Drill ${k + 1}: ${drill.name}`}
+            value={drill.amount}
+            onChange={(amount) => draft.changeFocus(i, { drills: f.drills.map((x, n) => (n === k ? { ...x, amount } : x)) })}
+          />
+          <button
+            type="button"
+            className="quiet-action !px-2 !py-[7px]"
+            aria-label={`Drop drill ${drill.name}`}
+            onClick={() => draft.changeFocus(i, { drills: f.drills.filter((_, n) => n !== k) })}
+          >
+            Drop
+          </button>
+        </div>
+      ))}
+      <DraftLine label="Look again" value={f.lookAgain} onChange={(lookAgain) => draft.changeFocus(i, { lookAgain })} />
+    </li>
+  );
+}

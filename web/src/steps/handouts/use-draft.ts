@@ -1,0 +1,135 @@
+import { useEffect, useRef, useState } from 'react';
+import { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from '@stride-chalk/core';
+import { askServer } from '../../parts/ask-server.ts';
+
+type Saving = 'saved' | 'saving' | 'kept';
+
+export interface Evaluation {
+  readonly id: string;
+  readonly version: number;
+  readonly document: EvaluationDocument;
+  readonly released: boolean;
+}
+
+/** How long the hand rests before a change is sent, in milliseconds. */
+const REST = 350;
+
+/** The draft of an evaluation: every change is saved as the hand rests; and how it begins, and how it is released. */
+export function useDraft(camperId: string, evaluation: Evaluation | null) {
+  const [document, setDocument] = useState(evaluation?.document ?? null);
+  const [saving, setSaving] = useState<Saving>('saved');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [dropped, setDropped] = useState<readonly FocusItem[]>([]);
+  const released = evaluation?.released ?? false;
+  /** The draft as it is on the screen, and as the server has it. */
+  const latest = useRef(document);
+  const kept = useRef(document);
+  /** One save after the other: an older draft never arrives after a newer one. */
+  const sending = useRef<Promise<boolean>>(Promise.resolve(true));
+
+  const save = (): Promise<boolean> => {
+    sending.current = sending.current.then(async () => {
+      const now = latest.current;
+      if (now === kept.current) return true;
+      const checked = evaluationDocumentSchema.safeParse(now);
+      if (!checked.success) {
+        setSaving('kept');
+        setProblem('A line is empty: fill it, or drop its focus.');
+        return false;
+      }
+      try {
+        await askServer(`/api/evaluations/${evaluation!.id}`, { method: 'PUT', body: checked.data });
+        kept.current = now;
+        setSaving(latest.current === now ? 'saved' : 'saving');
+        setProblem(null);
+        return true;
+      } catch (error) {
+        setSaving('kept');
+        setProblem(`Not saved yet: ${(error as Error).message}`);
+        return false;
+      }
+    });
+    return sending.current;
+  };
+
+  useEffect(() => {
+    if (!evaluation || released || latest.current === kept.current) return;
+    setSaving('saving');
+    const timer = setTimeout(() => void save(), REST);
+    return () => clearTimeout(timer);
+  }, [document]);
+
+  useEffect(() => {
+    // Whoever leaves before the hand has rested takes nothing with him.
+    const leave = (): void => {
+      const checked = evaluationDocumentSchema.safeParse(latest.current);
+      if (evaluation && !released && latest.current !== kept.current && checked.success)
+        void askServer(`/api/evaluations/${evaluation.id}`, { method: 'PUT', body: checked.data, keepalive: true }).catch(
+          () => {},
+        );
+    };
+    window.addEventListener('pagehide', leave);
+    return () => window.removeEventListener('pagehide', leave);
+  }, [evaluation?.id, released]);
+
+  const change = (edit: (d: EvaluationDocument) => EvaluationDocument): void => {
+    if (!latest.current) return;
+    latest.current = edit(latest.current);
+    setDocument(latest.current);
+  };
+  const changeFocus = (index: number, part: Partial<FocusItem>): void =>
+    change((d) => ({ ...d, focus: d.focus.map((f, i) => (i === index ? { ...f, ...part } : f)) }));
+  const moveFocus = (index: number, by: number): void =>
+    change((d) => {
+      const to = index + by;
+      if (to < 0 || to >= d.focus.length) return d;
+      const focus = [...d.focus];
+      [focus[index], focus[to]] = [focus[to]!, focus[index]!];
+      requestAnimationFrame(() => window.document.querySelector<HTMLElement>(`[data-focus="${to}"]`)?.focus());
+      return { ...d, focus };
+    });
+  const compile = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      await askServer('/api/evaluations', { method: 'POST', body: { camperId } });
+      window.location.reload();
+    } catch (error) {
+      setProblem((error as Error).message);
+      setBusy(false);
+    }
+  };
+  const release = async (): Promise<void> => {
+    if (!evaluation || !document) return;
+    setBusy(true);
+    if (!(await save())) return setBusy(false);
+    try {
+      await askServer(`/api/evaluations/${evaluation.id}/release`, { method: 'POST', body: {} });
+      window.location.reload();
+    } catch (error) {
+      setProblem((error as Error).message);
+      setBusy(false);
+    }
+  };
+
+  return {
+    document,
+    saving,
+    problem,
+    busy,
+    dropped,
+    released,
+    change,
+    changeFocus,
+    moveFocus,
+    dropFocus(index: number): void {
+      const gone = latest.current?.focus[index];
+      if (gone) setDropped((all) => [gone, ...all]);
+      change((d) => ({ ...d, focus: d.focus.filter((_, i) => i !== index) }));
+    },
+    compile,
+    release,
+  };
+}
+
+export type Draft = ReturnType<typeof useDraft>;
