@@ -79,3 +79,9 @@ export async function campsOf(staffId: string, now = Date.now()): Promise<Member
 
 /** The day at a camp, whatever zone this machine is in. */
 export const todayAt = (camp: Pick<Camp, 'timeZone'>, now = Date.now()): string => dayInZone(now, camp.timeZone);
+
+/** The day of the camp that is nearest to a day: the first one before it begins, the last one when it is over. */
+export function campDayNearest(camp: Pick<Camp, 'firstDay' | 'lastDay'>, day: string): string {
+  if (day < camp.firstDay) return camp.firstDay;
+  return day > camp.lastDay ? camp.lastDay : day;
+}
