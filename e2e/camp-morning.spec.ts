@@ -12,13 +12,27 @@ const NAME = `Morning camp ${v7().slice(-6)}`;
 const broken = async (): Promise<Record<string, unknown>[]> =>
   rows(
     `
-  with s as (select p.*, c.bib, c.child_id, c.consent_to_film, c.together_with, d.day, d.settings from plan_sessions p join day_plans d on d.id = p.plan_id join campers c on c.id = p.camper_id join camps on camps.id = d.camp_id where camps.name = $1)
-  select a.bib, 'two places' as rule from s a join s b on a.camper_id < b.camper_id and a.from_minute < b.to_minute and b.from_minute < a.to_minute and (a.mound = b.mound or a.camera = b.camera or a.filmer_id = b.filmer_id)
+  with s as (
+    select p.*, c.bib, c.child_id, c.consent_to_film, c.together_with, d.day, d.settings
+    from plan_sessions p
+      join day_plans d on d.id = p.plan_id
+      join campers c on c.id = p.camper_id
+      join camps on camps.id = d.camp_id
+    where camps.name = $1)
+  select a.bib, 'two places' as rule from s a
+    join s b on a.camper_id < b.camper_id and a.from_minute < b.to_minute and b.from_minute < a.to_minute
+      and (a.mound = b.mound or a.camera = b.camera or a.filmer_id = b.filmer_id)
   union all select bib, 'no consent' from s where not consent_to_film
-  union all select bib, 'sore' from s where exists (select 1 from sore_arms r where r.child_id = s.child_id and r.lifted_at is null)
-  union all select bib, 'not here' from s where (select not k.present from check_ins k where k.camper_id = s.camper_id and k.day = s.day order by noted_at desc limit 1)
-  union all select bib, 'closed mound' from s where not exists (select 1 from jsonb_array_elements(settings->'mounds') m where m->>'name' = s.mound and (m->>'from')::int <= s.from_minute and (m->>'to')::int >= s.to_minute)
-  union all select bib, 'break' from s where exists (select 1 from jsonb_array_elements(settings->'breaks') b where (b->>'from')::int < s.to_minute and (b->>'to')::int > s.from_minute)
+  union all select bib, 'sore' from s
+    where exists (select 1 from sore_arms r where r.child_id = s.child_id and r.lifted_at is null)
+  union all select bib, 'not here' from s
+    where (select not k.present from check_ins k where k.camper_id = s.camper_id and k.day = s.day order by noted_at desc limit 1)
+  union all select bib, 'closed mound' from s
+    where not exists (select 1 from jsonb_array_elements(settings->'mounds') m
+      where m->>'name' = s.mound and (m->>'from')::int <= s.from_minute and (m->>'to')::int >= s.to_minute)
+  union all select bib, 'break' from s
+    where exists (select 1 from jsonb_array_elements(settings->'breaks') b
+      where (b->>'from')::int < s.to_minute and (b->>'to')::int > s.from_minute)
   union all select bib, 'scored by one twice' from s where scorer_id = second_scorer_id`,
     [NAME],
   );

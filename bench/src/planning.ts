@@ -40,9 +40,14 @@ for (const campers of [20, 40, 80, 120, 160, 200]) {
   say(`| ${campers} | ${planning.toFixed(0)} | ${scoring.toFixed(0)} | ${((planning + scoring) / base).toFixed(1)} |`);
 }
 
-say(
-  '\n| camp | campers | mounds | staff | finish, min | bound, min | over | by | rules broken | linked | scored twice | ages apart |\n|---|---|---|---|---|---|---|---|---|---|---|---|',
-);
+const row = (...cells: readonly (string | number)[]): void => {
+  say(`| ${cells.join(' | ')} |`);
+};
+const COLUMNS = ['camp', 'campers', 'mounds', 'staff', 'finish, min', 'bound, min', 'over', 'by'];
+const JUDGED = ['rules broken', 'linked', 'scored twice', 'ages apart'];
+say('');
+row(...COLUMNS, ...JUDGED);
+row(...[...COLUMNS, ...JUDGED].map(() => '---'));
 const over: number[] = [];
 for (let seed = 1; seed <= 30; seed++) {
   const { input, plan, scorers, choices } = planned(seed);
@@ -59,8 +64,11 @@ for (let seed = 1; seed <= 30; seed++) {
     scorers,
   );
   over.push(facts.minutes / facts.bound.minutes - 1);
-  say(
-    `| ${seed} | ${input.campers.length} | ${input.settings.mounds.length} | ${input.settings.staff.length} | ${facts.minutes} | ${facts.bound.minutes.toFixed(1)} | ${(100 * over.at(-1)!).toFixed(1)} % | ${facts.bound.by} | ${broken} | ${linked ? 'yes' : 'no'} | ${choices.filter((c) => c.secondScorer).length} | ${(100 * facts.ageSpread).toFixed(0)} % |`,
+  const { campers, settings } = input;
+  row(
+    ...[seed, campers.length, settings.mounds.length, settings.staff.length, facts.minutes, facts.bound.minutes.toFixed(1)],
+    ...[`${(100 * over.at(-1)!).toFixed(1)} %`, facts.bound.by, broken, linked ? 'yes' : 'no'],
+    ...[choices.filter((c) => c.secondScorer).length, `${(100 * facts.ageSpread).toFixed(0)} %`],
   );
 }
 over.sort((a, b) => a - b);

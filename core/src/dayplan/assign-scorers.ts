@@ -79,7 +79,19 @@ function solveFirst({ campers, scorers, shared, was }: FirstQuestion, solve: Int
     for (const c of open) if (was.get(c.id)?.scorer === scorer) objective.push(`- 1 ${x(c.i, k)}`);
   }
   for (const c of open) rules.push(`${scorers.map((_, k) => x(c.i, k)).join(' + ')} = 1`);
-  const program = `Minimize\n obj: ${objective.join(' ')}\nSubject To\n${rules.map((r, i) => ` r${i}: ${r}`).join('\n')}\nBounds\n most >= 0\n least >= 0\nBinary\n ${open.flatMap((c) => scorers.map((_, k) => x(c.i, k))).join('\n ')}\nEnd\n`;
+  const program = [
+    'Minimize',
+    ` obj: ${objective.join(' ')}`,
+    'Subject To',
+    ...rules.map((r, i) => ` r${i}: ${r}`),
+    'Bounds',
+    ' most >= 0',
+    ' least >= 0',
+    'Binary',
+    ...open.flatMap((c) => scorers.map((_, k) => ` ${x(c.i, k)}`)),
+    'End',
+    '',
+  ].join('\n');
   const answer = open.length === 0 ? new Map<string, number>() : solve(program);
   if (!answer) return null;
   const chosen = new Map([...shared].map(([id, [first]]) => [id, first] as const));

@@ -73,6 +73,19 @@ async function everythingOf(childId: string, via: Executor = db()) {
 const ofChild = (clipIds: readonly string[], deliveryIds: readonly string[]) =>
   sql`(${entries.body}->>'clipId' = any(${sql.param([...clipIds])}::text[]) or ${entries.body}->>'deliveryId' = any(${sql.param([...deliveryIds])}::text[]))`;
 
+const readMe = (
+  name: string,
+): string => `Everything that Stride Chalk keeps about ${name}, written on ${new Date().toISOString()}.
+
+everything.json  every row, by table
+tables/          the same tables as CSV (UTF-8, RFC 4180)
+evaluations/     what was handed out, as JSON
+films/           the films as they came
+pictures/        freeze frames of released evaluations
+
+Times are UTC, days are days of the camp, lengths and units stand in the column names.
+`;
+
 /**
  * Everything about one child as a ZIP in open formats: a JSON file with every row, the same as CSV tables, the evaluations as
  * JSON, the films as they came, the pictures as JPEG. It is written while it is read.
@@ -84,10 +97,7 @@ export async function exportChild(childId: string): Promise<{ readonly fileName:
   zip.on('error', (error) => body.destroy(error));
   zip.pipe(body);
   const bib = all.campers[0]!.bib;
-  zip.append(
-    `Everything that Stride Chalk keeps about ${all.campers[0]!.name}, written on ${new Date().toISOString()}.\n\neverything.json  every row, by table\ntables/          the same tables as CSV (UTF-8, RFC 4180)\nevaluations/     what was handed out, as JSON\nfilms/           the films as they came\npictures/        freeze frames of released evaluations\n\nTimes are UTC, days are days of the camp, lengths and units stand in the column names.\n`,
-    { name: 'READ-ME.txt' },
-  );
+  zip.append(readMe(all.campers[0]!.name), { name: 'READ-ME.txt' });
   zip.append(JSON.stringify(all, null, 2), { name: 'everything.json' });
   for (const [table, rows] of Object.entries(all))
     if (rows.length > 0)

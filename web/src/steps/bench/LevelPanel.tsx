@@ -113,6 +113,8 @@ export function LevelPanel({
                       )}
                       {c.faults.map((f, i) => {
                         const on = score?.faults.includes(f.code) ?? false;
+                        const look = on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper';
+                        const suggested = suggestion?.fault === f.code && !on ? '!border-clay' : '';
                         return (
                           <button
                             key={f.code}
@@ -120,7 +122,7 @@ export function LevelPanel({
                             aria-pressed={on}
                             onClick={() => onFault(f.code)}
                             data-testid={`fault-${f.code}`}
-                            className={`inline-flex items-center gap-[6px] rounded-[2px] border-[1.5px] px-[7px] py-[3px] text-[13.5px] ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'} ${suggestion?.fault === f.code && !on ? '!border-clay' : ''}`}
+                            className={`inline-flex items-center gap-[6px] rounded-[2px] border-[1.5px] px-[7px] py-[3px] text-[13.5px] ${look} ${suggested}`}
                           >
                             <b className="sign text-[14px]">{'ABCDEFGH'[i]}</b>
                             {f.name}

@@ -147,6 +147,8 @@ function Block({
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id: s.camper, disabled: !mayPlan });
   const camper = campers.get(s.camper);
   const over = data.now !== null && s.to <= data.now;
+  const calm = over ? 'border-rule bg-bone' : 'border-ink bg-paper';
+  const look = broken.has(s.camper) ? 'care-band border-care' : chosen === s.camper ? 'border-clay bg-wash' : calm;
   return (
     <li
       className="absolute px-[3px]"
@@ -168,7 +170,7 @@ function Block({
         data-testid={`session-${camper?.bib}`}
         aria-label={`Bib ${camper?.bib}, ${clockOf(s.from)} to ${clockOf(s.to)}, ${s.mound}`}
         onClick={() => onChoose(chosen === s.camper ? null : s.camper)}
-        className={`grid h-full w-full touch-none grid-cols-[auto_1fr_auto] items-center gap-2 overflow-hidden border-2 px-2 text-start text-[14px] leading-tight ${broken.has(s.camper) ? 'care-band border-care' : chosen === s.camper ? 'border-clay bg-wash' : over ? 'border-rule bg-bone' : 'border-ink bg-paper'}`}
+        className={`grid h-full w-full touch-none grid-cols-[auto_1fr_auto] items-center gap-2 overflow-hidden border-2 px-2 text-start text-[14px] leading-tight ${look}`}
       >
         <b className="sign tabular text-[20px]">{camper?.bib}</b>
         <span className="truncate">{camper?.name ?? 'gone'}</span>
