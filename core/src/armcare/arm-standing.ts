@@ -81,11 +81,12 @@ function verdict({
     return say('rest', 0, `${restFrom.count} throws on ${restFrom.d} ask for ${days}`);
   }
   if (inARow) return say('daysInARow', 0, `pitched on ${rules.pitchingDaysInARow} days in a row`);
-  if (left === 0) return say('dailyMaximum', 0, `${thrownToday} throws today, the most at ${age} are ${limits.dailyMaximum}`);
+  if (left === 0)
+    return say('dailyMaximum', 0, `${thrownToday} throws today, the limit at ${age} years is ${limits.dailyMaximum}`);
   return say(
     'free',
     left,
-    `${thrownToday} of ${limits.dailyMaximum} thrown at ${age}; ${Math.min(left, withoutRest)} more without a day of rest`,
+    `${thrownToday} of ${limits.dailyMaximum} thrown today, the limit at ${age} years; ${Math.min(left, withoutRest)} more without a day of rest`,
   );
 }
 

@@ -111,7 +111,7 @@ export function CheckIn({
       {screen === 'bib' && <BibPad lines={known} onPick={pick} />}
 
       {camper && screen !== 'bib' && screen !== 'done' && (
-        <div className="grid content-start gap-3 pt-3">
+        <div className="grid content-between gap-3 pt-3">
           <div className="flex items-center gap-3">
             <span className="bib-block min-h-[64px] min-w-[84px] !text-[42px]">{camper.bib}</span>
             <p className="m-0 text-[22px] font-semibold leading-tight">
@@ -122,93 +122,96 @@ export function CheckIn({
               </span>
             </p>
           </div>
-          {screen === 'here' && (
-            <>
-              {camper.sore && (
-                <p className="care-band m-0 px-4 py-3 text-[18px]">
-                  <b>A sore arm: no throwing.</b> Only the lead lifts it.
-                </p>
-              )}
-              {!camper.consent && (
-                <p className="care-band m-0 px-4 py-3 text-[18px]">
-                  <b>No consent to film.</b> He is not filmed.
-                </p>
-              )}
-              <button type="button" className={`main-action !min-h-[88px] ${WIDE}`} onClick={() => enter({})}>
-                {camper.sore ? 'Here' : 'Here, arm is fine'}
-              </button>
-              {!camper.sore && (
-                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('sore')}>
-                  Arm is sore, now or yesterday
+          {/* At the thumb; where the bib was confirmed lies only the way back, so that a double tap enters nothing. */}
+          <div className="grid gap-3">
+            {screen === 'here' && (
+              <>
+                {camper.sore && (
+                  <p className="care-band m-0 px-4 py-3 text-[18px]">
+                    <b>A sore arm: no throwing.</b> Only the lead lifts it.
+                  </p>
+                )}
+                {!camper.consent && (
+                  <p className="care-band m-0 px-4 py-3 text-[18px]">
+                    <b>No consent to film.</b> He is not filmed.
+                  </p>
+                )}
+                <button type="button" className={`main-action !min-h-[88px] ${WIDE}`} onClick={() => enter({})}>
+                  {camper.sore ? 'Here' : 'Here, arm is fine'}
                 </button>
-              )}
-              <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('more')}>
-                More: throws, drills, height, goals
-              </button>
-              <button type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ present: false })}>
-                Does not come today
-              </button>
-            </>
-          )}
-          {screen === 'sore' && (
-            <>
-              <h2 className="m-0 text-[28px]">Where is it sore?</h2>
-              <div className="grid grid-cols-2 gap-2">
-                {SORE_PLACES.map((p) => (
+                {!camper.sore && (
+                  <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('sore')}>
+                    Arm is sore, now or yesterday
+                  </button>
+                )}
+                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('more')}>
+                  More: throws, drills, height, goals
+                </button>
+                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ present: false })}>
+                  Does not come today
+                </button>
+              </>
+            )}
+            {screen === 'sore' && (
+              <>
+                <h2 className="m-0 text-[28px]">Where is it sore?</h2>
+                <div className="grid grid-cols-2 gap-2">
+                  {SORE_PLACES.map((p) => (
+                    <button
+                      key={p}
+                      type="button"
+                      className={`quiet-action ${WIDE}`}
+                      onClick={() => {
+                        setPlace(p);
+                        setScreen('since');
+                      }}
+                    >
+                      {p}
+                    </button>
+                  ))}
+                </div>
+              </>
+            )}
+            {screen === 'since' && (
+              <>
+                <h2 className="m-0 text-[28px]">Sore {place}: since when?</h2>
+                {(
+                  [
+                    ['Today', 0],
+                    ['Yesterday', 1],
+                    ['Two or three days', 3],
+                    ['A week or longer', 7],
+                  ] as const
+                ).map(([words, days]) => (
                   <button
-                    key={p}
+                    key={words}
                     type="button"
                     className={`quiet-action ${WIDE}`}
-                    onClick={() => {
-                      setPlace(p);
-                      setScreen('since');
-                    }}
+                    onClick={() => enter({ sore: { place: place!, since: addDays(day, -days) } })}
                   >
-                    {p}
+                    {words}
                   </button>
                 ))}
-              </div>
-            </>
-          )}
-          {screen === 'since' && (
-            <>
-              <h2 className="m-0 text-[28px]">Sore {place}: since when?</h2>
-              {(
-                [
-                  ['Today', 0],
-                  ['Yesterday', 1],
-                  ['Two or three days', 3],
-                  ['A week or longer', 7],
-                ] as const
-              ).map(([words, days]) => (
-                <button
-                  key={words}
-                  type="button"
-                  className={`quiet-action ${WIDE}`}
-                  onClick={() => enter({ sore: { place: place!, since: addDays(day, -days) } })}
-                >
-                  {words}
-                </button>
-              ))}
-            </>
-          )}
-          {screen === 'more' && (
-            <CheckInMore
-              day={day}
-              units={units}
-              camper={camper}
-              value={more}
-              onChange={(m) => setMore((was) => ({ ...was, ...m }))}
-              onDone={() => setScreen('here')}
-            />
-          )}
-          <button
-            type="button"
-            className="min-h-[56px] border-0 bg-transparent text-[18px] underline"
-            onClick={() => (screen === 'here' ? back() : setScreen(screen === 'since' ? 'sore' : 'here'))}
-          >
-            Back
-          </button>
+              </>
+            )}
+            {screen === 'more' && (
+              <CheckInMore
+                day={day}
+                units={units}
+                camper={camper}
+                value={more}
+                onChange={(m) => setMore((was) => ({ ...was, ...m }))}
+                onDone={() => setScreen('here')}
+              />
+            )}
+            <button
+              type="button"
+              className="min-h-[56px] border-0 bg-transparent text-[18px] underline"
+              onClick={() => (screen === 'here' ? back() : setScreen(screen === 'since' ? 'sore' : 'here'))}
+            >
+              Back
+            </button>
+          </div>
         </div>
       )}
 

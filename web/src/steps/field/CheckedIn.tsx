@@ -11,38 +11,42 @@ export interface Done {
 /** What follows from a check-in: whether he throws, when and where; then the next camper. */
 export function CheckedIn({ done, onNext, onChange }: { done: Done; onNext: () => void; onChange: () => void }) {
   return (
-    <div className="grid content-start gap-4 pt-4" role="status">
-      <p className="m-0 text-[28px] font-semibold leading-tight">
-        <span className="sign tabular text-[44px]">{done.camper.bib}</span> {done.camper.name}
-      </p>
-      {done.entry.sore ? (
-        <p className="care-band m-0 px-4 py-4 text-[20px]">
-          <b>No throwing.</b> The lead and the family get a message. We do not diagnose: pain means stop, and see a licensed
-          medical professional.
+    <div className="grid content-between gap-4 pt-4">
+      <div className="grid gap-4" role="status">
+        <p className="m-0 text-[28px] font-semibold leading-tight">
+          <span className="sign tabular text-[44px]">{done.camper.bib}</span> {done.camper.name}
         </p>
-      ) : !done.entry.present ? (
-        <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p>
-      ) : (
-        <>
-          <p
-            className={`m-0 px-4 py-4 text-[20px] ${done.standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}
-          >
-            {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.standing.says}
+        {done.entry.sore ? (
+          <p className="care-band m-0 px-4 py-4 text-[20px]">
+            <b>No throwing.</b> The lead and the family get a message. We do not diagnose: pain means stop, and see a licensed
+            medical professional.
           </p>
-          {done.camper.session && !done.camper.sore && done.standing.left > 0 && (
-            <p className="m-0 text-[22px]">
-              Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at{' '}
-              <b className="tabular">{clockOf(done.camper.session.from)}</b>
+        ) : !done.entry.present ? (
+          <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p>
+        ) : (
+          <>
+            <p
+              className={`m-0 px-4 py-4 text-[20px] ${done.standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}
+            >
+              {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.standing.says}
             </p>
-          )}
-        </>
-      )}
-      <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={onNext}>
-        Next camper
-      </button>
-      <button type="button" className={`quiet-action ${WIDE}`} onClick={onChange}>
-        That was wrong: change it
-      </button>
+            {done.camper.session && !done.camper.sore && done.standing.left > 0 && (
+              <p className="m-0 text-[22px]">
+                Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at{' '}
+                <b className="tabular">{clockOf(done.camper.session.from)}</b>
+              </p>
+            )}
+          </>
+        )}
+      </div>
+      <div className="grid gap-4">
+        <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={onNext}>
+          Next camper
+        </button>
+        <button type="button" className={`quiet-action ${WIDE}`} onClick={onChange}>
+          That was wrong: change it
+        </button>
+      </div>
     </div>
   );
 }

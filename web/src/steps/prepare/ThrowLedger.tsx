@@ -80,7 +80,12 @@ function CountThrows({ onCount }: { onCount: (kind: ThrowKind, count: number) =>
   const step = (by: number): void => setCount((c) => Math.min(300, Math.max(1, c + by)));
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="Count throws of today">
-      <select aria-label="Kind of throw" value={kind} onChange={(e) => setKind(e.target.value as ThrowKind)} className="field">
+      <select
+        aria-label="Kind of throw"
+        value={kind}
+        onChange={(e) => setKind(e.target.value as ThrowKind)}
+        className="field max-[480px]:w-full"
+      >
         {THROW_KINDS.map((k) => (
           <option key={k} value={k}>
             {KIND_NAMES[k]}
@@ -114,7 +119,11 @@ function CountThrows({ onCount }: { onCount: (kind: ThrowKind, count: number) =>
       >
         +1
       </button>
-      <button type="button" className="main-action min-h-[48px]" onClick={() => onCount(kind, count)}>
+      <button
+        type="button"
+        className="main-action min-h-[48px] justify-center max-[480px]:w-full"
+        onClick={() => onCount(kind, count)}
+      >
         Count {count}
       </button>
     </div>
