@@ -4,6 +4,7 @@ import { deliveriesFor, overlaps, type DayInput, type Minute, type Session } fro
  * Moves one camper by hand to a mound and a time, or places him there. Somebody who films and a camera that are free then are
  * taken where there are any; where there are none they stay, and `planProblems` names what is broken. Nobody else moves.
  *
+ * @param now the warm-up begins now at the earliest, unless he warms up by the plan so far; it may become too short by that
  * @throws RangeError for a camper or a mound that the day does not know
  * @example moveSession(input, sessions, camper, { mound: 'Mound 2', from: 600 })
  */
@@ -12,6 +13,7 @@ export function moveSession(
   sessions: readonly Session[],
   camperId: string,
   to: { readonly mound: string; readonly from: Minute },
+  now?: Minute,
 ): Session[] {
   const { settings } = input;
   const camper = input.campers.find((c) => c.id === camperId);
@@ -27,13 +29,15 @@ export function moveSession(
   const filmer =
     own && filmers.includes(own.filmer) ? own.filmer : (filmers[0] ?? own?.filmer ?? settings.staff.find((p) => p.films)!.id);
   const camera = own && cameras.includes(own.camera) ? own.camera : (cameras[0] ?? own?.camera ?? settings.cameras[0]!.name);
+  const warmUpFrom = span.from - settings.warmUpMinutes;
+  const warmSince = now === undefined ? warmUpFrom : own && own.warmUpFrom <= now ? own.warmUpFrom : now;
   return [
     ...others,
     {
       camper: camperId,
       mound: to.mound,
       camera,
-      warmUpFrom: span.from - settings.warmUpMinutes,
+      warmUpFrom: Math.max(warmUpFrom, Math.min(warmSince, span.from)),
       ...span,
       deliveries: Math.max(1, deliveriesFor(settings, camper)),
       filmer,

@@ -1,4 +1,4 @@
-import { deliveriesFor, overlaps, type DayCamper, type DayInput, type Minute, type Session } from './day.ts';
+import { deliveriesFor, overlaps, type DayCamper, type DaySettings, type Minute, type Session } from './day.ts';
 
 /** Campers who follow one another on one mound: a group kept together, or one alone. */
 export type Block = readonly DayCamper[];
@@ -25,8 +25,12 @@ const isFree = (busy: readonly Busy[], span: Busy): boolean => {
  * all of it, around the sessions that stand. A block that fits nowhere whole stays unplaced. (Serial schedule generation:
  * Kolisch R, Eur J Oper Res 1996;90:320-333, value from memory.)
  */
-export function placeBlocks(input: DayInput, order: readonly Block[], standing: readonly Session[], notBefore: Minute): Placed {
-  const { settings } = input;
+export function placeBlocks(
+  settings: DaySettings,
+  order: readonly Block[],
+  standing: readonly Session[],
+  notBefore: Minute,
+): Placed {
   const sessions: Session[] = [...standing];
   const unplaced: string[] = [];
   const [mounds, cameras, filmers] = [new Map<string, Busy[]>(), new Map<string, Busy[]>(), new Map<string, Busy[]>()];
@@ -152,4 +156,4 @@ export function placeBlocks(input: DayInput, order: readonly Block[], standing: 
   return { sessions, unplaced };
 }
 
-type DaySpan = DayInput['settings']['mounds'][number];
+type DaySpan = DaySettings['mounds'][number];

@@ -13,6 +13,7 @@ import {
   type ScorerChoice,
   type Session,
 } from './index.ts';
+import { moveSession } from './move-session.ts';
 import { checkByMinute } from './testing/check-by-minute.ts';
 import { randomCamp, seeded } from './testing/random-camp.ts';
 
@@ -27,7 +28,7 @@ beforeAll(async () => {
   };
 });
 
-const plan = (input: DayInput, more: { before?: readonly Session[]; now?: number } = {}) =>
+const plan = (input: DayInput, more: { before?: readonly Session[]; now?: number; anew?: boolean } = {}) =>
   planDay(input, { random: seeded(1), keepGoing: (tries) => tries < 30, ...more });
 const scorersOf = (input: DayInput): string[] => input.settings.staff.filter((p) => p.scores).map((p) => p.id);
 const recordsOf = (choices: readonly ScorerChoice[]) =>
@@ -95,6 +96,14 @@ describe('thirty random camps', () => {
 });
 
 describe('something happens during the day', () => {
+  /** Nobody goes to a mound cold: whoever has another time begins to warm up now, or has begun before. */
+  const coldOnes = (after: readonly Session[], before: readonly Session[], now: number): Session[] =>
+    after.filter((s) => {
+      const was = before.find((b) => b.camper === s.camper);
+      if (was && was.from === s.from && was.mound === s.mound) return false;
+      return s.warmUpFrom < (was && was.warmUpFrom <= now ? was.warmUpFrom : now);
+    });
+
   test.each([3, 8, 21])('a mound is lost, camp %i: only those who stood on it move, and no rule is broken', (seed) => {
     const input = randomCamp(seed, { campers: 40, mounds: 3, staff: 5 });
     const before = plan(input).sessions;
@@ -115,6 +124,7 @@ describe('something happens during the day', () => {
     for (const id of after.moved)
       expect(hit.includes(id) || theirs.has(input.campers.find((c) => c.id === id)!.together)).toBe(true);
     for (const s of before.filter(ended)) expect(after.sessions).toContainEqual(s);
+    expect(coldOnes(after.sessions, before, now)).toEqual([]);
     expect(
       after.sessions.filter((s) => !before.some((b) => b.camper === s.camper && b.from === s.from)).every((s) => s.from >= now),
     ).toBe(true);
@@ -156,6 +166,49 @@ describe('something happens during the day', () => {
     expect(after.moved).toEqual([late.camper]);
     expect(after.sessions.find((s) => s.camper === late.camper)!.warmUpFrom).toBeGreaterThanOrEqual(late.from + 30);
     expect(checkByMinute(changed, after.sessions)).toEqual([]);
+  });
+
+  test('a camper who has missed his turn is named, and gets another one', () => {
+    const input = randomCamp(6, { campers: 30, mounds: 3, staff: 4 });
+    const before = plan(input).sessions;
+    const now = 10 * 60;
+    const missed = before.find((s) => s.to <= now && input.campers.find((c) => c.id === s.camper)!.together === null)!;
+    const changed = {
+      ...input,
+      campers: input.campers.map((c) => (c.id === missed.camper ? { ...c, readyFrom: now + 5 } : c)),
+    };
+    expect(planProblems(changed, before, now)).toMatchObject([{ code: 'notThere', campers: [missed.camper] }]);
+    const after = plan(changed, { before, now });
+    expect(after.moved).toEqual([missed.camper]);
+    expect(after.sessions.find((s) => s.camper === missed.camper)!.warmUpFrom).toBeGreaterThanOrEqual(now + 5);
+    expect(planProblems(changed, after.sessions, now)).toEqual([]);
+  });
+
+  test('planned anew in the middle of the day: who is on a mound stays there, the others move, nobody throws cold', () => {
+    const input = randomCamp(4, { campers: 30, mounds: 3, staff: 4 });
+    const before = plan(input).sessions;
+    const now = before.find((s) => s.from > 10 * 60)!.from + 1;
+    const after = plan(input, { before, now, anew: true });
+    const begun = before.filter((s) => s.from <= now);
+    expect(begun.some((s) => s.to > now)).toBe(true);
+    for (const s of begun) expect(after.sessions).toContainEqual(s);
+    expect(after.sessions.filter((s) => !begun.some((b) => b.camper === s.camper)).every((s) => s.from >= now)).toBe(true);
+    expect(coldOnes(after.sessions, before, now)).toEqual([]);
+    expect(planProblems(input, after.sessions, now)).toEqual([]);
+    expect(after.sessions).toHaveLength(before.length);
+  });
+
+  test('moved by hand to now: the warm-up is too short and that is named; who warms up already may', () => {
+    const input = randomCamp(4, { campers: 30, mounds: 3, staff: 4 });
+    const before = plan(input).sessions;
+    const now = 10 * 60;
+    const cold = before.find((s) => s.warmUpFrom > now)!;
+    const sooner = moveSession(input, before, cold.camper, { mound: cold.mound, from: now + 4 }, now);
+    expect(sooner.find((s) => s.camper === cold.camper)!.warmUpFrom).toBe(now);
+    expect(planProblems(input, sooner, now)).toContainEqual(expect.objectContaining({ code: 'warmUp', campers: [cold.camper] }));
+    const warm = before.find((s) => s.warmUpFrom < now && s.from > now)!;
+    const later = moveSession(input, before, warm.camper, { mound: warm.mound, from: warm.from + 1 }, now);
+    expect(planProblems(input, later, now).filter((p) => p.code === 'warmUp')).toEqual([]);
   });
 });
 

@@ -3,6 +3,7 @@ import { dayBound, type DayBound } from './day-bound.ts';
 import { deliveriesFor, workingMinutes, type DayInput, type Minute, type Session } from './day.ts';
 import { blockMinutes, blocksOf, longestFirst, spreadAges } from './order-campers.ts';
 import { placeBlocks, type Block } from './place-sessions.ts';
+import { readyFromNow } from './so-far.ts';
 import { stillStanding } from './still-standing.ts';
 
 /** What the planner says of its answer; it names nobody. */
@@ -31,6 +32,8 @@ const EVEN = 0.05;
 interface PlanOptions {
   /** The plan so far: what still holds of it stays as it is. */
   readonly before?: readonly Session[];
+  /** Of the plan so far only what has begun by now stays. */
+  readonly anew?: boolean;
   /** Now: what has begun stays, nothing new begins earlier. */
   readonly now?: Minute;
   /** Numbers from 0 to 1, for trying other orders. */
@@ -57,15 +60,18 @@ export function planDay(input: DayInput, options: PlanOptions): DayPlan {
  */
 export function* planSteps(input: DayInput, options: PlanOptions): Generator<void, DayPlan> {
   const { settings } = input;
-  const may = input.campers.filter((c) => deliveriesFor(settings, c) > 0);
+  const before = options.before ?? [];
+  const { campers } = options.now === undefined ? input : readyFromNow(input, before, options.now);
+  const may = campers.filter((c) => deliveriesFor(settings, c) > 0);
   const opening = Math.min(...settings.mounds.map((m) => m.from));
   const notBefore = Math.max(opening, options.now ?? opening);
-  const standing = stillStanding(input, options.before ?? [], options.now);
+  const begun = (s: Session): boolean => options.now !== undefined && s.from <= options.now;
+  const standing = stillStanding(input, options.anew ? before.filter(begun) : before, options.now);
   const placed = new Set(standing.map((s) => s.camper));
   const blocks = blocksOf(may.filter((c) => !placed.has(c.id)));
 
   const evaluate = (order: readonly Block[]) => {
-    const result = placeBlocks(input, order, standing, notBefore);
+    const result = placeBlocks(settings, order, standing, notBefore);
     const finish = Math.max(opening, ...result.sessions.map((s) => s.to));
     const minutes = workingMinutes(settings, opening, finish);
     return { ...result, order, minutes, spread: ageSpread(input.campers, result.sessions) };
@@ -96,13 +102,11 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
     }
   }
   const sessions = [...best.sessions].sort((a, b) => a.from - b.from || (a.mound < b.mound ? -1 : 1));
-  const was = new Map((options.before ?? []).map((s) => [s.camper, s]));
+  const was = new Map(before.map((s) => [s.camper, s]));
   return {
     sessions,
     unplaced: [
-      ...input.campers
-        .filter((c) => !may.includes(c) && !placed.has(c.id))
-        .map((c) => ({ camper: c.id, why: 'armCare' as const })),
+      ...campers.filter((c) => !may.includes(c) && !placed.has(c.id)).map((c) => ({ camper: c.id, why: 'armCare' as const })),
       ...best.unplaced.map((camper) => ({ camper, why: 'noRoom' as const })),
     ],
     moved: sessions

@@ -1,4 +1,5 @@
 import { clockOf, deliveriesFor, overlaps, workingMinutes, type DayInput, type Minute, type Session } from './day.ts';
+import { wasThrown } from './so-far.ts';
 
 /** A rule that a plan breaks. */
 export interface PlanProblem {
@@ -28,8 +29,7 @@ export interface PlanProblem {
  * Every rule that the sessions of a day break, named; empty for a sound plan. It is asked after every drag by hand, and knows
  * nothing of how a plan is made.
  *
- * @param now sessions that ended by then are history: only their clashes are named, not what has changed since
-
+ * @param now sessions that were thrown by then are history: only their clashes are named, not what has changed since
  * @example planProblems(input, sessions).map((p) => p.says)
  */
 export function planProblems(
@@ -43,8 +43,12 @@ export function planProblems(
   const one = (code: PlanProblem['code'], s: Session, says: string): number =>
     found.push({ code, kind: 'one', campers: [s.camper], says });
   for (const s of sessions) {
-    if (s.to <= now) continue;
     const camper = campers.get(s.camper);
+    if (wasThrown(s, camper, now)) continue;
+    if (camper && s.to <= now) {
+      one('notThere', s, `At the field from ${clockOf(camper.readyFrom)}: did not throw at ${clockOf(s.from)}.`);
+      continue;
+    }
     const inside = (w: { from: number; to: number } | undefined): boolean => w !== undefined && s.from >= w.from && s.to <= w.to;
     const mound = settings.mounds.find((m) => m.name === s.mound);
     if (!inside(mound))

@@ -1,11 +1,12 @@
 import type { DayInput, Minute, Session } from './day.ts';
 import { moveSession } from './move-session.ts';
 import { planProblems, type PlanProblem } from './plan-problems.ts';
+import { wasThrown } from './so-far.ts';
 
 /** Sessions of the plan before that break no rule now, and whole groups only; what is thrown stays. */
 export function stillStanding(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
   const campers = new Map(input.campers.map((c) => [c.id, c]));
-  const thrown = (s: Session): boolean => now !== undefined && s.to <= now;
+  const thrown = (s: Session): boolean => now !== undefined && wasThrown(s, campers.get(s.camper), now);
   let kept = withOthersFilming(input, before, now);
   for (let again = true; again; ) {
     const loose = new Set<string>();

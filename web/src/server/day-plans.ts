@@ -93,7 +93,6 @@ export async function solveDay(
 ): Promise<Pick<DayPlan, 'unplaced' | 'moved'>> {
   const row = await rowOf(camp, day);
   const before = row ? await sessionsOf(row.id) : [];
-  const kept = change.anew && change.now === null ? [] : change.anew ? before.filter((s) => s.to <= change.now!) : before;
   const { input } = await dayInput(camp, day, change.settings);
   const until = Date.now() + MILLISECONDS;
   let seed = 1;
@@ -102,7 +101,8 @@ export async function solveDay(
     return seed / 2_147_483_647;
   };
   const search = planSteps(input, {
-    before: kept,
+    before,
+    anew: change.anew,
     ...(change.now === null ? {} : { now: change.now }),
     random,
     keepGoing: (tries) => tries < 400 && Date.now() < until,
@@ -112,15 +112,7 @@ export async function solveDay(
   for (; !step.done; step = search.next()) await new Promise((resolve) => setImmediate(resolve));
   const plan = step.value;
   await keepPlan(camp, day, change, await withScorers(input, plan.sessions, before), dayFacts(input, plan.sessions));
-  return {
-    unplaced: plan.unplaced,
-    moved:
-      before.length === 0
-        ? []
-        : plan.sessions
-            .filter((s) => before.some((b) => b.camper === s.camper && (b.from !== s.from || b.mound !== s.mound)))
-            .map((s) => s.camper),
-  };
+  return { unplaced: plan.unplaced, moved: plan.moved };
 }
 
 /** Moves one camper by hand, whatever rules it breaks: the page names them. */
@@ -135,7 +127,7 @@ export async function moveInPlan(
   if (!input.campers.some((c) => c.id === change.camperId))
     throw new Refusal('not-to-throw', 'This camper is not to throw today.', 409);
   const before = await sessionsOf(row.id);
-  const moved = moveSession(input, before, change.camperId, change);
+  const moved = moveSession(input, before, change.camperId, change, change.now ?? undefined);
   await keepPlan(
     camp,
     day,

@@ -1,0 +1,16 @@
+import type { DayCamper, DayInput, Minute, Session } from './day.ts';
+
+/** True for a session that is over and was thrown: whoever came to the field only after it began has missed it. */
+export const wasThrown = (s: Session, camper: DayCamper | undefined, now: Minute): boolean =>
+  s.to <= now && !(camper !== undefined && camper.readyFrom > s.from);
+
+/**
+ * The day with its campers as they can be ready from now on: whoever warms up by the plan so far goes on with it, everybody else
+ * begins now at the earliest. Nobody is sent to a mound cold because the plan has changed.
+ *
+ * @example readyFromNow(input, sessions, 600).campers[0].readyFrom // 600, or since when he warms up
+ */
+export function readyFromNow(input: DayInput, before: readonly Session[], now: Minute): DayInput {
+  const began = new Map(before.filter((s) => s.warmUpFrom <= now).map((s) => [s.camper, s.warmUpFrom]));
+  return { ...input, campers: input.campers.map((c) => ({ ...c, readyFrom: Math.max(c.readyFrom, began.get(c.id) ?? now) })) };
+}
