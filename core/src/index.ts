@@ -27,6 +27,7 @@ export {
   moveSession,
   planDay,
   planProblems,
+  scorerProblems,
   planSteps,
   type DayBound,
   type DayCamper,

@@ -8,6 +8,7 @@ export { linkedDesign, type LinkedDesign, type ScoringRecord } from './linked-de
 export { moveSession } from './move-session.ts';
 export { dayFacts, planDay, planSteps, type DayPlan, type DayPlanFacts } from './plan-day.ts';
 export { planProblems, type PlanProblem } from './plan-problems.ts';
+export { scorerProblems } from './scorer-problems.ts';
 export {
   clockOf,
   daySettingsSchema,

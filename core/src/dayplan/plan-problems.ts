@@ -17,6 +17,7 @@ export interface PlanProblem {
     | 'armCare'
     | 'notToThrow'
     | 'apart'
+    | 'scorerAway'
     | 'warmUp';
   /** 'one': the named sessions are wrong in themselves; 'pair': they are in each other's way; 'group': together they break a rule. */
   readonly kind: 'one' | 'pair' | 'group';

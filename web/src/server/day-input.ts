@@ -1,5 +1,6 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { AGE_GROUPS, type DayInput, type DaySettings } from '@stride-chalk/core';
+import { may } from './access.ts';
 import type { Camp } from './camps.ts';
 import { gateList, type AtTheGate } from './check-ins.ts';
 import { db } from './db/connect.ts';
@@ -21,7 +22,7 @@ export async function defaultSettings(camp: Camp): Promise<DaySettings> {
   return {
     mounds: [1, 2, 3].map((n) => ({ name: `Mound ${n}`, from, to })),
     cameras: [1, 2, 3].map((n) => ({ name: `Camera ${n}`, from, to })),
-    staff: staff.map((s) => ({ id: s.id, from, to, films: s.role !== 'lead', scores: s.role !== 'helper' })),
+    staff: staff.map((s) => ({ id: s.id, from, to, films: s.role !== 'lead', scores: may(s.role, 'break down and score') })),
     breaks: [{ from: 12 * 60, to: 12 * 60 + 45 }],
     minutes: byAge(7, 8),
     deliveries: byAge(3, 5),
@@ -44,13 +45,22 @@ function whyNot({ camper, checkIn, standing }: AtTheGate, settings: DaySettings,
   return null;
 }
 
+/** Who of those named for the day is on the staff still, each with what his role lets him do. */
+function stillAtWork(named: DaySettings['staff'], staff: Awaited<ReturnType<typeof listStaff>>): DaySettings['staff'] {
+  const roles = new Map(staff.map((p) => [p.id, p.role]));
+  return named.flatMap((p) => {
+    const role = roles.get(p.id);
+    return role ? [{ ...p, scores: p.scores && may(role, 'break down and score') }] : [];
+  });
+}
+
 /** Everything that the planner asks of a day: who may throw and how much, and who is not to throw and why. */
 export async function dayInput(
   camp: Camp,
   day: string,
   settings: DaySettings,
 ): Promise<{ input: DayInput; resting: readonly Resting[] }> {
-  const gate = await gateList(camp, day);
+  const [gate, staff] = await Promise.all([gateList(camp, day), listStaff(camp.id)]);
   const late =
     gate.length === 0
       ? []
@@ -75,7 +85,7 @@ export async function dayInput(
   return {
     resting,
     input: {
-      settings,
+      settings: { ...settings, staff: stillAtWork(settings.staff, staff) },
       campers: gate
         .filter((g) => !out.has(g.camper.id))
         .map(({ camper, standing }) => ({

@@ -1,4 +1,5 @@
 import { minuteInZone } from '@stride-chalk/core';
+import { may } from './access.ts';
 import { listRoster } from './campers.ts';
 import { todayAt, type Camp } from './camps.ts';
 import { dayPlanOf, judgePlan } from './day-plans.ts';
@@ -13,7 +14,7 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
   const over = day < today;
   const now = over ? MIDNIGHT : day === today ? minuteInZone(instant, camp.timeZone) : null;
   const [plan, campers, staff] = await Promise.all([dayPlanOf(camp, day), listRoster(camp), listStaff(camp.id, 'all')]);
-  const judged = await judgePlan(camp, day, plan, now);
+  const judged = await judgePlan(camp, day, plan, { now, over });
   return {
     ...plan,
     ...judged,
@@ -21,6 +22,6 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
     now,
     over,
     campers: campers.map((c) => ({ id: c.id, bib: c.bib, name: c.name, ageGroup: c.ageGroup, together: c.togetherWith })),
-    staff: staff.map(({ id, name, role, active }) => ({ id, name, role, active })),
+    staff: staff.map(({ id, name, role, active }) => ({ id, name, active, mayScore: may(role, 'break down and score') })),
   };
 }

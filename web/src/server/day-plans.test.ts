@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { DaySettings } from '@stride-chalk/core';
 import { countThrows, reportSore } from './arm-care.ts';
@@ -113,6 +113,24 @@ describe('the plan of a day', () => {
         now: null,
       }),
     ).rejects.toMatchObject({ code: 'no-plan' });
+  });
+
+  test('somebody of the staff leaves: what he was to film and to score is named, and goes to others', async () => {
+    const before = await dayPlanPage(camp, DAY, EVENING_BEFORE);
+    const leaver = before.sessions[0]!.scorer;
+    const films = before.sessions.filter((s) => s.filmer === leaver).length;
+    const scores = before.sessions.filter((s) => [s.scorer, s.secondScorer].includes(leaver)).length;
+    const mine = and(eq(campStaff.campId, camp.id), eq(campStaff.staffId, leaver));
+    await db().update(campStaff).set({ deactivatedAt: new Date() }).where(mine);
+    const without = await dayPlanPage(camp, DAY, EVENING_BEFORE);
+    const count = (code: string): number => without.problems.filter((p) => p.code === code).length;
+    expect([count('filmerAway'), count('scorerAway')]).toEqual([films, scores]);
+    await solve();
+    const after = await dayPlanPage(camp, DAY, EVENING_BEFORE);
+    expect(after.problems).toEqual([]);
+    expect(after.sessions.flatMap((s) => [s.filmer, s.scorer, s.secondScorer])).not.toContain(leaver);
+    await db().update(campStaff).set({ deactivatedAt: null }).where(mine);
+    await solve();
   });
 
   test('leaves as CSV and calendar: times of the camp, no formula, no name in the calendar', async () => {

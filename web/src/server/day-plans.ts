@@ -1,6 +1,15 @@
 import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { dayFacts, linkedDesign, moveSession, planProblems, planSteps, type DayPlan, type DaySettings } from '@stride-chalk/core';
+import {
+  dayFacts,
+  linkedDesign,
+  moveSession,
+  planProblems,
+  planSteps,
+  scorerProblems,
+  type DayPlan,
+  type DaySettings,
+} from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { dayInput, defaultSettings, type Resting } from './day-input.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -62,16 +71,24 @@ export async function dayPlanOf(camp: Camp, day: string): Promise<DayPlanView> {
 }
 
 /** What a plan comes to and which rules it breaks, as things stand now. */
-export async function judgePlan(camp: Camp, day: string, plan: DayPlanView, now: number | null) {
+export async function judgePlan(
+  camp: Camp,
+  day: string,
+  plan: DayPlanView,
+  { now, over }: { readonly now: number | null; readonly over: boolean },
+) {
   const { input } = await dayInput(camp, day, plan.settings);
-  const scorers = plan.settings.staff.filter((s) => s.scores).map((s) => s.id);
+  const scorers = input.settings.staff.filter((s) => s.scores).map((s) => s.id);
   const records = plan.sessions.flatMap((s) => [
     { camper: s.camper, coach: s.scorer },
     ...(s.secondScorer ? [{ camper: s.camper, coach: s.secondScorer }] : []),
   ]);
   return {
     facts: dayFacts(input, plan.sessions),
-    problems: planProblems(input, plan.sessions, now ?? undefined),
+    problems: [
+      ...planProblems(input, plan.sessions, now ?? undefined),
+      ...(over ? [] : scorerProblems(input.settings, plan.sessions)),
+    ],
     linked: linkedDesign(records, plan.sessions.length > 0 ? scorers : []),
   };
 }

@@ -53,7 +53,7 @@ export function DaySettingsForm({
   onLost,
 }: {
   settings: DaySettings;
-  staff: ReadonlyArray<{ readonly id: string; readonly name: string }>;
+  staff: ReadonlyArray<{ readonly id: string; readonly name: string; readonly active: boolean; readonly mayScore: boolean }>;
   onChange: (s: DaySettings) => void;
   open: boolean;
   planned: boolean;
@@ -134,10 +134,15 @@ export function DaySettingsForm({
         <section aria-label="Staff of the day" className="col-span-full">
           <h3 className="m-0 text-[21px]">Staff</h3>
           {s.staff.map((p, i) => {
-            const name = staff.find((x) => x.id === p.id)?.name ?? 'somebody who has left';
+            const member = staff.find((x) => x.id === p.id);
+            const name = member?.name ?? 'somebody who has left';
+            const mayScore = Boolean(member?.active && member.mayScore);
             return (
               <div key={p.id} className={row}>
-                <span className="w-[150px] font-semibold">{name}</span>
+                <span className="w-[150px] font-semibold">
+                  {name}
+                  {member?.active === false && <span className="font-normal text-clay"> has left</span>}
+                </span>
                 <Time label={`${name} from`} value={p.from} onChange={(from) => list('staff', i, { from })} /> to{' '}
                 <Time label={`${name} to`} value={p.to} onChange={(to) => list('staff', i, { to })} />
                 <label className="flex min-h-[48px] items-center gap-1">
@@ -152,7 +157,8 @@ export function DaySettingsForm({
                 <label className="flex min-h-[48px] items-center gap-1">
                   <input
                     type="checkbox"
-                    checked={p.scores}
+                    checked={p.scores && mayScore}
+                    disabled={!mayScore}
                     onChange={(e) => list('staff', i, { scores: e.target.checked })}
                     className="h-[24px] w-[24px] accent-clay"
                   />

@@ -20,6 +20,11 @@ export interface DayPlanData {
     readonly ageGroup: string;
     readonly together: string | null;
   }>;
-  readonly staff: ReadonlyArray<{ readonly id: string; readonly name: string; readonly role: string; readonly active: boolean }>;
+  readonly staff: ReadonlyArray<{
+    readonly id: string;
+    readonly name: string;
+    readonly active: boolean;
+    readonly mayScore: boolean;
+  }>;
 }
 export type Planned = DayPlanData['sessions'][number];
