@@ -98,7 +98,9 @@ test('a helper sees the card and counts, and finds nothing to lift, export or er
 test('last year is remembered: a returning camper, and what was worked on', async ({ page }) => {
   await atWorkAs(page, 'Wren');
   await page.goto(`${url()}/campers/19/card`);
-  await expect(page.getByRole('region', { name: 'Earlier camps' })).toContainText(/Heron Bend Pitching Week, \d{4}[\s\S]*Worked on: /);
+  await expect(page.getByRole('region', { name: 'Earlier camps' })).toContainText(
+    /Heron Bend Pitching Week, \d{4}[\s\S]*Worked on: /,
+  );
   await page
     .getByLabel('Camp', { exact: true })
     .selectOption({ label: `Heron Bend Pitching Week ${new Date(Date.now() - 365 * 86_400_000).getUTCFullYear()}` });

@@ -64,6 +64,22 @@ test('without a session every route but the open ones asks to sign in', async ()
   }
 });
 
+test('an address of no page says so, and one that cannot be read speaks no code', async () => {
+  const helper = await signedInAs('helper');
+  for (const [path, words] of [
+    ['/nonsense', 'There is no such page'],
+    ['/campers/abc', 'There is no such page'],
+    ['/day-plan?day=soon', 'There is no such page'],
+    ['/campers/9998', 'A camper with bib 9998 was not found'],
+  ] as const) {
+    const answer = await helper.get(url() + path);
+    expect(answer.status(), path).toBe(404);
+    const text = await answer.text();
+    expect(text, path).toContain(words);
+    expect(text, path).not.toContain('Invalid');
+  }
+});
+
 for (const role of ROLES)
   test(`a ${role} may do what the table says on every route, and nothing else`, async () => {
     const context = await signedInAs(role);

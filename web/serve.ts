@@ -51,8 +51,11 @@ const files = sirv(`${here}dist/client`, {
 const server = createServer((request, response) =>
   files(request, response, () =>
     handler(request, response, () => {
+      const page = request.method === 'GET' && !request.url?.startsWith('/api/');
       response.statusCode = 404;
-      response.end('Not found');
+      if (!page) return void response.end('Not found');
+      request.url = '/404';
+      handler(request, response, () => void response.end('Not found'));
     }),
   ),
 );

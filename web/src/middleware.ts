@@ -10,10 +10,12 @@ import { Refusal } from './server/refusal.ts';
 export const onRequest = defineMiddleware(async (context, next) => {
   const { request, url, cookies, locals } = context;
   const isApi = url.pathname.startsWith('/api/');
-  const away = (refusal: Refusal): Response =>
-    isApi
-      ? problem(refusal)
-      : new Response(null, { status: 302, headers: { location: `/missing?what=${encodeURIComponent(refusal.message)}` } });
+  const away = (refusal: Refusal): Response => {
+    if (isApi) return problem(refusal);
+    // An address that cannot be read is no fault of an entry: whoever typed it needs no word of its form.
+    const what = refusal.code === 'not-as-expected' ? 'There is no such page' : refusal.message;
+    return new Response(null, { status: 302, headers: { location: `/missing?what=${encodeURIComponent(what)}` } });
+  };
   try {
     if (!['GET', 'HEAD'].includes(request.method)) {
       const origin = request.headers.get('origin');

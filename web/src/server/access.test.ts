@@ -20,7 +20,7 @@ describe('who may use a route', () => {
       Object.keys(ROUTES)
         .filter((r) => ROUTES[r] === 'anyone')
         .sort(),
-    ).toEqual(['GET /api/health', 'GET /join/[token]', 'GET /sign-in', 'POST /api/join', 'POST /api/sign-in']);
+    ).toEqual(['GET /404', 'GET /api/health', 'GET /join/[token]', 'GET /sign-in', 'POST /api/join', 'POST /api/sign-in']);
   });
 
   test('the lead may do everything; nobody but the lead lifts a sore arm, erases, keeps staff and roster', () => {

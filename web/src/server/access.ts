@@ -37,6 +37,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /join/[token]': 'anyone',
   'POST /api/join': 'anyone',
   'GET /api/health': 'anyone',
+  'GET /404': 'anyone',
   'GET /missing': 'staff',
   'POST /api/sign-out': 'staff',
   'POST /api/camp-at-work': 'staff',

@@ -1,7 +1,7 @@
 import type { APIContext } from 'astro';
 import { z, ZodError } from 'zod';
 import { Refusal } from '../../server/refusal.ts';
-import type { Camp } from '../../server/camps.ts';
+import { campDayNearest, todayAt, type Camp } from '../../server/camps.ts';
 import { requireInCamp, type CampNoun } from '../../server/in-camp.ts';
 import type { StaffMember } from '../../server/staff.ts';
 
@@ -24,6 +24,12 @@ export function atWork(context: Pick<APIContext, 'locals'>): StaffMember & { rea
   const { staff, camp } = context.locals;
   if (!staff || !camp) throw new Refusal('not-signed-in', 'Sign in first.', 401);
   return { ...staff, camp };
+}
+
+/** The day that an address names; without one the day of the camp that is nearest to today. */
+export function dayAsked(context: Pick<APIContext, 'locals' | 'url'>): string {
+  const { camp } = atWork(context);
+  return parsed(z.iso.date().default(campDayNearest(camp, todayAt(camp))), context.url.searchParams.get('day') ?? undefined);
 }
 
 /** An id that belongs to the camp at work; anything of another camp is not found. */
