@@ -197,7 +197,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
           <aside className="grid content-start gap-5">
             {picked && (
               <PickedSession
-                key={picked.camper}
+                key={`${picked.camper} ${picked.mound} ${picked.from}`}
                 session={picked}
                 data={data}
                 staff={staff}

@@ -42,6 +42,7 @@ export function TimeTable(props: TableProps) {
     { length: Math.ceil(to / 15) - Math.ceil(from / 15) + 1 },
     (_, i) => (Math.ceil(from / 15) + i) * 15,
   ).filter((m) => m <= to);
+  const now = data.now !== null && data.now >= from && data.now <= to ? data.now : null;
   return (
     <div className="overflow-x-auto pb-2">
       <div
@@ -67,9 +68,17 @@ export function TimeTable(props: TableProps) {
               {clockOf(m)}
             </span>
           ))}
+          {now !== null && (
+            <b
+              className="tabular absolute end-0 z-10 -translate-y-1/2 bg-clay px-2 text-[14px] text-bone"
+              style={{ top: `max(8px, ${tallFor(now - from)})` }}
+            >
+              {clockOf(now)}
+            </b>
+          )}
         </div>
         {data.settings.mounds.map((m) => (
-          <Mound key={m.name} {...props} name={m.name} from={from} to={to} hours={hours} />
+          <Mound key={m.name} {...props} name={m.name} from={from} to={to} hours={hours} now={now} />
         ))}
       </div>
     </div>
@@ -81,8 +90,9 @@ function Mound({
   from,
   to,
   hours,
+  now,
   ...props
-}: TableProps & { name: string; from: number; to: number; hours: readonly number[] }) {
+}: TableProps & { name: string; from: number; to: number; hours: readonly number[]; now: number | null }) {
   const { data } = props;
   const { setNodeRef, isOver } = useDroppable({ id: name });
   const mound = data.settings.mounds.find((m) => m.name === name)!;
@@ -121,6 +131,13 @@ function Mound({
         >
           closed from {clockOf(mound.to)}
         </li>
+      )}
+      {now !== null && (
+        <li
+          aria-hidden="true"
+          className="pointer-events-none absolute z-10 w-full border-t-[3px] border-clay opacity-40"
+          style={{ top: tallFor(now - from) }}
+        />
       )}
       {own.map((s, i) => (
         <Block key={s.camper} session={s} after={s.from - from} {...places[i]!} {...props} />
