@@ -77,6 +77,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
 
   'GET /day-plan': 'see the camp and the plan of the day',
   'GET /day-plan/print': 'see the camp and the plan of the day',
+  'GET /api/day-plan/[day]': 'see the camp and the plan of the day',
   'GET /api/day-plan/[day]/plan.csv': 'see the camp and the plan of the day',
   'GET /api/day-plan/[day]/plan.ics': 'see the camp and the plan of the day',
   'POST /api/day-plan/[day]/solve': 'plan the day',

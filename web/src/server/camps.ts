@@ -1,5 +1,13 @@
 import { and, asc, desc, eq, isNull } from 'drizzle-orm';
-import { dayInZone, daysBetween, publishedLimits, type AgeGroup, type ArmCareRules, type Sheet } from '@stride-chalk/core';
+import {
+  dayInZone,
+  minuteInZone,
+  daysBetween,
+  publishedLimits,
+  type AgeGroup,
+  type ArmCareRules,
+  type Sheet,
+} from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { camps, campStaff, sheets } from './db/schema.ts';
 import type { Role } from './access.ts';
@@ -79,6 +87,18 @@ export async function campsOf(staffId: string, now = Date.now()): Promise<Member
 
 /** The day at a camp, whatever zone this machine is in. */
 export const todayAt = (camp: Pick<Camp, 'timeZone'>, now = Date.now()): string => dayInZone(now, camp.timeZone);
+
+const MIDNIGHT = 24 * 60;
+
+/**
+ * Where the clock of the camp stands on a day, in minutes since midnight. Of a day that is over everything is history; a day to
+ * come has no now yet.
+ */
+export function clockOn(camp: Camp, day: string, instant = Date.now()): { readonly now: number | null; readonly over: boolean } {
+  const today = todayAt(camp, instant);
+  if (day < today) return { now: MIDNIGHT, over: true };
+  return { now: day === today ? minuteInZone(instant, camp.timeZone) : null, over: false };
+}
 
 /** The day of the camp that is nearest to a day: the first one before it begins, the last one when it is over. */
 export function campDayNearest(camp: Pick<Camp, 'firstDay' | 'lastDay'>, day: string): string {

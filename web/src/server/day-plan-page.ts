@@ -1,18 +1,12 @@
-import { minuteInZone } from '@stride-chalk/core';
 import { may } from './access.ts';
 import { listRoster } from './campers.ts';
-import { todayAt, type Camp } from './camps.ts';
+import { clockOn, type Camp } from './camps.ts';
 import { dayPlanOf, judgePlan } from './day-plans.ts';
 import { listStaff } from './staff.ts';
 
-const MIDNIGHT = 24 * 60;
-
 /** Everything that the page of a day's plan shows. */
 export async function dayPlanPage(camp: Camp, day: string, instant = Date.now()) {
-  const today = todayAt(camp, instant);
-  // Of a day that is over everything is history; a day to come has no now yet.
-  const over = day < today;
-  const now = over ? MIDNIGHT : day === today ? minuteInZone(instant, camp.timeZone) : null;
+  const { now, over } = clockOn(camp, day, instant);
   const [plan, campers, staff] = await Promise.all([dayPlanOf(camp, day), listRoster(camp), listStaff(camp.id, 'all')]);
   const judged = await judgePlan(camp, day, plan, { now, over });
   return {

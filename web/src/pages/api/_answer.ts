@@ -1,7 +1,7 @@
 import type { APIContext } from 'astro';
 import { z, ZodError } from 'zod';
 import { Refusal } from '../../server/refusal.ts';
-import { campDayNearest, todayAt, type Camp } from '../../server/camps.ts';
+import { campDayNearest, clockOn, todayAt, type Camp } from '../../server/camps.ts';
 import { requireInCamp, type CampNoun } from '../../server/in-camp.ts';
 import type { StaffMember } from '../../server/staff.ts';
 
@@ -30,6 +30,15 @@ export function atWork(context: Pick<APIContext, 'locals'>): StaffMember & { rea
 export function dayAsked(context: Pick<APIContext, 'locals' | 'url'>): string {
   const { camp } = atWork(context);
   return parsed(z.iso.date().default(campDayNearest(camp, todayAt(camp))), context.url.searchParams.get('day') ?? undefined);
+}
+
+/** The day in the address, to be planned from the camp's own now on, whatever clock the device shows. */
+export function dayToPlan(context: Pick<APIContext, 'locals' | 'params'>) {
+  const { camp, id } = atWork(context);
+  const day = parsed(z.iso.date(), context.params.day);
+  const { now, over } = clockOn(camp, day);
+  if (over) throw new Refusal('day-over', 'This day is over: nothing of it is planned any more.', 409);
+  return { camp, day, now, by: id };
 }
 
 /** An id that belongs to the camp at work; anything of another camp is not found. */

@@ -8,13 +8,13 @@ import { DaySettingsForm } from './DaySettingsForm.tsx';
 import { PickedSession } from './PickedSession.tsx';
 import { StaffLoads } from './StaffLoads.tsx';
 import { dropped, TimeTable } from './TimeTable.tsx';
+import { useDayPlan } from './use-day-plan.ts';
 
 /** The plan of a day: mounds as columns of time, what it comes to, which rules it breaks, and everything to change it. */
 export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData; days: readonly string[]; mayPlan: boolean }) {
   const mayPlan = role.mayPlan && !first.over;
   const awake = useAwake();
-  const [data, setData] = useState(first);
-  const [settings, setSettings] = useState(first.settings);
+  const { data, settings, setSettings, take } = useDayPlan(first);
   const [chosen, setChosen] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -23,10 +23,6 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
   const staff = new Map(data.staff.map((s) => [s.id, s.name]));
   const bibOf = (id: string): string => String(campers.get(id)?.bib ?? '?');
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor));
-  const take = (page: DayPlanData): void => {
-    setData(page);
-    setSettings(page.settings);
-  };
 
   const solve = (anew: boolean, changed = settings): void => {
     setWorking(true);
@@ -34,7 +30,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
     setSaid(null);
     askServer<{ page: DayPlanData; moved: string[]; unplaced: Array<{ camper: string; why: string }> }>(
       `/api/day-plan/${data.day}/solve`,
-      { method: 'POST', body: { settings: changed, revision: data.revision, now: data.now, anew } },
+      { method: 'POST', body: { settings: changed, revision: data.revision, anew } },
     )
       .then(({ page, moved, unplaced }) => {
         take(page);

@@ -1,0 +1,36 @@
+import { useEffect, useState } from 'react';
+import { askServer } from '../../parts/ask-server.ts';
+import type { DayPlanData } from './day-plan-data.ts';
+import { newerPlan, type PlanInHand } from './newer-plan.ts';
+
+/** How often an open page asks how the plan stands, in milliseconds. */
+const ASK_EVERY = 30_000;
+
+/** The plan of a day and the settings in hand. It stays fresh: the clock goes on, and others check in, report and plan meanwhile. */
+export function useDayPlan(first: DayPlanData) {
+  const [{ data, settings }, setInHand] = useState<PlanInHand>({ data: first, settings: first.settings });
+
+  useEffect(() => {
+    if (first.over) return;
+    const ask = (): void => {
+      if (document.hidden) return;
+      askServer<DayPlanData>(`/api/day-plan/${first.day}`, { method: 'GET' })
+        .then((page) => setInHand((hand) => newerPlan(hand, page)))
+        // The next question comes soon enough; a change that does not arrive is told where it is made.
+        .catch(() => {});
+    };
+    const timer = setInterval(ask, ASK_EVERY);
+    document.addEventListener('visibilitychange', ask);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', ask);
+    };
+  }, [first.day, first.over]);
+
+  return {
+    data,
+    settings,
+    setSettings: (next: DayPlanData['settings']): void => setInHand((hand) => ({ ...hand, settings: next })),
+    take: (page: DayPlanData): void => setInHand({ data: page, settings: page.settings }),
+  };
+}
