@@ -235,6 +235,8 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
           onLost={(next) => {
             setSettings(next);
             solve(false, next);
+            // What came of it stands at the top.
+            window.scrollTo({ top: 0 });
           }}
           planned={!empty}
         />
