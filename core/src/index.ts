@@ -15,7 +15,7 @@ export {
   type DayThrows,
   type ThrowKind,
 } from './armcare/index.ts';
-export { addDays, dayInZone, daysBetween, minuteInZone } from './calendar/index.ts';
+export { addDays, dayInZone, daysBetween, dayWithin, minuteInZone } from './calendar/index.ts';
 export {
   assignScorers,
   clockOf,

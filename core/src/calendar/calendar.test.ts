@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { addDays, dayInZone, daysBetween, minuteInZone } from './index.ts';
+import { addDays, dayInZone, daysBetween, dayWithin, minuteInZone } from './index.ts';
 
 describe('calendar days', () => {
   // Common calendar facts: leap years of the Gregorian calendar.
@@ -16,6 +16,12 @@ describe('calendar days', () => {
 
   test('a day that is none is refused', () => {
     for (const day of ['2026-02-30', '2026-13-01', '13.7.2026', '']) expect(() => addDays(day, 1)).toThrow(RangeError);
+  });
+
+  test('the nearest day of a span', () => {
+    const span = { firstDay: '2026-07-13', lastDay: '2026-07-17' };
+    const days = ['2026-07-01', '2026-07-13', '2026-07-15', '2026-07-17', '2027-01-01'];
+    expect(days.map((d) => dayWithin(span, d))).toEqual(['2026-07-13', '2026-07-13', '2026-07-15', '2026-07-17', '2026-07-17']);
   });
 
   // UTC offsets of the IANA time zone database, summer and winter: Chicago -5 and -6, Kolkata +5:30, Kiritimati +14.

@@ -34,16 +34,24 @@ export class Outbox<T> {
   readonly #staffId: string;
   readonly #kind: OutboxKind;
   readonly #listen: (news: OutboxNews<T>) => void;
+  readonly #settled: (entry: T, answer: unknown) => void;
   #sending = false;
   #stopped = false;
   #failures = 0;
   #refused: OutboxNews<T>['refused'] = null;
   #wake: (() => void) | null = null;
 
-  constructor(kind: OutboxKind, staffId: string, listen: (news: OutboxNews<T>) => void) {
+  /** @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused */
+  constructor(
+    kind: OutboxKind,
+    staffId: string,
+    listen: (news: OutboxNews<T>) => void,
+    settled: (entry: T, answer: unknown) => void = () => {},
+  ) {
     this.#kind = kind;
     this.#staffId = staffId;
     this.#listen = listen;
+    this.#settled = settled;
     window.addEventListener('online', this.#hurry);
     void this.#send();
   }
@@ -137,6 +145,7 @@ export class Outbox<T> {
       const problem = (await response.json().catch(() => ({}))) as { title?: string };
       this.#refused = { message: problem.title ?? 'The server did not take this entry.', entry: waiting.entry };
     }
+    this.#settled(waiting.entry, response.ok ? await response.json().catch(() => ({})) : null);
     localStorage.removeItem(this.#key(waiting.id));
     this.#tell();
     return true;

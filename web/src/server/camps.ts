@@ -99,9 +99,3 @@ export function clockOn(camp: Camp, day: string, instant = Date.now()): { readon
   if (day < today) return { now: MIDNIGHT, over: true };
   return { now: day === today ? minuteInZone(instant, camp.timeZone) : null, over: false };
 }
-
-/** The day of the camp that is nearest to a day: the first one before it begins, the last one when it is over. */
-export function campDayNearest(camp: Pick<Camp, 'firstDay' | 'lastDay'>, day: string): string {
-  if (day < camp.firstDay) return camp.firstDay;
-  return day > camp.lastDay ? camp.lastDay : day;
-}

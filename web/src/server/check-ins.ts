@@ -32,7 +32,8 @@ export async function recordCheckIn(id: string, input: CheckInInput, by: string)
   const { camp, camper } = await camperById(input.camperId);
   return db().transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
-    const notedAt = new Date(input.notedAt);
+    // A phone whose clock is ahead must not outdo what is noted after it.
+    const notedAt = new Date(Math.min(Date.parse(input.notedAt), Date.now()));
     const made = await tx
       .insert(checkIns)
       .values({

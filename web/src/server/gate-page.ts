@@ -24,8 +24,8 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
   };
 }
 
-/** What the phone at the gate shows of each camper. */
-export async function gatePage(camp: Camp, day: string) {
+/** What the phone at the gate shows of each camper, and when that was. */
+export async function gatePage(camp: Camp, day: string, now = Date.now()) {
   const [gate, plan] = await Promise.all([gateList(camp, day), dayPlanOf(camp, day)]);
   const thrown = grouped(
     await recentThrows(
@@ -35,7 +35,7 @@ export async function gatePage(camp: Camp, day: string) {
     (t) => t.childId,
   );
   const sessions = new Map(plan.sessions.map((s) => [s.camper, s]));
-  return gate.map(({ camper, checkIn, standing }) => {
+  const lines = gate.map(({ camper, checkIn, standing }) => {
     const session = sessions.get(camper.id);
     return {
       id: camper.id,
@@ -62,4 +62,5 @@ export async function gatePage(camp: Camp, day: string) {
       session: session ? { mound: session.mound, warmUpFrom: session.warmUpFrom, from: session.from } : null,
     };
   });
+  return { day, asOf: new Date(now).toISOString(), lines };
 }

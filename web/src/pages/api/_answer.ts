@@ -1,7 +1,8 @@
 import type { APIContext } from 'astro';
 import { z, ZodError } from 'zod';
+import { dayWithin } from '@stride-chalk/core';
 import { Refusal } from '../../server/refusal.ts';
-import { campDayNearest, clockOn, todayAt, type Camp } from '../../server/camps.ts';
+import { clockOn, todayAt, type Camp } from '../../server/camps.ts';
 import { requireInCamp, type CampNoun } from '../../server/in-camp.ts';
 import type { StaffMember } from '../../server/staff.ts';
 
@@ -29,7 +30,7 @@ export function atWork(context: Pick<APIContext, 'locals'>): StaffMember & { rea
 /** The day that an address names; without one the day of the camp that is nearest to today. */
 export function dayAsked(context: Pick<APIContext, 'locals' | 'url'>): string {
   const { camp } = atWork(context);
-  return parsed(z.iso.date().default(campDayNearest(camp, todayAt(camp))), context.url.searchParams.get('day') ?? undefined);
+  return parsed(z.iso.date().default(dayWithin(camp, todayAt(camp))), context.url.searchParams.get('day') ?? undefined);
 }
 
 /** The day in the address, to be planned from the camp's own now on, whatever clock the device shows. */

@@ -2,5 +2,5 @@ import type { APIRoute } from 'astro';
 import { gatePage } from '../../server/gate-page.ts';
 import { atWork, dayAsked, json } from './_answer.ts';
 
-/** The list at the gate as it stands. */
+/** The list at the gate as it stands, for a phone that stays open. */
 export const GET: APIRoute = async (context) => json(await gatePage(atWork(context).camp, dayAsked(context)));

@@ -1,67 +1,38 @@
-import { useEffect, useRef, useState } from 'react';
-import { addDays, SORE_PLACES, type ArmCareRules } from '@stride-chalk/core';
-import { CHECK_INS, Outbox, type OutboxNews } from '../../parts/outbox.ts';
-import { useAwake } from '../../parts/use-awake.ts';
+import { useState } from 'react';
+import { addDays, SORE_PLACES } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
+import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { CheckedIn, type Done } from './CheckedIn.tsx';
 import { CheckInMore, WIDE } from './CheckInMore.tsx';
-import { note, noted, standingAfter, withCheckIn, type CheckInEntry, type GateLine } from './gate.ts';
+import { standingAfter, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
+import { useGate, type GateCamp } from './use-gate.ts';
 
 type Screen = 'bib' | 'here' | 'sore' | 'since' | 'more' | 'done';
 
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
-export function CheckIn({
-  lines,
-  day,
-  units,
-  staffId,
-  today,
-  asOf,
-  rules,
-}: {
-  lines: readonly GateLine[];
-  day: string;
-  units: 'metric' | 'imperial';
-  staffId: string;
-  today: string;
-  /** When the list was made: without a network it is an old one. */
-  asOf: string;
-  readonly rules: ArmCareRules;
-}) {
+export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: string }) {
   const awake = useAwake();
-  const [news, setNews] = useState<OutboxNews<CheckInEntry>>({ open: false, waiting: 0, offline: false, refused: null });
-  const box = useRef<Outbox<CheckInEntry> | null>(null);
-  const [known, setKnown] = useState(lines);
+  const { day, today, lines, news, enter: send } = useGate(list, camp, staffId);
+  const { units } = camp;
   const [screen, setScreen] = useState<Screen>('bib');
-  const [camper, setCamper] = useState<GateLine | null>(null);
+  const [camperId, setCamperId] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const [more, setMore] = useState<Partial<CheckInEntry>>({});
   const [done, setDone] = useState<Done | null>(null);
+  const camper = lines.find((l) => l.id === camperId) ?? null;
 
-  useEffect(() => {
-    const made = new Outbox<CheckInEntry>(CHECK_INS, staffId, setNews);
-    box.current = made;
-    // What still waits on this phone stands in the list already.
-    setKnown((all) =>
-      [...noted(day).filter((n) => n.notedAt > asOf), ...made.pending().map((w) => w.entry)].reduce(withCheckIn, all),
-    );
-    return () => made.stop();
-  }, [staffId]);
-
-  const open = known.filter((l) => l.present === null);
+  const open = lines.filter((l) => l.present === null);
   const pick = (l: GateLine): void => {
-    setCamper(l);
+    setCamperId(l.id);
     setMore({});
     setPlace(null);
     setScreen('here');
   };
   const enter = (entry: Partial<CheckInEntry>): void => {
     if (!camper) return;
-    const whole: CheckInEntry = {
+    const whole = send({
       camperId: camper.id,
-      day,
-      notedAt: new Date().toISOString(),
       present: true,
       heightCentimetres: null,
       sore: null,
@@ -71,15 +42,12 @@ export function CheckIn({
       throwsReported: [],
       ...more,
       ...entry,
-    };
-    box.current?.add(whole);
-    note(day, whole);
-    setKnown((all) => withCheckIn(all, whole));
-    setDone({ camper, entry: whole, standing: standingAfter(camper, whole, rules) });
+    });
+    setDone({ camper, entry: whole, standing: standingAfter(camper, whole, camp.armCare) });
     setScreen('done');
   };
   const back = (): void => {
-    setCamper(null);
+    setCamperId(null);
     setScreen('bib');
   };
 
@@ -89,7 +57,7 @@ export function CheckIn({
         <h1 className="m-0 text-[26px]">
           Check-in{' '}
           <span className="tabular text-soft">
-            {known.length - open.length} of {known.length}
+            {lines.length - open.length} of {lines.length}
           </span>
         </h1>
         <p
@@ -108,7 +76,7 @@ export function CheckIn({
         </p>
       )}
 
-      {screen === 'bib' && <BibPad lines={known} onPick={pick} />}
+      {screen === 'bib' && <BibPad lines={lines} onPick={pick} />}
 
       {camper && screen !== 'bib' && screen !== 'done' && (
         <div className="grid content-between gap-3 pt-3">
@@ -216,7 +184,7 @@ export function CheckIn({
       )}
 
       {screen === 'done' && done && (
-        <CheckedIn done={done} onNext={back} onChange={() => pick(known.find((l) => l.id === done.camper.id)!)} />
+        <CheckedIn done={done} onNext={back} onChange={() => pick(lines.find((l) => l.id === done.camper.id)!)} />
       )}
     </div>
   );

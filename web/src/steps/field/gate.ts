@@ -18,6 +18,12 @@ export interface GateLine {
   readonly thrown: ReadonlyArray<DayThrows & { readonly saidToday: boolean }>;
   readonly session: { readonly mound: string; readonly warmUpFrom: number; readonly from: number } | null;
 }
+/** Everybody who is expected on a day, as the server knew it at a moment: without a network it is an old one. */
+export interface GateList {
+  readonly day: string;
+  readonly asOf: string;
+  readonly lines: readonly GateLine[];
+}
 export interface CheckInEntry {
   readonly camperId: string;
   readonly day: string;
@@ -51,23 +57,52 @@ export function standingAfter(
   return { left: leftToday, says };
 }
 
-type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'heightCentimetres'>;
+/**
+ * The list for a day that began after it was made: nobody has been at the gate, nothing is planned that this phone knows of, and
+ * arm care is reckoned from the throws that it knows.
+ */
+export function linesOn(list: GateList, day: string, rules: ArmCareRules): readonly GateLine[] {
+  if (list.day === day) return list.lines;
+  return list.lines.map((l) => {
+    const thrown = l.thrown.map((t) => ({ ...t, saidToday: false }));
+    const { leftToday, says } = armStanding({ rules, born: l.born, day, thrown });
+    return { ...l, thrown, left: l.sore ? 0 : leftToday, says, present: null, allowed: false, session: null };
+  });
+}
+
+type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'heightCentimetres'> & {
+  /** When the server has taken it, by the server's clock; null while it waits. */
+  readonly takenAt: string | null;
+};
 const NOTED = 'stride-chalk.gate.';
 
-/** What was checked in on this phone today, sent or not: the list that is kept for times without a network may be older. */
-export const noted = (day: string): Noted[] => JSON.parse(localStorage.getItem(NOTED + day) ?? '[]') as Noted[];
-export function note(day: string, { camperId, notedAt, present, sore, heightCentimetres }: CheckInEntry): void {
+const notes = (day: string): Noted[] => JSON.parse(localStorage.getItem(NOTED + day) ?? '[]') as Noted[];
+const keep = (day: string, all: readonly Noted[]): void => localStorage.setItem(NOTED + day, JSON.stringify(all));
+
+/**
+ * What was checked in on this phone on a day, sent or not, that a list does not know: the list that is kept for times without a
+ * network may be old.
+ */
+export const notedOver = (list: Pick<GateList, 'asOf'>, day: string): Noted[] =>
+  notes(day).filter((n) => n.takenAt === null || n.takenAt >= list.asOf);
+
+/** Notes what is on its way to the server; notes of other days go. */
+export function note({ camperId, day, notedAt, present, sore, heightCentimetres }: CheckInEntry): void {
   for (const key of Object.keys(localStorage)) if (key.startsWith(NOTED) && key !== NOTED + day) localStorage.removeItem(key);
-  localStorage.setItem(
-    NOTED + day,
-    JSON.stringify([
-      ...noted(day).filter((n) => n.camperId !== camperId),
-      { camperId, notedAt, present, sore, heightCentimetres },
-    ]),
+  const others = notes(day).filter((n) => n.camperId !== camperId);
+  keep(day, [...others, { camperId, notedAt, present, sore, heightCentimetres, takenAt: null }]);
+}
+
+/** The server has taken an entry, or has refused it: then nothing is left of its note. */
+export function settle(entry: CheckInEntry, takenAt: string | null): void {
+  const own = (n: Noted): boolean => n.camperId === entry.camperId && n.notedAt === entry.notedAt;
+  keep(
+    entry.day,
+    notes(entry.day).flatMap((n) => (!own(n) ? [n] : takenAt === null ? [] : [{ ...n, takenAt }])),
   );
 }
 
-export const withCheckIn = (all: readonly GateLine[], entry: Noted): GateLine[] =>
+export const withCheckIn = (all: readonly GateLine[], entry: Omit<Noted, 'takenAt' | 'notedAt'>): GateLine[] =>
   all.map((l) =>
     l.id === entry.camperId
       ? {

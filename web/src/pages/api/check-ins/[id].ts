@@ -8,5 +8,7 @@ export const PUT: APIRoute = async (context) => {
   const id = parsed(z.uuid({ version: 'v7' }), context.params.id);
   const body = await bodyAs(context, checkInSchema);
   await ofCamp(context, 'camper', body.camperId);
-  return json(await recordCheckIn(id, body, atWork(context).id));
+  const { applied } = await recordCheckIn(id, body, atWork(context).id);
+  // The phone compares this with the moment at which a list was made.
+  return json({ applied, at: new Date().toISOString() });
 };

@@ -1,0 +1,83 @@
+import { beforeEach, describe, expect, test, vi } from 'vitest';
+import { publishedLimits } from '@stride-chalk/core';
+import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
+
+const line = (more: Partial<GateLine> = {}): GateLine => ({
+  id: 'a',
+  bib: 7,
+  name: 'A',
+  age: 12,
+  heightCentimetres: 150,
+  consent: true,
+  sore: false,
+  present: true,
+  says: 'as the server said',
+  left: 85,
+  allowed: true,
+  born: '2014-01-20',
+  thrown: [],
+  session: { mound: 'Mound 1', warmUpFrom: 528, from: 540 },
+  ...more,
+});
+const list = (asOf: string, lines: readonly GateLine[] = [line()]): GateList => ({ day: '2026-07-14', asOf, lines });
+const entry: CheckInEntry = {
+  camperId: 'a',
+  day: '2026-07-14',
+  notedAt: '2026-07-14T13:00:00.000Z',
+  present: false,
+  heightCentimetres: 151,
+  sore: null,
+  drillsDone: null,
+  goals: null,
+  mobility: [],
+  throwsReported: [],
+};
+
+describe('a list that is older than the day', () => {
+  test('on its own day it is as the server made it', () => {
+    expect(linesOn(list('1'), '2026-07-14', publishedLimits)).toEqual([line()]);
+  });
+
+  test('on the next morning nobody has been at the gate, and arm care is reckoned for that day', () => {
+    const thrown = [{ day: '2026-07-14', count: 40, kind: 'game' as const, saidToday: true }];
+    const [next] = linesOn(list('1', [line({ thrown })]), '2026-07-15', publishedLimits);
+    expect(next).toMatchObject({ present: null, session: null, allowed: false, left: 0 });
+    expect(next!.says).toContain('May throw again on 2026-07-17');
+    expect(linesOn(list('1', [line({ sore: true })]), '2026-07-15', publishedLimits)[0]!.left).toBe(0);
+  });
+});
+
+describe('what this phone has noted', () => {
+  beforeEach(() => {
+    // The browser's storage, as far as the gate uses it: items are own properties.
+    const storage: Record<string, unknown> = {
+      getItem: (key: string) => storage[key] ?? null,
+      setItem: (key: string, value: string) => Object.assign(storage, { [key]: value }),
+      removeItem: (key: string) => Reflect.deleteProperty(storage, key),
+    };
+    vi.stubGlobal('localStorage', storage);
+  });
+
+  const on = (asOf: string): GateLine[] => notedOver({ asOf }, '2026-07-14').reduce(withCheckIn, [line()]);
+
+  test('stands on every list until the server has it, then on older lists only, whatever the clock of the phone says', () => {
+    note(entry);
+    expect(on('2031-01-01T00:00:00.000Z')).toMatchObject([{ present: false, heightCentimetres: 151 }]);
+    settle(entry, '2026-07-14T16:00:05.000Z');
+    expect(on('2026-07-14T16:00:04.999Z')).toMatchObject([{ present: false }]);
+    expect(on('2026-07-14T16:00:06.000Z')).toEqual([line()]);
+  });
+
+  test('is one for each camper, the last; what is refused goes, and what is of another day', () => {
+    note(entry);
+    const corrected = { ...entry, notedAt: '2026-07-14T13:01:00.000Z', present: true, heightCentimetres: 152 };
+    note(corrected);
+    settle(entry, '2026-07-14T13:00:01.000Z');
+    expect(on('2026-07-14T20:00:00.000Z')).toMatchObject([{ present: true, heightCentimetres: 152 }]);
+    settle(corrected, null);
+    expect(on('2026-07-14T00:00:00.000Z')).toEqual([line()]);
+    note(entry);
+    note({ ...entry, day: '2026-07-15' });
+    expect(on('2026-07-14T00:00:00.000Z')).toEqual([line()]);
+  });
+});
