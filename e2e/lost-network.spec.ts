@@ -7,18 +7,21 @@ const asked = resolveSheet(defaultSheet, '15-16')
   .filter((c) => c.scored)
   .map((c) => c.id);
 
+/** Entries about the third delivery of bib 19 that the server has. */
+const entered = async (): Promise<number> =>
+  Number(
+    (
+      await rows<{ n: string }>(
+        `select count(*) as n from entries where body->>'deliveryId' =
+          (select d.id::text from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 3)`,
+      )
+    )[0]!.n,
+  );
+
 test('the network drops while levels are entered: the page says so, a reload keeps them, and they arrive once', async ({
   coach,
   keys,
 }) => {
-  const entered = async (): Promise<number> =>
-    Number(
-      (
-        await rows<{ n: string }>(
-          `select count(*) as n from entries where body->>'deliveryId' = (select d.id::text from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 19 and d.number = 3)`,
-        )
-      )[0]!.n,
-    );
   await coach.goto(`${process.env.E2E_URL}/bench/19`);
   await filmsShown(coach);
   await keys.press('l', 'd');
@@ -41,6 +44,22 @@ test('the network drops while levels are entered: the page says so, a reload kee
   await allSaved(coach);
   expect(lost).toBe(2);
   expect(await entered()).toBe(before + 3);
+});
+
+test('the session runs out while levels are entered: they are kept, and sent after signing in again', async ({ coach, keys }) => {
+  await coach.goto(`${process.env.E2E_URL}/bench/19`);
+  await filmsShown(coach);
+  await keys.press('l', 'd');
+  const before = await entered();
+  await coach.context().clearCookies();
+  await keys.press('3');
+  await expect(coach.getByTestId('saved')).toContainText('1 kept here until you sign in again');
+  expect(await entered()).toBe(before);
+  await coach.getByRole('link', { name: 'Sign in' }).click();
+  await coach.getByRole('button', { name: /Dario/ }).click();
+  await expect(coach).toHaveURL(/\/bench\/19$/);
+  await allSaved(coach);
+  expect(await entered()).toBe(before + 1);
 });
 
 test('the server is killed 20 times while levels are entered: all that was shown as saved is there, none twice', async ({

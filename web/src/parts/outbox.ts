@@ -13,6 +13,8 @@ export interface OutboxNews<T> {
   readonly waiting: number;
   /** True while the server cannot be reached. */
   readonly offline: boolean;
+  /** True when the session has run out: nothing is sent before somebody signs in again. */
+  readonly signedOut: boolean;
   /** The last refusal in words, with the entry it was about; null when none. */
   readonly refused: { readonly message: string; readonly entry: T } | null;
 }
@@ -38,6 +40,7 @@ export class Outbox<T> {
   #sending = false;
   #stopped = false;
   #failures = 0;
+  #signedOut = false;
   #refused: OutboxNews<T>['refused'] = null;
   #wake: (() => void) | null = null;
 
@@ -92,7 +95,13 @@ export class Outbox<T> {
 
   #tell(): void {
     if (!this.#stopped)
-      this.#listen({ open: true, waiting: this.pending().length, offline: this.#failures > 0, refused: this.#refused });
+      this.#listen({
+        open: true,
+        waiting: this.pending().length,
+        offline: this.#failures > 0,
+        signedOut: this.#signedOut,
+        refused: this.#refused,
+      });
   }
 
   async #send(): Promise<void> {
@@ -132,6 +141,7 @@ export class Outbox<T> {
       this.#tell();
       return false;
     }
+    this.#signedOut = response.status === 401;
     if (
       !response.ok &&
       (response.status >= 500 || response.status === 401 || response.status === 408 || response.status === 429)

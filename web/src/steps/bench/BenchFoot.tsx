@@ -7,9 +7,11 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
     ? 'Opening …'
     : news.waiting === 0
       ? 'All saved'
-      : news.offline
-        ? `${news.waiting} kept here, sent when the server answers`
-        : 'Saving …';
+      : news.signedOut
+        ? `${news.waiting} kept here until you sign in again`
+        : news.offline
+          ? `${news.waiting} kept here, sent when the server answers`
+          : 'Saving …';
   return (
     <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-3 border-t-2 border-ink px-[18px] py-2 text-[13.5px] text-soft">
       <span>
@@ -41,6 +43,12 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
         className={news.open && news.waiting === 0 ? 'text-grass' : news.offline ? 'care-band px-2 text-ink' : 'text-soft'}
       >
         {text}
+        {news.signedOut && news.waiting > 0 && (
+          <>
+            {' '}
+            <a href={`/sign-in?go=${encodeURIComponent(window.location.pathname)}`}>Sign in</a>
+          </>
+        )}
       </b>
     </div>
   );

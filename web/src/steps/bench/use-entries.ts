@@ -15,7 +15,13 @@ export interface Entries {
 /** The entries of one person at the bench: shown at once, kept in the browser until the server has them. */
 export function useEntries(initial: BenchData, staffId: string): Entries {
   const [data, setData] = useState(initial);
-  const [news, setNews] = useState<OutboxNews<Entry>>({ open: false, waiting: 0, offline: false, refused: null });
+  const [news, setNews] = useState<OutboxNews<Entry>>({
+    open: false,
+    waiting: 0,
+    offline: false,
+    signedOut: false,
+    refused: null,
+  });
   const latest = useRef(data);
   const outbox = useRef<Outbox<Entry> | null>(null);
   const undoable = useRef<Entry[]>([]);

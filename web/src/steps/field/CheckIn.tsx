@@ -70,6 +70,15 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
         </p>
       </header>
       {day !== today && <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {day}.</p>}
+      {news.signedOut && (
+        <p role="alert" className="care-band m-0 mt-2 px-3 py-2">
+          You are signed out. What waits on this phone is sent when you{' '}
+          <a href="/sign-in?go=/check-in" className="inline-flex min-h-[48px] items-center">
+            sign in
+          </a>{' '}
+          again.
+        </p>
+      )}
       {news.refused && (
         <p role="alert" className="care-band m-0 mt-2 px-3 py-2">
           {news.refused.message}

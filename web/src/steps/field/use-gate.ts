@@ -17,7 +17,13 @@ const ASK_EVERY = 20_000;
 
 /** The list at the gate, with what this phone has noted on top of it; it follows the other phones, the plan and the day. */
 export function useGate(first: GateList, camp: GateCamp, staffId: string) {
-  const [news, setNews] = useState<OutboxNews<CheckInEntry>>({ open: false, waiting: 0, offline: false, refused: null });
+  const [news, setNews] = useState<OutboxNews<CheckInEntry>>({
+    open: false,
+    waiting: 0,
+    offline: false,
+    signedOut: false,
+    refused: null,
+  });
   const box = useRef<Outbox<CheckInEntry> | null>(null);
   const [list, setList] = useState(first);
   const [today, setToday] = useState<string | null>(null);
