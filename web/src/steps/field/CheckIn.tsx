@@ -53,37 +53,38 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
 
   return (
     <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-4">
-      <header className="flex items-center justify-between gap-3 border-b-2 border-ink py-2">
-        <h1 className="m-0 text-[26px]">
-          Check-in{' '}
-          <span className="tabular text-soft">
-            {lines.length - open.length} of {lines.length}
-          </span>
-        </h1>
-        <p
-          data-testid="waiting"
-          data-waiting={news.waiting}
-          role="status"
-          className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting > 0 ? 'border-2 border-ink' : 'text-grass'}`}
-        >
-          {news.waiting > 0 ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone` : 'All sent'}
-        </p>
-      </header>
-      {day !== today && <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {day}.</p>}
-      {news.signedOut && (
-        <p role="alert" className="care-band m-0 mt-2 px-3 py-2">
-          You are signed out. What waits on this phone is sent when you{' '}
-          <a href="/sign-in?go=/check-in" className="inline-flex min-h-[48px] items-center">
-            sign in
-          </a>{' '}
-          again.
-        </p>
-      )}
-      {news.refused && (
-        <p role="alert" className="care-band m-0 mt-2 px-3 py-2">
-          {news.refused.message}
-        </p>
-      )}
+      <div>
+        <header className="flex items-center justify-between gap-3 border-b-2 border-ink py-2">
+          <h1 className="m-0 text-[26px]">
+            Check-in{' '}
+            <span className="tabular text-soft">
+              {lines.length - open.length} of {lines.length}
+            </span>
+          </h1>
+          <p
+            data-testid="waiting"
+            data-waiting={news.waiting}
+            role="status"
+            className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting > 0 ? 'border-2 border-ink' : 'text-grass'}`}
+          >
+            {news.waiting > 0 ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone` : 'All sent'}
+          </p>
+        </header>
+        {day !== today && <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {day}.</p>}
+        {news.signedOut && (
+          <p role="alert" className="care-band m-0 mt-2 flex items-center gap-3 px-3 py-2">
+            You are signed out. What waits on this phone is sent when you sign in again.
+            <a href="/sign-in?go=/check-in" className="quiet-action min-h-[48px] whitespace-nowrap bg-paper">
+              Sign in
+            </a>
+          </p>
+        )}
+        {news.refused && (
+          <p role="alert" className="care-band m-0 mt-2 px-3 py-2">
+            {news.refused.message}
+          </p>
+        )}
+      </div>
 
       {screen === 'bib' && <BibPad lines={lines} onPick={pick} />}
 
