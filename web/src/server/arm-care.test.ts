@@ -156,6 +156,14 @@ describe('a check-in', () => {
     expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
   });
 
+  test('from a phone whose clock is ahead it outdoes nothing that is noted after it', async () => {
+    const { camper } = await world.addCamper(54, {}, 0);
+    await recordCheckIn(v7(), said(camper, { notedAt: '2099-01-01T00:00:00.000Z' }), world.helper);
+    const later = said(camper, { notedAt: new Date().toISOString(), present: false });
+    expect(await recordCheckIn(v7(), later, world.helper)).toEqual({ applied: true });
+    expect((await gateList(camp, day)).find((g) => g.camper.id === camper)!.checkIn).toMatchObject({ present: false });
+  });
+
   test('a sore arm counts even when it arrives late', async () => {
     const { camper } = await world.addCamper(53, {}, 0);
     await recordCheckIn(v7(), said(camper), world.helper);

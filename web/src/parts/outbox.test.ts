@@ -1,0 +1,138 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { CHECK_INS, ENTRIES, Outbox, type OutboxNews } from './outbox.ts';
+
+interface Sent {
+  readonly id: string;
+  readonly body: unknown;
+}
+type Answer = number | 'no network';
+
+/** A browser as far as the outbox needs one, and a server that answers as told: an answer a request, then always the last one. */
+function browser(answers: readonly Answer[]) {
+  const items = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    get length() {
+      return items.size;
+    },
+    key: (i: number) => [...items.keys()][i] ?? null,
+    getItem: (key: string) => items.get(key) ?? null,
+    setItem: (key: string, value: string) => items.set(key, value),
+    removeItem: (key: string) => items.delete(key),
+  });
+  vi.stubGlobal('window', new EventTarget());
+  const sent: Sent[] = [];
+  vi.stubGlobal('fetch', async (path: string, { body }: { body: string }) => {
+    const answer = answers[Math.min(sent.length, answers.length - 1)]!;
+    sent.push({ id: path.split('/').at(-1)!, body: JSON.parse(body) });
+    if (answer === 'no network') throw new TypeError('Failed to fetch');
+    return new Response(JSON.stringify({ title: `answered ${answer}`, at: 'now' }), { status: answer });
+  });
+  return { items, sent };
+}
+
+let news: Array<OutboxNews<string>>;
+let settled: Array<readonly [string, unknown]>;
+const open = (staffId = 'me', kind = ENTRIES): Outbox<string> =>
+  new Outbox<string>(
+    kind,
+    staffId,
+    (n) => news.push(n),
+    (entry, answer) => settled.push([entry, answer]),
+  );
+const now = (): OutboxNews<string> => news.at(-1)!;
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  [news, settled] = [[], []];
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('what is entered', () => {
+  test('lies in the storage before it is sent, is sent in its order, and leaves when it is confirmed', async () => {
+    const { items, sent } = browser([200]);
+    const box = open();
+    for (const entry of ['a', 'b', 'c']) box.add(entry);
+    expect(items.size).toBe(3);
+    expect(now()).toMatchObject({ open: true, waiting: 3 });
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.body)).toEqual(['a', 'b', 'c']);
+    expect(settled).toEqual(['a', 'b', 'c'].map((entry) => [entry, { title: 'answered 200', at: 'now' }]));
+    expect(items.size).toBe(0);
+    expect(now()).toMatchObject({ waiting: 0, offline: false, refused: null });
+  });
+
+  test('is sent again under its own id while the network or the server is away, and nothing overtakes it', async () => {
+    const { sent } = browser(['no network', 503, 429, 200]);
+    const box = open();
+    const first = box.add('a');
+    box.add('b');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(now()).toMatchObject({ waiting: 2, offline: true });
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.body)).toEqual(['a', 'a', 'a', 'a', 'b']);
+    expect(new Set(sent.slice(0, 4).map((s) => s.id))).toEqual(new Set([first]));
+    expect(now()).toMatchObject({ waiting: 0, offline: false });
+  });
+
+  test('is sent at once when the network comes back', async () => {
+    const { sent } = browser(['no network', 'no network', 'no network', 'no network', 200]);
+    const box = open();
+    box.add('a');
+    await vi.advanceTimersByTimeAsync(4000);
+    const tries = sent.length;
+    window.dispatchEvent(new Event('online'));
+    await vi.advanceTimersByTimeAsync(0);
+    expect(sent.length).toBe(tries + 1);
+  });
+
+  test('waits for a sign-in when the session has run out, and says so', async () => {
+    const { items } = browser([401, 200]);
+    open().add('a');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(now()).toMatchObject({ waiting: 1, signedOut: true });
+    expect(items.size).toBe(1);
+    await vi.runAllTimersAsync();
+    expect(now()).toMatchObject({ waiting: 0, signedOut: false });
+  });
+
+  test('is given up when the server refuses it for good, in its words; the next one goes on', async () => {
+    const { items, sent } = browser([409, 200]);
+    const box = open();
+    box.add('a');
+    box.add('b');
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.body)).toEqual(['a', 'b']);
+    expect(settled[0]).toEqual(['a', null]);
+    expect(now().refused).toEqual({ message: 'answered 409', entry: 'a' });
+    expect(items.size).toBe(0);
+  });
+
+  test('by somebody else, or of another kind, on the same device is left alone', async () => {
+    const { sent } = browser(['no network']);
+    open('another').add('his');
+    open('me', CHECK_INS).add('at the gate');
+    await vi.advanceTimersByTimeAsync(0);
+    sent.length = 0;
+    expect(open('me').pending()).toEqual([]);
+    await vi.advanceTimersByTimeAsync(0);
+    expect(sent).toEqual([]);
+  });
+
+  test('waits for the next page when this one closes, and is there again', async () => {
+    const { sent } = browser(['no network', 200]);
+    const first = open();
+    first.add('a');
+    await vi.advanceTimersByTimeAsync(0);
+    first.stop();
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.body)).toEqual(['a']);
+    open();
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.body)).toEqual(['a', 'a']);
+    expect(sent[0]!.id).toBe(sent[1]!.id);
+    expect(now()).toMatchObject({ open: true, waiting: 0 });
+  });
+});
