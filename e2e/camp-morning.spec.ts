@@ -187,6 +187,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await pageAwake(phone);
   await expect(waiting).toHaveText('2 wait on this phone');
   await expect(phone.getByRole('heading', { name: /Check-in/ })).toContainText('4 of 39');
+  await expect(phone.getByText(/No connection: the list is of \d+:\d\d/)).toBeVisible();
   // What the family reports is reckoned on the phone: 70 throws yesterday ask for four days of rest.
   await checkIn(phone, planned[22]!, 'More: throws, drills, height, goals');
   for (let i = 0; i < 8; i++) await phone.getByRole('button', { name: 'Yesterday, ten more' }).click();
@@ -199,6 +200,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await expect(waiting).toHaveText('4 wait on this phone');
   await context.setOffline(false);
   await expect(waiting).toHaveText('All sent');
+  await expect(phone.getByText(/No connection/)).toHaveCount(0);
   const said = await rows<{ bib: number; n: string }>(
     `select c.bib, count(*) as n from check_ins k join campers c on c.id = k.camper_id join camps on camps.id = c.camp_id where camps.name = $1 group by 1`,
     [NAME],
@@ -208,8 +210,15 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   );
   await context.close();
 
-  // The lead's page has stayed open, and follows. It names what no longer holds; the plan is mended without moving anybody else.
-  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  // The lead's page has stayed open. It says when it cannot follow, and then does.
+  const look = () => page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await page.route(/\/api\/day-plan\/[\d-]+$/, (route) => route.abort());
+  await look();
+  await expect(page.getByText('the page cannot follow it')).toBeVisible();
+  await page.unroute(/\/api\/day-plan\/[\d-]+$/);
+  await look();
+  await expect(page.getByText('the page cannot follow it')).toHaveCount(0);
+  // It names what no longer holds; the plan is mended without moving anybody else.
   await expect(fact(page, 'Rules broken')).toContainText('3');
   await expect(page.getByLabel('Broken rules')).toContainText(`Bib ${planned[20]}`);
   await page.getByRole('button', { name: 'Mend the plan' }).click();

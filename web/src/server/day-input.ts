@@ -13,7 +13,7 @@ export interface Resting {
   readonly why: string;
 }
 
-/** What a day begins with: two or three mounds from nine, everybody of the staff. */
+/** What a day begins with: three mounds and cameras from nine, everybody of the staff. */
 export async function defaultSettings(camp: Camp): Promise<DaySettings> {
   const staff = await listStaff(camp.id);
   const [from, to] = [9 * 60, 17 * 60];

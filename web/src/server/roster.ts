@@ -97,6 +97,12 @@ function refuseDoubles(
   for (const row of fresh) take(row.bib, row.name);
 }
 
+/** What a file, or the form of the lead, says of a camper; the rest of his row stays. */
+const FROM_A_FILE = [
+  ...(['bib', 'name', 'born', 'hand', 'throwsBoth', 'heightCentimetres', 'guardian', 'guardianEmail', 'guardianPhone'] as const),
+  ...(['consentToFilm', 'consentToShare', 'consentUntil', 'togetherWith', 'enteredBy', 'enteredAt'] as const),
+];
+
 /** Changes many rows in one statement. */
 async function changeRows(
   tx: Executor,
@@ -122,46 +128,12 @@ async function changeRows(
     ).map((k) => [k.id, k.childId]),
   );
   if (updates.some((u) => !known.has(u.id))) throw notFound('The camper');
-  const {
-    bib,
-    name,
-    born,
-    hand,
-    throwsBoth,
-    heightCentimetres,
-    guardian,
-    guardianEmail,
-    guardianPhone,
-    consentToFilm,
-    consentToShare,
-    consentUntil,
-    togetherWith,
-    enteredBy,
-    enteredAt,
-  } = campers;
-  const columns = {
-    bib,
-    name,
-    born,
-    hand,
-    throwsBoth,
-    heightCentimetres,
-    guardian,
-    guardianEmail,
-    guardianPhone,
-    consentToFilm,
-    consentToShare,
-    consentUntil,
-    togetherWith,
-    enteredBy,
-    enteredAt,
-  };
   await tx
     .insert(campers)
     .values(updates.map(({ id, row }) => ({ ...row, id, childId: known.get(id)!, campId, enteredBy: by, enteredAt: new Date() })))
     .onConflictDoUpdate({
       target: campers.id,
-      set: Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, sql.raw(`excluded.${column.name}`)])),
+      set: Object.fromEntries(FROM_A_FILE.map((key) => [key, sql.raw(`excluded.${campers[key].name}`)])),
     });
 }
 

@@ -13,7 +13,7 @@ type Screen = 'bib' | 'here' | 'sore' | 'since' | 'more' | 'done';
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
 export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: string }) {
   const awake = useAwake();
-  const { day, today, lines, news, enter: send } = useGate(list, camp, staffId);
+  const { day, today, lines, news, oldSince, enter: send } = useGate(list, camp, staffId);
   const { units } = camp;
   const [screen, setScreen] = useState<Screen>('bib');
   const [camperId, setCamperId] = useState<string | null>(null);
@@ -70,6 +70,11 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             {news.waiting > 0 ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone` : 'All sent'}
           </p>
         </header>
+        {oldSince && (
+          <p className="m-0 border-b border-rule py-1 text-[15px] text-soft">
+            No connection: the list is of {oldSince}, with what this phone has noted since.
+          </p>
+        )}
         {day !== today && <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {day}.</p>}
         {news.signedOut && (
           <p role="alert" className="care-band m-0 mt-2 flex items-center gap-3 px-3 py-2">

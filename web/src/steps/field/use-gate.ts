@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { dayInZone, dayWithin, type ArmCareRules } from '@stride-chalk/core';
+import { clockOf, dayInZone, dayWithin, minuteInZone, type ArmCareRules } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { CHECK_INS, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry, type GateList } from './gate.ts';
@@ -27,6 +27,8 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
   const box = useRef<Outbox<CheckInEntry> | null>(null);
   const [list, setList] = useState(first);
   const [today, setToday] = useState<string | null>(null);
+  /** True when the server was last asked in vain: the list may be an old one. */
+  const [old, setOld] = useState(false);
   /** How far the server's clock is ahead of this phone's, in milliseconds, as last seen. */
   const ahead = useRef(0);
   const instant = (): number => Date.now() + ahead.current;
@@ -51,11 +53,12 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
       askServer<GateList>(`/api/gate?day=${day}`, { method: 'GET' })
         .then((now) => {
           ahead.current = Date.parse(now.asOf) - Date.now();
+          setOld(false);
           setList((was) => (now.asOf > was.asOf ? now : was));
           turn();
         })
-        // Without a network the list stays as it is; what is entered waits, and says so.
-        .catch(() => {});
+        // Without a network the list stays as it is, and says of when it is.
+        .catch(() => setOld(true));
     };
     if (allSent) ask();
     const timer = setInterval(ask, ASK_EVERY);
@@ -78,6 +81,8 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
     today: today ?? day,
     lines,
     news,
+    /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
+    oldSince: old ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
     /** Keeps a check-in on the phone until the server has it; it bears the server's time, as far as the phone knows it. */
     enter(said: Omit<CheckInEntry, 'day' | 'notedAt'>): CheckInEntry {
       const entry = { ...said, day, notedAt: new Date(instant()).toISOString() };

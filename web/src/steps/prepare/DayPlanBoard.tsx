@@ -14,7 +14,7 @@ import { useDayPlan } from './use-day-plan.ts';
 export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData; days: readonly string[]; mayPlan: boolean }) {
   const mayPlan = role.mayPlan && !first.over;
   const awake = useAwake();
-  const { data, settings, setSettings, take } = useDayPlan(first);
+  const { data, settings, lost, setSettings, take } = useDayPlan(first);
   const [chosen, setChosen] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -118,6 +118,11 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
       {problem && (
         <p role="alert" className="care-band my-3 px-5 py-3 text-[17px]">
           {problem}
+        </p>
+      )}
+      {lost && (
+        <p role="status" className="care-band my-3 px-5 py-3 text-[17px]">
+          This is the plan as it was{data.now === null ? '' : ` at ${clockOf(data.now)}`}: the page cannot follow it. {lost}
         </p>
       )}
       {said && (

@@ -92,33 +92,12 @@ function CountThrows({ onCount }: { onCount: (kind: ThrowKind, count: number) =>
           </option>
         ))}
       </select>
-      <button
-        type="button"
-        className="quiet-action min-h-[48px] min-w-[56px] justify-center"
-        onClick={() => step(-5)}
-        aria-label="Five fewer"
-      >
-        −5
-      </button>
+      <Step by={-5} name="Five fewer" onStep={step} />
       <output className="sign tabular min-w-[52px] text-center text-[30px] font-semibold" aria-label="Throws to count">
         {count}
       </output>
-      <button
-        type="button"
-        className="quiet-action min-h-[48px] min-w-[56px] justify-center"
-        onClick={() => step(5)}
-        aria-label="Five more"
-      >
-        +5
-      </button>
-      <button
-        type="button"
-        className="quiet-action min-h-[48px] min-w-[56px] justify-center"
-        onClick={() => step(1)}
-        aria-label="One more"
-      >
-        +1
-      </button>
+      <Step by={5} name="Five more" onStep={step} />
+      <Step by={1} name="One more" onStep={step} />
       <button
         type="button"
         className="main-action min-h-[48px] justify-center max-[480px]:w-full"
@@ -127,5 +106,18 @@ function CountThrows({ onCount }: { onCount: (kind: ThrowKind, count: number) =>
         Count {count}
       </button>
     </div>
+  );
+}
+
+function Step({ by, name, onStep }: { by: number; name: string; onStep: (by: number) => void }) {
+  return (
+    <button
+      type="button"
+      className="quiet-action min-h-[48px] min-w-[56px] justify-center"
+      onClick={() => onStep(by)}
+      aria-label={name}
+    >
+      {by < 0 ? `−${-by}` : `+${by}`}
+    </button>
   );
 }

@@ -8,6 +8,8 @@ const ASK_EVERY = 30_000;
 
 /** The plan of a day and the settings in hand. It stays fresh: the clock goes on, and others check in, report and plan meanwhile. */
 export function useDayPlan(first: DayPlanData) {
+  /** Why the page cannot follow any more; null while it does. */
+  const [lost, setLost] = useState<string | null>(null);
   const [{ data, settings }, setInHand] = useState<PlanInHand>({ data: first, settings: first.settings });
 
   useEffect(() => {
@@ -15,9 +17,11 @@ export function useDayPlan(first: DayPlanData) {
     const ask = (): void => {
       if (document.hidden) return;
       askServer<DayPlanData>(`/api/day-plan/${first.day}`, { method: 'GET' })
-        .then((page) => setInHand((hand) => newerPlan(hand, page)))
-        // The next question comes soon enough; a change that does not arrive is told where it is made.
-        .catch(() => {});
+        .then((page) => {
+          setLost(null);
+          setInHand((hand) => newerPlan(hand, page));
+        })
+        .catch((error: Error) => setLost(error.message));
     };
     const timer = setInterval(ask, ASK_EVERY);
     document.addEventListener('visibilitychange', ask);
@@ -30,6 +34,7 @@ export function useDayPlan(first: DayPlanData) {
   return {
     data,
     settings,
+    lost,
     setSettings: (next: DayPlanData['settings']): void => setInHand((hand) => ({ ...hand, settings: next })),
     take: (page: DayPlanData): void => setInHand({ data: page, settings: page.settings }),
   };
