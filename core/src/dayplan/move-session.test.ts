@@ -1,0 +1,46 @@
+import { describe, expect, test } from 'vitest';
+import { moveSession } from './move-session.ts';
+import { planProblems } from './plan-problems.ts';
+import { camperOf, dayOf, sessionOf, SMALL } from './testing/small-day.ts';
+
+const input = dayOf(['a', 'b', 'c'].map((id) => camperOf(id)));
+const plan = [sessionOf('a', 540), sessionOf('b', 540, { mound: 'M2', camera: 'K2', filmer: 'q' }), sessionOf('c', 550)];
+const of = (sessions: ReturnType<typeof moveSession>, camper: string) => sessions.find((s) => s.camper === camper)!;
+
+describe('one camper by hand', () => {
+  test('he moves and nobody else; who films and the camera stay where they are free', () => {
+    const after = moveSession(input, plan, 'c', { mound: 'M1', from: 570 });
+    expect(of(after, 'c')).toEqual(sessionOf('c', 570));
+    for (const id of ['a', 'b']) expect(of(after, id)).toEqual(plan.find((s) => s.camper === id));
+    expect(planProblems(input, after)).toEqual([]);
+  });
+
+  test('another camera and filmer are taken where his own are in use', () => {
+    const after = moveSession(input, plan.slice(1), 'c', { mound: 'M1', from: 540 });
+    expect(of(after, 'c')).toMatchObject({ mound: 'M1', camera: 'K1', filmer: 'p' });
+    const both = moveSession(input, [plan[0]!, plan[2]!], 'c', { mound: 'M2', from: 540 });
+    expect(of(both, 'c')).toMatchObject({ mound: 'M2', camera: 'K2', filmer: 'q' });
+  });
+
+  test('where none is free he stands there all the same, and what is broken is named', () => {
+    const one = { ...input, settings: { ...SMALL, cameras: SMALL.cameras.slice(0, 1), staff: SMALL.staff.slice(0, 1) } };
+    const after = moveSession(one, [sessionOf('a', 540), sessionOf('c', 550)], 'c', { mound: 'M2', from: 545 });
+    expect(planProblems(one, after).map((p) => p.code)).toEqual(['cameraTwice', 'filmerTwice']);
+  });
+
+  test('somebody without a place gets one; a stranger or an unknown mound is refused', () => {
+    expect(of(moveSession(input, plan.slice(0, 2), 'c', { mound: 'M2', from: 560 }), 'c')).toMatchObject({ from: 560, to: 570 });
+    expect(() => moveSession(input, plan, 'nobody', { mound: 'M1', from: 560 })).toThrow(RangeError);
+    expect(() => moveSession(input, plan, 'a', { mound: 'M9', from: 560 })).toThrow(RangeError);
+  });
+
+  test.each([
+    ['no now: the whole warm-up lies before', undefined, 600, 590],
+    ['there is time for it', 580, 600, 590],
+    ['it begins now, and is too short', 595, 600, 595],
+    ['to a time that is past: none', 620, 600, 600],
+  ])('the warm-up, %s', (_, now, from, warmUpFrom) => {
+    const waiting = [sessionOf('a', 660)];
+    expect(of(moveSession(input, waiting, 'a', { mound: 'M1', from }, now), 'a').warmUpFrom).toBe(warmUpFrom);
+  });
+});
