@@ -283,5 +283,7 @@ test('print, CSV and calendar say the same plan', async ({ page }) => {
   await page.goto(`${url()}/day-plan/print?day=${day}`);
   await expect(page.locator('section').first().locator('tbody tr')).toHaveCount(Number(count!.n));
   await expect(page.locator('section')).toHaveCount(4);
+  await expect(page.getByRole('cell', { name: /^\w+ \w+, \w+ \w+$/ }).first()).toBeVisible();
+  await expect(page.getByRole('cell', { name: /\s,/ })).toHaveCount(0);
   await expect(page.getByText('Pain means stop').first()).toBeVisible();
 });
