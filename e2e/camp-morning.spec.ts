@@ -13,7 +13,8 @@ const broken = async (): Promise<Record<string, unknown>[]> =>
   rows(
     `
   with s as (
-    select p.*, c.bib, c.child_id, c.consent_to_film, c.together_with, d.day, d.settings
+    select p.*, c.bib, c.child_id, c.together_with,
+      coalesce((select film from consents n where n.camper_id = c.id order by n.entered_at desc, n.id desc limit 1), false) as may_film, d.day, d.settings
     from plan_sessions p
       join day_plans d on d.id = p.plan_id
       join campers c on c.id = p.camper_id
@@ -22,7 +23,7 @@ const broken = async (): Promise<Record<string, unknown>[]> =>
   select a.bib, 'two places' as rule from s a
     join s b on a.camper_id < b.camper_id and a.from_minute < b.to_minute and b.from_minute < a.to_minute
       and (a.mound = b.mound or a.camera = b.camera or a.filmer_id = b.filmer_id)
-  union all select bib, 'no consent' from s where not consent_to_film
+  union all select bib, 'no consent' from s where not may_film
   union all select bib, 'sore' from s
     where exists (select 1 from sore_arms r where r.child_id = s.child_id and r.lifted_at is null)
   union all select bib, 'not here' from s
@@ -44,6 +45,8 @@ async function checkIn(phone: Page, bib: number, say: string): Promise<void> {
   for (const digit of String(bib)) await phone.getByRole('button', { name: digit, exact: true }).click();
   await phone.locator('button.main-action', { hasText: String(bib) }).click();
   await phone.getByRole('button', { name: say }).click();
+  // Of the last days nothing is known: one tap more.
+  if (say === 'Here, arm is fine') await phone.getByRole('button', { name: 'Nothing thrown' }).click();
 }
 
 test('a morning: a messy list of 40, mended, planned, a mound lost, checked in with the network gone, and a plan that breaks no rule', async ({
@@ -81,8 +84,14 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await expect(page.getByLabel('Column T-shirt')).toHaveValue('');
   await expect(page.locator('td', { hasText: 'Åke' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Take/ })).toBeDisabled();
+  // What only resembles a known heading is asked about before anything is taken.
+  const columns = page.getByRole('list', { name: 'Columns to confirm' });
+  await expect(columns.getByRole('listitem')).toHaveCount(2);
+  await columns.getByRole('listitem').filter({ hasText: 'Video release' }).getByRole('button', { name: 'Yes' }).click();
+  await columns.getByRole('listitem').filter({ hasText: 'Family' }).getByRole('button', { name: 'Yes' }).click();
+  await expect(columns).toHaveCount(0);
   // Two dates can be read in two ways: asked once for the file.
-  await expect(page.getByLabel('Order of dates')).toContainText('2 dates can be read in two ways');
+  await expect(page.getByLabel('Order of dates')).toContainText('2 rows: dates that can be read in several ways');
   await page.getByRole('button', { name: /Month first/ }).click();
   for (const [line, field] of Object.entries(wrong)) await expect(page.getByTestId(`mend-${line}`)).toContainText(field);
   await expect(page.getByRole('heading', { name: /To mend/ })).toContainText('6');

@@ -9,6 +9,7 @@ import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
 import { firstLeadLink } from './src/server/staff.ts';
 import { loadDemo } from './src/server/load-demo.ts';
+import { sendDueMail } from './src/server/mail.ts';
 import { makeMediaFolders } from './src/server/media.ts';
 import { removeOldFootage } from './src/server/retention.ts';
 
@@ -33,6 +34,12 @@ const daily = setInterval(
       process.stderr.write(`What has run out could not be removed: ${error.message}\n`),
     ),
   24 * 3600 * 1000,
+);
+/** What is written leaves by mail where a camp has a mail service. */
+const MAIL_EVERY = 15_000;
+const mail = setInterval(
+  () => void sendDueMail().catch((error: Error) => process.stderr.write(`Mail could not be sent: ${error.message}\n`)),
+  MAIL_EVERY,
 );
 const firstLead = await firstLeadLink();
 await startJobs(prepareClip);
@@ -71,6 +78,7 @@ async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   clearInterval(daily);
+  clearInterval(mail);
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
   server.closeIdleConnections();
   await Promise.race([closed, new Promise<void>((resolve) => setTimeout(resolve, 5000).unref())]);

@@ -168,9 +168,32 @@ describe('days', () => {
     ]).toEqual([50, 75]);
   });
 
-  test('an age without limits is refused', () => {
-    expect(() => standing(6, [])).toThrow('6');
-    expect(() => standing(23, [])).toThrow('23');
+  test.each([6, 23])('an age of %i, without limits, has no throws left and stops nobody else', (age) => {
+    expect(standing(age, [])).toMatchObject({
+      leftToday: 0,
+      leftWithoutRest: 0,
+      why: 'noLimits',
+      mayThrowOn: null,
+      says: `No throws: no limits are known for the age of ${age}.`,
+    });
+    expect(throwsEveryDays(publishedLimits, age, 2)).toBe(0);
+  });
+
+  test('throws from before the seventh birthday ask for the rest that they ask for at seven', () => {
+    // Born on 14 July 2019: 6 years on the 13th, 7 on the 14th. 36 to 50 throws ask for two days (Pitch Smart, value from memory).
+    const thrown: DayThrows[] = [{ day: '2026-07-13', count: 40, kind: 'game' }];
+    const on = (d: string) => armStanding({ rules: publishedLimits, born: '2019-07-14', thrown, day: d });
+    expect(on('2026-07-14')).toMatchObject({ why: 'rest', leftToday: 0, mayThrowOn: '2026-07-16' });
+    expect(on('2026-07-16')).toMatchObject({ why: 'free', leftToday: 50 });
+  });
+
+  test('limits that end while the arm rests never say a day', () => {
+    // 22 years until the 15th; the published limits end at 22 (Pitch Smart, value from memory).
+    const thrown: DayThrows[] = [{ day: '2026-07-13', count: 90, kind: 'game' }];
+    expect(armStanding({ rules: publishedLimits, born: '2003-07-16', thrown, day: '2026-07-14' })).toMatchObject({
+      leftToday: 0,
+      mayThrowOn: null,
+    });
   });
 });
 

@@ -1,6 +1,6 @@
 import { addDays, daysBetween } from '../calendar/index.ts';
-import { ageOn } from '../roster/age-group.ts';
-import { limitsAtAge, restDaysAfter } from './rest-days.ts';
+import { ageOrZero } from '../roster/age-group.ts';
+import { nearestLimits, restDaysAfter } from './rest-days.ts';
 import type { ArmCareRules, ThrowKind } from './rules.ts';
 
 /** Throws of one child on one day. Several rows of a day add up. */
@@ -20,9 +20,9 @@ export interface ArmStanding {
   readonly leftToday: number;
   /** Throws that are left before the day asks for a rest day; never more than `leftToday`. */
   readonly leftWithoutRest: number;
-  /** The first day, this one or a later one, on which the arm may throw, if nothing more is thrown. */
-  readonly mayThrowOn: string;
-  readonly why: 'free' | 'dailyMaximum' | 'rest' | 'daysInARow';
+  /** The first day, this one or a later one, on which the arm may throw, if nothing more is thrown; null where the rules name none. */
+  readonly mayThrowOn: string | null;
+  readonly why: 'free' | 'dailyMaximum' | 'rest' | 'daysInARow' | 'noLimits';
   /** The same in one plain sentence. */
   readonly says: string;
 }
@@ -46,15 +46,16 @@ function verdict({
   day,
   kind = 'filming',
 }: Question): Omit<ArmStanding, 'mayThrowOn' | 'says'> & { readonly because: string } {
-  const age = ageOn(born, day);
-  const limits = limitsAtAge(rules, age);
+  const age = ageOrZero(born, day);
+  const limits = nearestLimits(rules, age);
+  const known = age >= limits.ageFrom && age <= limits.ageTo;
   const totals = new Map<string, number>();
   for (const t of thrown) totals.set(t.day, (totals.get(t.day) ?? 0) + t.count);
   const thrownToday = totals.get(day) ?? 0;
   const restFrom = [...totals]
     .filter(([d]) => d < day)
     .map(([d, count]) => {
-      const rest = restDaysAfter(rules, ageOn(born, d), count);
+      const rest = restDaysAfter(rules, ageOrZero(born, d), count);
       return { d, count, rest, until: addDays(d, rest) };
     })
     .filter((r) => r.until >= day)
@@ -76,6 +77,7 @@ function verdict({
     why,
     because,
   });
+  if (!known) return say('noLimits', 0, `no limits are known for the age of ${age}`);
   if (restFrom) {
     const days = restFrom.rest === 1 ? 'one day of rest' : `${restFrom.rest} days of rest`;
     return say('rest', 0, `${restFrom.count} throws on ${restFrom.d} ask for ${days}`);
@@ -94,16 +96,20 @@ function verdict({
  * What the limits say of one arm on one day: how many throws are left, on which day it may throw again, and why. Days are
  * calendar days of the camp's time zone. Rest days follow the age on the day of the throws, the daily maximum the age on `day`.
  *
- * @throws RangeError for an age without limits, or a day that is none
+ * An age that the rules do not name has no throws left; nothing is thrown for it, so that one child's birth date never stops a list.
+ *
+ * @throws RangeError for a day that is none, or rules that never let an arm throw again
  * @example
  * armStanding({ rules: publishedLimits, born: '2014-03-01', thrown: [{ day: '2026-07-13', count: 36, kind: 'game' }], day: '2026-07-14' })
  * // leftToday 0, mayThrowOn '2026-07-16', why 'rest'
  */
 export function armStanding(question: Question): ArmStanding {
   const { because, ...now } = verdict(question);
+  if (now.why === 'noLimits') return { ...now, mayThrowOn: null, says: `No throws: ${because}.` };
   let mayThrowOn = question.day;
   for (let on = now; on.leftToday === 0; on = verdict({ ...question, day: mayThrowOn })) {
     mayThrowOn = addDays(mayThrowOn, 1);
+    if (on.why === 'noLimits') return { ...now, mayThrowOn: null, says: `No throws today: ${because}.` };
     if (daysBetween(question.day, mayThrowOn) > LOOK_AHEAD) throw new RangeError('the rules never let this arm throw again');
   }
   const says =

@@ -60,6 +60,8 @@ export interface DayCamper {
   readonly together: string | null;
   /** From when he is at the field. */
   readonly readyFrom: Minute;
+  /** Others have been at the gate, and he has not: a turn of his that is over was not thrown. */
+  readonly noShow: boolean;
   /** Throws that arm care leaves him today, those of the warm-up among them. */
   readonly throwsLeft: number;
 }

@@ -47,7 +47,8 @@ export function planProblems(
     const camper = campers.get(s.camper);
     if (wasThrown(s, camper, now)) continue;
     if (camper && s.to <= now) {
-      one('notThere', s, `At the field from ${clockOf(camper.readyFrom)}: did not throw at ${clockOf(s.from)}.`);
+      const why = camper.noShow ? 'Has not been at the gate' : `At the field from ${clockOf(camper.readyFrom)}`;
+      one('notThere', s, `${why}: did not throw at ${clockOf(s.from)}.`);
       continue;
     }
     const inside = (w: { from: number; to: number } | undefined): boolean => w !== undefined && s.from >= w.from && s.to <= w.to;

@@ -13,6 +13,10 @@ describe('what has been by now', () => {
     expect(wasThrown(sessionOf('a', 540), camperOf('a', { readyFrom }), now)).toBe(thrown);
   });
 
+  test('of somebody who never came, nothing was thrown', () => {
+    expect(wasThrown(sessionOf('a', 540), camperOf('a', { noShow: true }), 560)).toBe(false);
+  });
+
   test('of somebody who is not to throw any more, what is over was thrown', () => {
     expect(wasThrown(sessionOf('a', 540), undefined, 560)).toBe(true);
   });

@@ -1,8 +1,8 @@
 import type { DayCamper, DayInput, Minute, Session } from './day.ts';
 
-/** True for a session that is over and was thrown: whoever came to the field only after it began has missed it. */
+/** True for a session that is over and was thrown: whoever came to the field only after it began has missed it, and so has who never came. */
 export const wasThrown = (s: Session, camper: DayCamper | undefined, now: Minute): boolean =>
-  s.to <= now && !(camper !== undefined && camper.readyFrom > s.from);
+  s.to <= now && !(camper !== undefined && (camper.noShow || camper.readyFrom > s.from));
 
 /**
  * The day with its campers as they can be ready from now on: whoever warms up by the plan so far goes on with it, everybody else

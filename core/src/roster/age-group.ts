@@ -32,3 +32,24 @@ export function ageGroupOf(born: string, campStart: string): AgeGroup {
   if (age < 7 || group === undefined) throw new RangeError(`an age of ${age} is outside 7 to 18`);
   return group;
 }
+
+/**
+ * Whole years on a calendar day; 0 for a day before the birth. For lists that must show everybody, also whose birth date is a slip.
+ *
+ * @throws RangeError when a day is not of the form YYYY-MM-DD
+ * @example ageOrZero('2027-01-01', '2026-07-13') // 0
+ */
+export const ageOrZero = (born: string, day: string): number => (born <= day ? ageOn(born, day) : 0);
+
+/** Whether a camp takes an age: 7 to 18 years on its first day. */
+export const isCampAge = (age: number): boolean => age >= 7 && age <= 18;
+
+/**
+ * The age group that lies nearest to an age: its own from 7 to 18, the youngest below, the oldest above.
+ *
+ * @example nearestAgeGroup(6) // '7-8'
+ */
+export function nearestAgeGroup(age: number): AgeGroup {
+  const i = Math.floor((age - 7) / 2);
+  return AGE_GROUPS[Math.max(0, Math.min(AGE_GROUPS.length - 1, i))]!;
+}

@@ -1,6 +1,8 @@
 export type HeightReading = { readonly centimetres: number } | { readonly why: string };
 
+export type HeightUnit = 'cm' | 'm' | 'in' | 'ft';
 const INCH = 2.54;
+const CENTIMETRES: Readonly<Record<HeightUnit, number>> = { cm: 1, m: 100, in: INCH, ft: 12 * INCH };
 /** Heights that a camp sees; the same limits as in the database. */
 const RANGE = { from: 80, to: 230 };
 
@@ -8,9 +10,11 @@ const RANGE = { from: 80, to: 230 };
  * Reads a height as people write it: 5'4", 5 ft 4 in, 64 in, 163 cm, 1.63 m, or a bare number that can only be one of them.
  * Answers centimetres to a tenth (1 inch = 2.54 cm exactly: international yard and pound agreement, 1959).
  *
+ * @param unit the unit that the heading names: a bare number is read in it, and in no other
  * @example readHeight(`5'4"`) // { centimetres: 162.6 }
+ * @example readHeight('60', 'cm') // { why: '"60" would be 60 cm: between 80 and 230 cm was expected' }
  */
-export function readHeight(text: string): HeightReading {
+export function readHeight(text: string, unit: HeightUnit | null = null): HeightReading {
   const t = text
     .trim()
     .toLowerCase()
@@ -35,6 +39,8 @@ export function readHeight(text: string): HeightReading {
   }
   if (!/^\d+(?:[.,]\d+)?$/.test(t)) return { why: `"${text.trim()}" is no height in a form we know` };
   const value = number(t);
+  if (unit) return inRange(value * CENTIMETRES[unit], text);
+  if (Number.isInteger(value) && value < 3) return { why: `"${text.trim()}" is no height: write 5'4" or 163 cm` };
   if (value > 2.3 && value < 10) return { why: `"${text.trim()}" may be feet or metres: write 5'4" or 1.63 m` };
   const readings = [value, value * 100, value * INCH].filter((cm) => cm >= RANGE.from && cm <= RANGE.to);
   if (readings.length > 1) return { why: `"${text.trim()}" may be inches or centimetres: write the unit` };

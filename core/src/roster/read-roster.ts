@@ -1,205 +1,132 @@
-import { z } from 'zod';
-import { ageOn } from './age-group.ts';
 import { FIELD_NAMES, type RosterField } from './match-columns.ts';
-import { type DateOrder, readDate } from './read-date.ts';
-import { readHeight } from './read-height.ts';
-import type { RosterRow } from './roster-row.ts';
-import { sameName } from './same-name.ts';
-
-interface CampFacts {
-  readonly firstDay: string;
-}
-
-interface RosterProblem {
-  readonly field: RosterField;
-  readonly why: string;
-  /** Answers that mend it with one tap. */
-  readonly offers?: ReadonlyArray<{ readonly label: string; readonly value: string }>;
-}
+import { matchRoster, type RosterIndex, type RosterMatch } from './match-roster.ts';
+import {
+  PLAIN_COLUMNS,
+  readCells,
+  type CampFacts,
+  type CellReading,
+  type ColumnReading,
+  type RawRow,
+  type RosterProblem,
+} from './read-cells.ts';
+import { UNANSWERED, type DateAnswers } from './read-date.ts';
+import { wholeRow, type RosterPatch, type RosterRow } from './roster-row.ts';
+import { plainName } from './same-name.ts';
 
 export interface RosterReading {
-  /** The line in the file, the heading being line 1. */
+  /** The line in the file at which the row begins. */
   readonly line: number;
   /** What stands in the file, by field; mended in place. */
-  readonly raw: Readonly<Partial<Record<RosterField, string>>>;
+  readonly raw: RawRow;
+  /** What the row says: nothing of an empty cell, and nothing of one that could not be read. */
+  readonly said: RosterPatch;
   readonly problems: readonly RosterProblem[];
-  /** Read without a problem; null while one is left. */
-  readonly row: RosterRow | null;
   /** Things that are worth a look and stop nothing. */
   readonly remarks: readonly string[];
 }
 
-const YES = ['yes', 'y', 'true', '1', 'x', 'ok', 'signed', 'given', 'granted', '✓', '✔', 'ja', 'si', 'oui'];
-const NO = ['no', 'n', 'false', '0', '-', 'not given', 'refused', 'declined', 'nein', 'none', 'pending', 'missing'];
-const HANDS: Readonly<Record<string, 'R' | 'L' | 'both'>> = {
-  r: 'R',
-  right: 'R',
-  'right handed': 'R',
-  rh: 'R',
-  rhp: 'R',
-  'right hand': 'R',
-  l: 'L',
-  left: 'L',
-  'left handed': 'L',
-  lh: 'L',
-  lhp: 'L',
-  'left hand': 'L',
-  lefty: 'L',
-  righty: 'R',
-  b: 'both',
-  both: 'both',
-  s: 'both',
-  switch: 'both',
-  'r/l': 'both',
-  'l/r': 'both',
-  'r+l': 'both',
-  ambidextrous: 'both',
-  'both (films r)': 'R',
-  'both (films l)': 'L',
-};
-/** A spreadsheet's guard against formulas is taken off again. */
-const bare = (text: string | undefined): string =>
-  (text ?? '')
-    .trim()
-    .replace(/^'(?=[=+\-@\t\r])/, '')
-    .trim();
+/** What a camper must have before he is in the roster. */
+const NEEDED: ReadonlyArray<readonly [RosterField, keyof RosterRow, string]> = [
+  ['bib', 'bib', 'no bib number'],
+  ['name', 'name', 'no name'],
+  ['born', 'born', 'no birth date'],
+  ['hand', 'hand', 'no throwing hand'],
+  ['height', 'heightCentimetres', 'no height'],
+  ['guardian', 'guardian', 'no guardian'],
+];
 
-/** Reads one row; `order` is the answer to the question about ambiguous dates. */
-export function readRosterRow(line: number, raw: RosterReading['raw'], camp: CampFacts, order: DateOrder | null): RosterReading {
-  const problems: RosterProblem[] = [];
-  const remarks: string[] = [];
-  const bad = (field: RosterField, why: string, offers?: RosterProblem['offers']): void =>
-    void problems.push({ field, why, ...(offers ? { offers } : {}) });
-  const text = (field: RosterField): string => bare(raw[field]);
+/** What a new camper lacks, as problems of the cells that could say it. */
+const missingOf = ({ said, problems }: Pick<RosterReading, 'said' | 'problems'>): RosterProblem[] =>
+  NEEDED.flatMap(([field, key, why]) =>
+    said[key] === undefined && !problems.some((p) => p.field === field) ? [{ field, code: 'missing' as const, why }] : [],
+  );
 
-  const bib = Number(text('bib').replace(/^#/, ''));
-  if (!/^#?\d{1,4}$/.test(text('bib')) || bib < 1)
-    bad('bib', text('bib') ? `"${text('bib')}" is no bib number` : 'no bib number');
+function remarksOn(said: RosterPatch, camp: CampFacts): string[] {
+  if (said.consentToFilm === false) return ['no consent: not filmed, nothing handed out'];
+  return said.consentToFilm && said.consentUntil && said.consentUntil < camp.firstDay
+    ? [`the consent ends on ${said.consentUntil}, before the camp`]
+    : [];
+}
 
-  const whole = text('name') || [text('firstName'), text('lastName')].filter(Boolean).join(' ');
-  const name = whole
-    .replace(/\s+/g, ' ')
-    .replace(/^([^,]+), ?([^,]+)$/, '$2 $1')
-    .trim();
-  if (!name) bad('name', 'no name');
-  else if (name.length > 120) bad('name', 'the name is longer than 120 letters');
-
-  const day = (field: 'born' | 'consentUntil'): string | null => {
-    const reading = readDate(text(field), order);
-    if (reading.kind === 'day') return reading.day;
-    if (reading.kind === 'wrong') bad(field, reading.why);
-    else
-      bad(field, `"${text(field)}" may be two days: which one?`, [
-        { label: reading.dayFirst, value: reading.dayFirst },
-        { label: reading.monthFirst, value: reading.monthFirst },
-      ]);
-    return null;
-  };
-  const born = day('born');
-  if (born) {
-    const age = born < camp.firstDay ? ageOn(born, camp.firstDay) : -1;
-    if (age < 7 || age > 18)
-      bad(
-        'born',
-        age < 0 ? `born on ${born}, after the camp begins` : `born on ${born}: ${age} years old, the camp takes 7 to 18`,
-      );
-  }
-
-  const hand = HANDS[text('hand').toLowerCase()];
-  const throwsBoth = text('hand').toLowerCase().startsWith('both (');
-  if (!text('hand')) bad('hand', 'no throwing hand');
-  else if (!hand) bad('hand', `"${text('hand')}" is no throwing hand: R, L or both`);
-  else if (hand === 'both')
-    bad('hand', 'throws with both: which arm is filmed and counted?', [
-      { label: 'Right', value: 'both (films R)' },
-      { label: 'Left', value: 'both (films L)' },
-    ]);
-
-  const height = readHeight(text('height'));
-  if ('why' in height) bad('height', height.why);
-
-  if (!text('guardian')) bad('guardian', 'no guardian');
-  const email = text('guardianEmail');
-  if (email && !z.email().safeParse(email).success) bad('guardianEmail', `"${email}" is no mail address`);
-
-  const said = (field: 'consentToFilm' | 'consentToShare'): boolean => {
-    const t = text(field).toLowerCase();
-    if (YES.includes(t)) return true;
-    if (t !== '' && !NO.includes(t))
-      bad(field, `"${text(field)}" is neither yes nor no`, [
-        { label: 'Yes', value: 'yes' },
-        { label: 'No', value: 'no' },
-      ]);
-    return false;
-  };
-  const consentToFilm = said('consentToFilm');
-  const consentToShare = said('consentToShare');
-  const consentUntil = text('consentUntil') ? day('consentUntil') : null;
-  if (!consentToFilm && !problems.some((p) => p.field === 'consentToFilm'))
-    remarks.push('no consent: not filmed, nothing handed out');
-  if (consentToFilm && consentUntil && consentUntil < camp.firstDay)
-    remarks.push(`the consent ends on ${consentUntil}, before the camp`);
-
-  if (problems.length > 0) return { line, raw, problems, row: null, remarks };
-  return {
-    line,
-    raw,
-    problems,
-    remarks,
-    row: {
-      bib,
-      name,
-      born: born!,
-      hand: hand as 'R' | 'L',
-      throwsBoth,
-      heightCentimetres: (height as { centimetres: number }).centimetres,
-      guardian: text('guardian'),
-      guardianEmail: email || null,
-      guardianPhone: text('guardianPhone') || null,
-      consentToFilm,
-      consentToShare,
-      consentUntil,
-      togetherWith: text('together') || null,
-    },
-  };
+/** Reads one row of a file. */
+export function readRosterRow(
+  line: number,
+  raw: RawRow,
+  camp: CampFacts,
+  answers: DateAnswers = UNANSWERED,
+  columns: ColumnReading = PLAIN_COLUMNS,
+): RosterReading {
+  const cells: CellReading = readCells(raw, camp, answers, columns);
+  return { line, raw, ...cells, remarks: remarksOn(cells.said, camp) };
 }
 
 /**
- * Reads every row of a table. Rows that say the same child or the same bib twice are told apart from the first of them. Empty
- * rows are left out.
+ * A whole new camper, as a form or a file has him, with everything that he lacks.
  *
- * @param rows the cells of each row, the heading left out
- * @param fields the field of each column; null for a column that is left out
- * @param order how ambiguous dates are read; null as long as nobody has said
- * @example readRoster([['7', 'Ann Lee', '2014-03-09', 'R', '150 cm', 'Bo Lee']], ['bib', 'name', 'born', 'hand', 'height', 'guardian'], { firstDay: '2026-07-13' }, null)
+ * @example readNewCamper({ bib: '7' }, { firstDay: '2026-07-13' }).problems.map((p) => p.field) // ['name', 'born', ...]
  */
-export function readRoster(
-  rows: readonly (readonly string[])[],
-  fields: ReadonlyArray<RosterField | null>,
+export function readNewCamper(
+  raw: RawRow,
   camp: CampFacts,
-  order: DateOrder | null,
-): RosterReading[] {
-  const readings = rows.flatMap((cells, i) => {
-    if (cells.every((c) => c.trim() === '')) return [];
-    const raw = Object.fromEntries(fields.flatMap((field, column) => (field ? [[field, cells[column] ?? '']] : [])));
-    return [readRosterRow(i + 2, raw, camp, order)];
-  });
-  return withDoubles(readings);
+): { readonly row: RosterRow | null; readonly problems: readonly RosterProblem[] } {
+  const reading = readRosterRow(0, raw, camp);
+  const problems = [...reading.problems, ...missingOf(reading)];
+  return { row: problems.length === 0 ? wholeRow(reading.said) : null, problems };
 }
 
-/** Marks rows that repeat an earlier one: the same bib, or the same name and birth date. */
+/**
+ * Marks rows that repeat an earlier one: the same bib, or the same name and birth date.
+ *
+ * @example withDoubles(readings).filter((r) => r.problems.some((p) => p.code === 'double'))
+ */
 export function withDoubles(readings: readonly RosterReading[]): RosterReading[] {
-  return readings.map((r, i) => {
-    if (!r.row) return r;
-    const row = r.row;
-    const earlier = readings
-      .slice(0, i)
-      .find((o) => o.row && (o.row.bib === row.bib || (o.row.born === row.born && sameName(o.row.name, row.name))));
-    if (!earlier) return r;
+  const byBib = new Map<number, number>();
+  const byChild = new Map<string, number>();
+  return readings.map((r) => {
+    const { bib, name, born } = r.said;
+    const child = name !== undefined && born !== undefined ? `${born} ${plainName(name)}` : null;
+    const sameBib = bib === undefined ? undefined : byBib.get(bib);
+    const sameChild = child === null ? undefined : byChild.get(child);
+    if (sameBib === undefined && sameChild === undefined) {
+      if (bib !== undefined) byBib.set(bib, r.line);
+      if (child !== null) byChild.set(child, r.line);
+      return r;
+    }
     const what =
-      earlier.row!.bib === row.bib
-        ? `${FIELD_NAMES.bib} ${row.bib} stands in line ${earlier.line} too`
-        : `the same child stands in line ${earlier.line} too`;
-    return { ...r, row: null, problems: [{ field: 'bib' as const, why: `${what}: change it or leave this line out` }] };
+      sameBib !== undefined
+        ? `${FIELD_NAMES.bib} ${bib} stands in line ${sameBib} too`
+        : `the same child stands in line ${sameChild} too`;
+    return {
+      ...r,
+      problems: [
+        ...r.problems,
+        { field: 'bib' as const, code: 'double' as const, why: `${what}: change it or leave this line out` },
+      ],
+    };
+  });
+}
+
+/** A row of a file with the camper whom it means, and what has to be mended before it is taken. */
+export interface MatchedRow extends RosterReading {
+  /** null while the row cannot be told apart from others. */
+  readonly match: RosterMatch | null;
+}
+
+/**
+ * Finds the camper of each row. Whoever is new needs everything; of a camper who is known a row may say as little as it likes.
+ *
+ * @param decided what a reader said of rows, by line: somebody new, or one of the roster
+ */
+export function matchRows(
+  readings: readonly RosterReading[],
+  roster: RosterIndex,
+  decided: (line: number) => 'match' | 'new' | { readonly update: string } = () => 'match',
+): MatchedRow[] {
+  return readings.map((r) => {
+    if (r.problems.some((p) => p.code === 'double')) return { ...r, match: null };
+    const decision = decided(r.line);
+    const match: RosterMatch = decision === 'new' ? { kind: 'new' } : matchRoster(r.said, roster);
+    const isNew = decision === 'new' || (decision === 'match' && match.kind === 'new');
+    return { ...r, match, problems: isNew ? [...r.problems, ...missingOf(r)] : r.problems };
   });
 }

@@ -1,4 +1,9 @@
-const plain = (name: string): string =>
+/**
+ * A name without accents, capitals, signs and spaces: two names that are written for the same person give the same text.
+ *
+ * @example plainName('José  ÁLVAREZ') // 'jose alvarez'
+ */
+export const plainName = (name: string): string =>
   name
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
@@ -11,4 +16,4 @@ const plain = (name: string): string =>
  *
  * @example sameName('José  ÁLVAREZ', 'Jose Alvarez') // true
  */
-export const sameName = (a: string, b: string): boolean => plain(a) === plain(b);
+export const sameName = (a: string, b: string): boolean => plainName(a) === plainName(b);

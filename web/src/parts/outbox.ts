@@ -22,10 +22,11 @@ export interface OutboxNews<T> {
 /** What is entered, and where it goes. */
 export interface OutboxKind {
   /** Its own place in the browser's storage. */
-  readonly name: 'entry' | 'check-in';
+  readonly name: 'entry' | 'check-in' | 'care';
   readonly path: string;
 }
 export const ENTRIES: OutboxKind = { name: 'entry', path: '/api/entries' };
+export const CARE: OutboxKind = { name: 'care', path: '/api/care' };
 export const CHECK_INS: OutboxKind = { name: 'check-in', path: '/api/check-ins' };
 
 /**

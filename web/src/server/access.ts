@@ -68,12 +68,9 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /check-in': 'check campers in',
   'GET /api/gate': 'check campers in',
   'PUT /api/check-ins/[id]': 'check campers in',
-  'POST /api/campers/[id]/sore': 'check campers in',
   'PUT /api/campers/[id]/late': 'check campers in',
-  'POST /api/campers/[id]/throws': 'count throws',
-  'DELETE /api/campers/[id]/throws/[entry]': 'count throws',
-  'POST /api/campers/[id]/sore/lift': 'lift a sore arm, allow more throws',
-  'POST /api/campers/[id]/allowance': 'lift a sore arm, allow more throws',
+  // Lifting and allowing are for the lead: `recordCare` asks for each kind of entry.
+  'PUT /api/care/[id]': 'count throws',
 
   'GET /day-plan': 'see the camp and the plan of the day',
   'GET /day-plan/print': 'see the camp and the plan of the day',
@@ -89,6 +86,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /api/roster.csv': 'keep the roster and the consents',
   'POST /api/campers': 'keep the roster and the consents',
   'PUT /api/campers/[id]': 'keep the roster and the consents',
+  'POST /api/campers/[id]/consents': 'keep the roster and the consents',
   'PUT /api/campers/[id]/withdrawal': 'keep the roster and the consents',
   'GET /api/campers/[id]/everything.zip': 'export or erase a child',
   'POST /api/campers/[id]/erasure': 'export or erase a child',
@@ -101,6 +99,9 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'PATCH /api/staff/[id]': 'keep the staff',
   'POST /api/staff/[id]/reset': 'keep the staff',
   'GET /outbox': 'read the outbox',
+  'PATCH /api/messages/[id]': 'read the outbox',
+  'PUT /api/mail': 'set up camps',
+  'POST /api/mail/test': 'set up camps',
 };
 
 /** Whether somebody may use a route: null for nobody signed in. HEAD is read as GET. */

@@ -1,5 +1,3 @@
-import { randomBytes } from 'node:crypto';
-import { readFileSync, writeFileSync } from 'node:fs';
 import { hash, verify } from '@node-rs/argon2';
 import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
@@ -10,6 +8,7 @@ import { campsOf } from './camps.ts';
 import { db, pool } from './db/connect.ts';
 import { credentials, sessions, staff, verifications } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
+import { installationSecret } from './secret.ts';
 
 /** OWASP password storage cheat sheet: argon2id, 19 MiB, two passes, one lane. */
 const ARGON2ID = { algorithm: 2, memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
@@ -19,25 +18,13 @@ const DAY = 86_400;
 const SESSION_SECONDS = 16 * 3600;
 const LINK_SECONDS = 3 * DAY;
 
-/** The key that signs the session cookies: made at the first start, kept beside the media and readable by the owner only. */
-function secret(): string {
-  const path = process.env.STRIDE_SECRET_FILE;
-  if (!path) throw new Error('STRIDE_SECRET_FILE is not set: start the product with ./start');
-  try {
-    writeFileSync(path, randomBytes(32).toString('base64url'), { flag: 'wx', mode: 0o600 });
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
-  }
-  return readFileSync(path, 'utf8');
-}
-
 /** The address of the product as staff reach it; links are written with it. */
 const publicUrl = (): string => process.env.STRIDE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4830}`;
 
 function makeAuth() {
   return betterAuth({
     baseURL: publicUrl(),
-    secret: secret(),
+    secret: installationSecret(),
     database: drizzleAdapter(db(), {
       provider: 'pg',
       schema: { user: staff, session: sessions, account: credentials, verification: verifications },

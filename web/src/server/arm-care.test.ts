@@ -1,12 +1,22 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { dayInZone } from '@stride-chalk/core';
-import { allowMore, countThrows, ledgerOf, liftSore, reportSore, soreArmsOf, standingOf, uncountThrows } from './arm-care.ts';
+import {
+  allowMore,
+  countThrows,
+  endAllowance,
+  ledgerOf,
+  liftSore,
+  reportSore,
+  soreArmsOf,
+  standingOf,
+  takeBackThrows,
+} from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
 import { recordCheckIn, gateList, type CheckInInput } from './check-ins.ts';
 import { addDelivery } from './deliveries.ts';
-import { outboxOf } from './messages.ts';
+import { noteMessage, outboxOf, stateOf, toBeTold, toldAboutSoreArm } from './messages.ts';
 import { newWorld, type World } from './testing/world.ts';
 
 let world: World;
@@ -33,13 +43,22 @@ describe('the ledger', () => {
       code: 'arm-care',
       message: expect.stringContaining('Only the lead'),
     });
-    await allowMore(child, { day, reason: 'last inning of the game', by: world.lead });
+    const allowance = v7();
+    await allowMore(child, { id: allowance, day, throws: 2, reason: 'last inning of the game', by: world.lead });
     expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({
       leftToday: 0,
-      plannable: 85,
-      allowed: 'last inning of the game',
+      plannable: 2,
+      allowance: { throws: 2, left: 2, reasons: ['last inning of the game'] },
     });
     await addDelivery(next);
+    // It counts down, and what is left of it is taken back.
+    expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({
+      plannable: 1,
+      allowance: { throws: 2, left: 1 },
+    });
+    await endAllowance(child, allowance, world.lead);
+    expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({ plannable: 0, allowance: null });
+    await expect(addDelivery(next)).rejects.toMatchObject({ code: 'arm-care' });
     expect((await ledgerOf(child)).filter((t) => t.deliveryId !== null)).toHaveLength(3);
     // 86 throws ask for four days of rest.
     await expect(addDelivery({ ...next, thrownOn: '2026-07-18' })).rejects.toMatchObject({
@@ -56,8 +75,35 @@ describe('the ledger', () => {
       await countThrows(camp, await camperOf(camper), { id, day, kind: 'warmUp', count: 15, by: world.helper });
     expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(15);
     await addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach });
-    for (const t of await ledgerOf(child)) await uncountThrows(child, t.id);
-    expect((await ledgerOf(child)).map((t) => t.kind)).toEqual(['filming']);
+    const by = { by: world.helper, isLead: false, reason: null };
+    await takeBackThrows(child, id, by);
+    const filmed = (await ledgerOf(child)).find((t) => t.deliveryId !== null)!;
+    await expect(takeBackThrows(child, filmed.id, { ...by, isLead: true })).rejects.toMatchObject({ code: 'filmed' });
+    expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(1);
+    // It stays to be seen.
+    expect((await ledgerOf(child)).map((t) => [t.kind, t.takenBack])).toEqual([
+      ['warmUp', { by: 'Helper', why: null }],
+      ['filming', null],
+    ]);
+  });
+
+  test("somebody else's count is taken back by the lead, or with a reason that the ledger shows; never that of another child", async () => {
+    const { camper, child } = await world.addCamper(35, {}, 0);
+    const other = await world.addCamper(36, {}, 0);
+    const ids = [v7(), v7()];
+    for (const id of ids)
+      await countThrows(camp, await camperOf(camper), { id, day, kind: 'drill', count: 10, by: world.helper });
+    const coach = { by: world.coach, isLead: false, reason: null };
+    await expect(takeBackThrows(child, ids[0]!, coach)).rejects.toMatchObject({ code: 'somebody-elses' });
+    await expect(takeBackThrows(other.child, ids[0]!, coach)).rejects.toMatchObject({ code: 'not-found' });
+    expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(20);
+    await takeBackThrows(child, ids[0]!, { ...coach, reason: 'counted at both mounds' });
+    await takeBackThrows(child, ids[1]!, { by: world.lead, isLead: true, reason: null });
+    expect((await ledgerOf(child)).map((t) => t.takenBack)).toEqual([
+      { by: 'Coach', why: 'counted at both mounds' },
+      { by: 'Lead', why: null },
+    ]);
+    expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(0);
   });
 
   test('a throw before midnight in Chicago counts for the day in Chicago', () => {
@@ -89,12 +135,23 @@ describe('a sore arm', () => {
     const who = await camperOf(camper);
     for (const _ of [1, 2]) await reportSore(camp, who, { id: v7(), place: 'elbow', since: day, by: world.helper });
     const sent = (await outboxOf(world.campId)).filter((m) => m.childId === child);
-    expect(sent.map((m) => m.to).sort()).toEqual(['Guardian (no mail address is known: tell the family)', 'lead@test.example']);
+    expect(sent.map((m) => [m.to, m.address, stateOf(m)]).sort()).toEqual([
+      ['Guardian', null, 'written'],
+      ['Lead', 'lead@test.example', 'written'],
+    ]);
+    // Nobody has it yet: the lead finds on his list whom to call.
+    expect((await toBeTold(world.campId)).map((m) => m.childId)).toContain(child);
+    expect(await toldAboutSoreArm(child)).toContain('No mail address of Guardian is known');
+    const { id } = sent.find((m) => m.to === 'Guardian')!;
+    await noteMessage(world.campId, id, 'handed over', world.lead);
+    expect(await toldAboutSoreArm(child)).toBe('Guardian was told.');
+    expect((await toBeTold(world.campId)).map((m) => m.childId)).not.toContain(child);
+    await expect(noteMessage(v7(), id, 'printed', world.lead)).rejects.toMatchObject({ code: 'not-found' });
     for (const m of sent) expect(m.body).toContain('licensed medical professional');
     await expect(addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach })).rejects.toMatchObject({
       code: 'sore-arm',
     });
-    await allowMore(child, { day, reason: 'wants to throw', by: world.lead });
+    await allowMore(child, { id: v7(), day, throws: 10, reason: 'wants to throw', by: world.lead });
     expect((await standingOf(camp, await camperOf(camper), day)).plannable).toBe(0);
     await liftSore(child, { reason: 'the doctor has cleared him in writing', by: world.lead });
     await addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach });
@@ -122,7 +179,8 @@ describe('a check-in', () => {
     drillsDone: 'some',
     goals: 'throw strikes',
     mobility: ['stiff hips'],
-    throwsReported: [],
+    throwsReported: null,
+    form: 2,
     ...more,
   });
 
@@ -135,7 +193,7 @@ describe('a check-in', () => {
       await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T14:00:00.000Z', present: false }), world.helper),
     ).toEqual({ applied: true });
     expect(
-      await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T13:30:00.000Z', heightCentimetres: 99 }), world.helper),
+      await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T12:30:00.000Z', heightCentimetres: 99 }), world.helper),
     ).toEqual({ applied: false });
     const at = (await gateList(camp, day)).find((g) => g.camper.id === camper)!;
     expect(at.checkIn).toMatchObject({ present: false });
@@ -152,7 +210,45 @@ describe('a check-in', () => {
       mayThrowOn: '2026-07-18',
     });
     await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T13:05:00.000Z', throwsReported: game(20) }), world.helper);
-    expect((await ledgerOf(child)).map((t) => t.count)).toEqual([20]);
+    expect((await ledgerOf(child)).filter((t) => !t.takenBack).map((t) => t.count)).toEqual([20]);
+    expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
+  });
+
+  test('a second check-in of the day erases nothing that it does not ask about: throws, rest, height, goals', async () => {
+    const { camper, child } = await world.addCamper(55, {}, 0);
+    await recordCheckIn(
+      v7(),
+      said(camper, { heightCentimetres: 156, throwsReported: [{ day: '2026-07-13', count: 70, kind: 'game' }] }),
+      world.helper,
+    );
+    const fastTap = { drillsDone: null, goals: null, mobility: null, throwsReported: null } as const;
+    await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T13:10:00.000Z', ...fastTap }), world.helper);
+    // A page from before says empty lists of what nobody asked about.
+    const { form: _, ...older } = said(camper, {
+      notedAt: '2026-07-14T13:20:00.000Z',
+      ...fastTap,
+      mobility: [],
+      throwsReported: [],
+    });
+    await recordCheckIn(v7(), older, world.helper);
+    expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({ leftToday: 0, why: 'rest' });
+    const at = (await gateList(camp, day)).find((g) => g.camper.id === camper)!;
+    expect(at.checkIn).toMatchObject({
+      goals: 'throw strikes',
+      drillsDone: 'some',
+      mobility: ['stiff hips'],
+      heightCentimetres: 156,
+    });
+    // Whoever changes that very thing changes it: none were thrown after all.
+    await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T13:30:00.000Z', throwsReported: [] }), world.helper);
+    expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
+    expect((await ledgerOf(child)).map((t) => [t.count, t.takenBack?.why])).toEqual([[70, 'reported anew at check-in']]);
+    // One that was noted earlier and arrives late replaces no newer word.
+    await recordCheckIn(
+      v7(),
+      said(camper, { notedAt: '2026-07-14T13:15:00.000Z', throwsReported: [{ day: '2026-07-13', count: 66, kind: 'game' }] }),
+      world.helper,
+    );
     expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
   });
 

@@ -1,23 +1,25 @@
 import { and, asc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import { addDays, armStanding, type ArmStanding, type ThrowKind } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campStaff, checkIns, limitOverrides, soreArms, staff, throws } from './db/schema.ts';
-import { sendMessage } from './messages.ts';
+import { grouped } from './grouped.ts';
+import { writeMessage } from './messages.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 /** What arm care says of a camper on a day: the limits, a sore arm, and what the lead has allowed beyond them. */
 export interface Standing extends ArmStanding {
-  /** The reason for which the lead lets him throw beyond the limits on this day; null for none. */
-  readonly allowed: string | null;
+  /** Throws that the lead allows beyond the limits on this day, those that are left of them, and why; null for none. */
+  readonly allowance: { readonly throws: number; readonly left: number; readonly reasons: readonly string[] } | null;
   readonly sore: boolean;
-  /** Throws that may be planned today; a sore arm has none, an allowance of the lead opens the daily maximum again. */
+  /** Throws that may be planned today; a sore arm has none; an allowance holds where it leaves more than the limits do. */
   readonly plannable: number;
 }
 
 type Known = Pick<Camper, 'childId' | 'born' | 'sore'>;
+/** Throws that count: those that were taken back are seen in the ledger only. */
+const counts = isNull(throws.takenBackAt);
 
 /** The standing of many campers on one day, in two queries. */
 export async function standingsOf(
@@ -29,26 +31,39 @@ export async function standingsOf(
   const ids = who.map((c) => c.childId);
   if (ids.length === 0) return new Map();
   const thrown = await via
-    .select({ childId: throws.childId, day: throws.day, count: throws.count, kind: throws.kind })
+    .select({ childId: throws.childId, day: throws.day, count: throws.count, kind: throws.kind, enteredAt: throws.enteredAt })
     .from(throws)
-    .where(inArray(throws.childId, ids));
+    .where(and(inArray(throws.childId, ids), lte(throws.day, day), counts));
   const allowed = await via
     .select()
     .from(limitOverrides)
-    .where(and(inArray(limitOverrides.childId, ids), eq(limitOverrides.day, day)));
+    .where(and(inArray(limitOverrides.childId, ids), eq(limitOverrides.day, day), isNull(limitOverrides.takenBackAt)));
+  const thrownBy = grouped(thrown, (t) => t.childId);
+  const allowedTo = grouped(allowed, (a) => a.childId);
   return new Map(
     who.map((c) => {
-      const standing = armStanding({
-        rules: camp.armCare,
-        born: c.born,
-        thrown: thrown.filter((t) => t.childId === c.childId && t.day <= day),
-        day,
-      });
-      const reason = allowed.find((a) => a.childId === c.childId)?.reason ?? null;
-      const plannable = c.sore ? 0 : reason === null ? standing.leftToday : Math.max(standing.leftToday, standing.dailyMaximum);
-      return [c.childId, { ...standing, allowed: reason, sore: c.sore, plannable }];
+      const own = thrownBy.get(c.childId) ?? [];
+      const standing = armStanding({ rules: camp.armCare, born: c.born, thrown: own, day });
+      const allowance = allowanceOf(
+        allowedTo.get(c.childId) ?? [],
+        own.filter((t) => t.day === day),
+      );
+      const plannable = c.sore ? 0 : Math.max(standing.leftToday, allowance?.left ?? 0);
+      return [c.childId, { ...standing, allowance, sore: c.sore, plannable }];
     }),
   );
+}
+
+/** An allowance counts down with every throw that is entered after it. */
+function allowanceOf(
+  given: ReadonlyArray<typeof limitOverrides.$inferSelect>,
+  thrownToday: ReadonlyArray<{ readonly count: number; readonly enteredAt: Date }>,
+): Standing['allowance'] {
+  if (given.length === 0) return null;
+  const since = Math.min(...given.map((a) => a.enteredAt.getTime()));
+  const used = thrownToday.filter((t) => t.enteredAt.getTime() >= since).reduce((sum, t) => sum + t.count, 0);
+  const all = given.reduce((sum, a) => sum + a.throws, 0);
+  return { throws: all, left: Math.max(0, all - used), reasons: given.map((a) => a.reason) };
 }
 
 export async function standingOf(camp: Camp, camper: Known, day: string, via: Executor = db()): Promise<Standing> {
@@ -73,20 +88,39 @@ export async function countThrows(
   camp: Camp,
   camper: Known,
   input: { readonly id: string; readonly day: string; readonly kind: ThrowKind; readonly count: number; readonly by: string },
+  via: Executor = db(),
 ): Promise<Standing> {
   const { id, day, kind, count, by } = input;
-  await db()
+  await via
     .insert(throws)
-    .values({ id, childId: camper.childId, day, kind, count, enteredBy: by })
+    .values({ id, childId: camper.childId, day, kind, count, enteredBy: by, enteredAt: new Date() })
     .onConflictDoNothing({ target: throws.id });
-  return standingOf(camp, camper, day);
+  return standingOf(camp, camper, day, via);
 }
 
-/** Takes back a count that was entered by mistake; filmed deliveries stay. */
-export async function uncountThrows(childId: string, id: string): Promise<void> {
-  await db()
-    .delete(throws)
-    .where(and(eq(throws.id, id), eq(throws.childId, childId), isNull(throws.deliveryId)));
+/**
+ * Takes back a count that was entered by mistake: it counts no longer, and the ledger shows who took it back. One's own needs no reason, the lead
+ * none; everybody else says why. Filmed deliveries stay: they were thrown.
+ */
+export async function takeBackThrows(
+  childId: string,
+  id: string,
+  input: { readonly by: string; readonly isLead: boolean; readonly reason: string | null },
+  via: Executor = db(),
+): Promise<void> {
+  const [row] = await via
+    .select()
+    .from(throws)
+    .where(and(eq(throws.id, id), eq(throws.childId, childId)));
+  if (!row) throw notFound('What was counted');
+  if (row.takenBackAt) return;
+  if (row.deliveryId) throw new Refusal('filmed', 'A filmed delivery was thrown: it stays in the count.', 409);
+  if (row.enteredBy !== input.by && !input.isLead && !input.reason)
+    throw new Refusal('somebody-elses', 'Somebody else has counted this. Say why it is taken back.');
+  await via
+    .update(throws)
+    .set({ takenBackAt: new Date(), takenBackBy: input.by, takenBackWhy: input.reason })
+    .where(and(eq(throws.id, id), counts));
 }
 
 /** Throws of the last days, for a phone that has to reckon without a network. Those that a check-in of `day` reported are marked. */
@@ -102,35 +136,65 @@ export async function recentThrows(childIds: readonly string[], day: string) {
     })
     .from(throws)
     .leftJoin(checkIns, eq(checkIns.id, throws.checkInId))
-    .where(and(inArray(throws.childId, [...childIds]), gte(throws.day, addDays(day, -30)), lte(throws.day, day)));
+    .where(and(inArray(throws.childId, [...childIds]), gte(throws.day, addDays(day, -30)), lte(throws.day, day), counts));
 }
 
-export const ledgerOf = (childId: string) =>
-  db()
+/** Every count about a child, those too that were taken back: who entered it, and who took it back and why. */
+export async function ledgerOf(childId: string) {
+  const rows = await db()
     .select({
       id: throws.id,
       day: throws.day,
       kind: throws.kind,
       count: throws.count,
       deliveryId: throws.deliveryId,
-      by: staff.name,
+      enteredBy: throws.enteredBy,
+      takenBackBy: throws.takenBackBy,
+      takenBackWhy: throws.takenBackWhy,
     })
     .from(throws)
-    .leftJoin(staff, eq(staff.id, throws.enteredBy))
     .where(eq(throws.childId, childId))
     .orderBy(asc(throws.day), asc(throws.enteredAt));
+  const ids = [...new Set(rows.flatMap((r) => [r.enteredBy, r.takenBackBy]).filter((id) => id !== null))];
+  const people =
+    ids.length === 0 ? [] : await db().select({ id: staff.id, name: staff.name }).from(staff).where(inArray(staff.id, ids));
+  const names = new Map(people.map((p) => [p.id, p.name]));
+  return rows.map(({ takenBackBy, ...r }) => ({
+    ...r,
+    by: r.enteredBy === null ? null : (names.get(r.enteredBy) ?? null),
+    takenBack: takenBackBy === null ? null : { by: names.get(takenBackBy) ?? '', why: r.takenBackWhy },
+  }));
+}
 
 export const soreArmsOf = (childId: string) =>
   db().select().from(soreArms).where(eq(soreArms.childId, childId)).orderBy(asc(soreArms.since));
 export const overridesOf = (childId: string) =>
   db().select().from(limitOverrides).where(eq(limitOverrides.childId, childId)).orderBy(asc(limitOverrides.day));
 
-/** The lead lets a camper throw beyond the limits on one day. A sore arm stays closed. */
+/** The lead lets a camper throw so many throws beyond the limits on one day. A sore arm stays closed. Sent again, it is the same one. */
 export async function allowMore(
   childId: string,
-  input: { readonly day: string; readonly reason: string; readonly by: string },
+  input: { readonly id: string; readonly day: string; readonly throws: number; readonly reason: string; readonly by: string },
+  via: Executor = db(),
 ): Promise<void> {
-  await db().insert(limitOverrides).values({ id: v7(), childId, day: input.day, reason: input.reason, enteredBy: input.by });
+  const { id, day, reason, by } = input;
+  await via
+    .insert(limitOverrides)
+    .values({ id, childId, day, reason, throws: input.throws, enteredBy: by, enteredAt: new Date() })
+    .onConflictDoNothing({ target: limitOverrides.id });
+}
+
+/** Takes an allowance back; what was thrown under it stays. */
+export async function endAllowance(childId: string, id: string, by: string, via: Executor = db()): Promise<void> {
+  const found = await via
+    .update(limitOverrides)
+    .set({
+      takenBackAt: sql`coalesce(${limitOverrides.takenBackAt}, now())`,
+      takenBackBy: sql`coalesce(${limitOverrides.takenBackBy}, ${by})`,
+    })
+    .where(and(eq(limitOverrides.id, id), eq(limitOverrides.childId, childId)))
+    .returning({ id: limitOverrides.id });
+  if (found.length === 0) throw notFound('The allowance');
 }
 
 const ADVICE =
@@ -139,7 +203,7 @@ const ADVICE =
 /** Notes a sore arm: no throwing from now on, and a message to the family and to every lead of the camp. Said again, it changes nothing. */
 export async function reportSore(
   camp: Camp,
-  camper: Pick<Camper, 'childId' | 'bib' | 'name' | 'guardian' | 'guardianEmail'>,
+  camper: Pick<Camper, 'childId' | 'bib' | 'name' | 'guardian' | 'guardianEmail' | 'guardianPhone'>,
   input: { readonly id: string; readonly place: string; readonly since: string; readonly by: string },
   via: Executor = db(),
 ): Promise<void> {
@@ -156,26 +220,36 @@ export async function reportSore(
   if (made.length === 0) return;
   const about = { campId: camp.id, childId: camper.childId, subject: `${camp.name}: ${camper.name} has a sore ${input.place}` };
   const said = `${camper.name} (bib ${camper.bib}) reported a sore ${input.place}, since ${input.since}. ${ADVICE}`;
-  await sendMessage(
+  await writeMessage(
     {
       ...about,
-      to: camper.guardianEmail ?? `${camper.guardian} (no mail address is known: tell the family)`,
+      to: camper.guardian,
+      address: camper.guardianEmail,
+      phone: camper.guardianPhone,
+      toFamily: true,
       body: `Dear ${camper.guardian},\n\n${said}\n\n${camp.name}`,
     },
     via,
   );
   const leads = await via
-    .select({ email: staff.email })
+    .select({ name: staff.name, email: staff.email })
     .from(campStaff)
     .innerJoin(staff, eq(staff.id, campStaff.staffId))
     .where(and(eq(campStaff.campId, camp.id), eq(campStaff.role, 'lead'), isNull(campStaff.deactivatedAt)));
   for (const lead of leads)
-    await sendMessage({ ...about, to: lead.email, body: `${said}\n\nOnly a lead lifts it, with a reason.` }, via);
+    await writeMessage(
+      { ...about, to: lead.name, address: lead.email, body: `${said}\n\nOnly a lead lifts it, with a reason.` },
+      via,
+    );
 }
 
 /** The lead lifts a sore arm, with a reason that is kept. */
-export async function liftSore(childId: string, input: { readonly reason: string; readonly by: string }): Promise<void> {
-  const lifted = await db()
+export async function liftSore(
+  childId: string,
+  input: { readonly reason: string; readonly by: string },
+  via: Executor = db(),
+): Promise<void> {
+  const lifted = await via
     .update(soreArms)
     .set({ liftedAt: new Date(), liftedBy: input.by, liftReason: input.reason })
     .where(and(eq(soreArms.childId, childId), isNull(soreArms.liftedAt)))

@@ -1,34 +1,51 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
-import { ageGroupOf, ageOn, type AgeGroup } from '@stride-chalk/core';
+import {
+  ageOrZero,
+  consentOn,
+  isCampAge,
+  nearestAgeGroup,
+  type AgeGroup,
+  type Consent,
+  type ConsentStanding,
+} from '@stride-chalk/core';
 import { campById, todayAt, type Camp } from './camps.ts';
+import { consentAnswers } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers } from './db/schema.ts';
 import { notFound } from './refusal.ts';
 
 type CamperRow = typeof campers.$inferSelect;
-export interface Camper extends Omit<CamperRow, 'consentToFilm'> {
+export interface Camper extends CamperRow {
+  /** Whole years on the first day of the camp; 0 where the birth date lies after it. */
   readonly age: number;
+  /** The age group; of a child outside 7 to 18 the nearest one. */
   readonly ageGroup: AgeGroup;
+  /** Younger than 7 or older than 18 on the first day: shown and marked, never planned. */
+  readonly outsideAges: boolean;
   /** An arm is sore until the lead lifts it. */
   readonly sore: boolean;
-  /** The family has consented to filming. */
-  readonly consentGiven: boolean;
-  /** The consent is given and has not run out today. */
-  readonly consentToFilm: boolean;
+  /** What the family has answered, in order; the last one holds. */
+  readonly consents: readonly Consent[];
+  /** What the answers allow today. */
+  readonly consent: ConsentStanding;
 }
 
 // Named in full: a select of one table names its columns without it.
 const isSore = sql<boolean>`exists (select 1 from sore_arms s where s.child_id = campers.child_id and s.lifted_at is null)`;
-const all = () => db().select({ row: campers, sore: isSore }).from(campers);
+const all = () => db().select({ row: campers, sore: isSore, consents: consentAnswers }).from(campers);
 
-const toCamper = (camp: Camp, { row, sore }: { row: CamperRow; sore: boolean }): Camper => ({
-  ...row,
-  sore,
-  age: ageOn(row.born, camp.firstDay),
-  ageGroup: ageGroupOf(row.born, camp.firstDay),
-  consentGiven: row.consentToFilm,
-  consentToFilm: row.consentToFilm && (row.consentUntil === null || row.consentUntil >= todayAt(camp)),
-});
+const toCamper = (camp: Camp, { row, sore, consents }: { row: CamperRow; sore: boolean; consents: Consent[] }): Camper => {
+  const age = ageOrZero(row.born, camp.firstDay);
+  return {
+    ...row,
+    sore,
+    age,
+    ageGroup: nearestAgeGroup(age),
+    outsideAges: !isCampAge(age),
+    consents,
+    consent: consentOn(consents, todayAt(camp)),
+  };
+};
 
 /** Everybody who is at the camp; those who have withdrawn are left out. */
 export async function listCampers(camp: Camp): Promise<Camper[]> {

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, ne } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { z } from 'zod';
 import { MOBILITY_NOTES, SORE_PLACES } from '@stride-chalk/core';
@@ -7,6 +7,7 @@ import { camperById, listCampers, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, checkIns, throws } from './db/schema.ts';
+import { grouped } from './grouped.ts';
 
 export const checkInSchema = z.object({
   camperId: z.uuid(),
@@ -17,18 +18,35 @@ export const checkInSchema = z.object({
   sore: z.object({ place: z.enum(SORE_PLACES), since: z.iso.date() }).nullable(),
   drillsDone: z.enum(['none', 'some', 'all']).nullable(),
   goals: z.string().trim().max(400).nullable(),
-  mobility: z.array(z.enum(MOBILITY_NOTES)).max(MOBILITY_NOTES.length),
+  /** null: not looked at. */
+  mobility: z.array(z.enum(MOBILITY_NOTES)).max(MOBILITY_NOTES.length).nullable(),
+  /** null: not asked; an empty list: none. */
   throwsReported: z
     .array(z.object({ day: z.iso.date(), count: z.number().int().min(1).max(300), kind: z.enum(['game', 'bullpen', 'drill']) }))
-    .max(10),
+    .max(10)
+    .nullable(),
+  /** Pages from before "not asked" say an empty list of what nobody asked about; those that know it say 2. */
+  form: z.literal(2).optional(),
 });
 export type CheckInInput = z.output<typeof checkInSchema>;
 
+/** What was said, in the words of today's form: an empty list of an older page says nothing. */
+const today = (input: CheckInInput): CheckInInput =>
+  input.form === 2
+    ? input
+    : {
+        ...input,
+        mobility: input.mobility?.length ? input.mobility : null,
+        throwsReported: input.throwsReported?.length ? input.throwsReported : null,
+      };
+
 /**
- * Takes what was said at the gate, under the id that the phone gave it: a repeated send changes nothing, and one that arrives
- * after a newer one of the same day is kept and changes nothing else. Sore: no throwing from now on, and messages go out.
+ * Takes what was said at the gate, under the id that the phone gave it: a repeated send changes nothing. Of the check-ins of a day the newest word
+ * on each thing holds, whichever arrives last: what a newer one does not ask about stays as it was said. Sore: no throwing from now on, and messages
+ * are written.
  */
-export async function recordCheckIn(id: string, input: CheckInInput, by: string): Promise<{ readonly applied: boolean }> {
+export async function recordCheckIn(id: string, said: CheckInInput, by: string): Promise<{ readonly applied: boolean }> {
+  const input = today(said);
   const { camp, camper } = await camperById(input.camperId);
   return db().transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
@@ -57,36 +75,35 @@ export async function recordCheckIn(id: string, input: CheckInInput, by: string)
     if (made.length === 0) return { applied: true };
     // A sore arm counts whenever it arrives.
     if (input.sore) await reportSore(camp, camper, { id: v7(), ...input.sore, by }, tx);
-    const [newest] = await tx
-      .select({ id: checkIns.id })
+    const ofTheDay = await tx
+      .select()
       .from(checkIns)
       .where(and(eq(checkIns.camperId, camper.id), eq(checkIns.day, input.day)))
-      .orderBy(desc(checkIns.notedAt), desc(checkIns.id))
-      .limit(1);
-    if (newest!.id !== id) return { applied: false };
-    await replaceReported(tx, camper, id, input, by);
-    if (input.heightCentimetres !== null)
+      .orderBy(checkIns.notedAt, checkIns.id);
+    const newest = merged(ofTheDay);
+    if (input.throwsReported !== null && newest.throwsFrom === id)
+      await replaceReported(tx, camper, id, input.throwsReported, { by, earlier: ofTheDay.map((c) => c.id) });
+    if (input.heightCentimetres !== null && newest.heightFrom === id)
       await tx.update(campers).set({ heightCentimetres: input.heightCentimetres }).where(eq(campers.id, camper.id));
-    return { applied: true };
+    return { applied: newest.id === id };
   });
 }
 
-/** Throws that the family reports stand in the ledger; those of an earlier check-in of the day go. */
-async function replaceReported(tx: Executor, camper: Camper, id: string, input: CheckInInput, by: string): Promise<void> {
-  const earlier = await tx
-    .select({ id: checkIns.id })
-    .from(checkIns)
-    .where(and(eq(checkIns.camperId, camper.id), eq(checkIns.day, input.day), ne(checkIns.id, id)));
-  if (earlier.length > 0)
-    await tx.delete(throws).where(
-      inArray(
-        throws.checkInId,
-        earlier.map((e) => e.id),
-      ),
-    );
-  if (input.throwsReported.length > 0)
+/** Throws that the family reports stand in the ledger once; what a newer report replaces is seen there as taken back. */
+async function replaceReported(
+  tx: Executor,
+  camper: Camper,
+  id: string,
+  reported: NonNullable<CheckInInput['throwsReported']>,
+  { by, earlier }: { readonly by: string; readonly earlier: readonly string[] },
+): Promise<void> {
+  await tx
+    .update(throws)
+    .set({ takenBackAt: new Date(), takenBackBy: by, takenBackWhy: 'reported anew at check-in' })
+    .where(and(inArray(throws.checkInId, [...earlier]), isNull(throws.takenBackAt)));
+  if (reported.length > 0)
     await tx.insert(throws).values(
-      input.throwsReported.map((t) => ({
+      reported.map((t) => ({
         id: v7(),
         childId: camper.childId,
         day: t.day,
@@ -98,22 +115,60 @@ async function replaceReported(tx: Executor, camper: Camper, id: string, input: 
     );
 }
 
-export type CheckInRow = typeof checkIns.$inferSelect;
+type CheckInRow = typeof checkIns.$inferSelect;
 
-/** The newest check-in of each camper on a day. */
-export async function checkInsOn(camperIds: readonly string[], day: string): Promise<Map<string, CheckInRow>> {
+/** What stands of the check-ins of a day: the newest word on each thing. */
+export interface DayCheckIn {
+  /** The newest check-in. */
+  readonly id: string;
+  readonly present: boolean;
+  readonly heightCentimetres: number | null;
+  readonly drillsDone: CheckInRow['drillsDone'];
+  readonly goals: string | null;
+  readonly mobility: readonly string[];
+  /** null: nobody has asked about the throws of the last days. */
+  readonly throwsReported: CheckInRow['throwsReported'];
+  /** The check-ins from which height and throws come. */
+  readonly heightFrom: string | null;
+  readonly throwsFrom: string | null;
+}
+
+/** @param ofTheDay the check-ins of one camper on one day, the oldest first; at least one */
+function merged(ofTheDay: readonly CheckInRow[]): DayCheckIn {
+  const last = <T>(said: (c: CheckInRow) => T | null): { readonly value: T | null; readonly from: string | null } => {
+    const row = [...ofTheDay].reverse().find((c) => said(c) !== null);
+    return { value: row ? said(row) : null, from: row?.id ?? null };
+  };
+  const newest = ofTheDay.at(-1)!;
+  const height = last((c) => c.heightCentimetres);
+  const reported = last((c) => c.throwsReported);
+  return {
+    id: newest.id,
+    present: newest.present,
+    heightCentimetres: height.value,
+    heightFrom: height.from,
+    drillsDone: last((c) => c.drillsDone).value,
+    goals: last((c) => c.goals).value,
+    mobility: last((c) => c.mobility).value ?? [],
+    throwsReported: reported.value,
+    throwsFrom: reported.from,
+  };
+}
+
+/** What stands of the check-ins of each camper on a day. */
+export async function checkInsOn(camperIds: readonly string[], day: string): Promise<Map<string, DayCheckIn>> {
   if (camperIds.length === 0) return new Map();
   const rows = await db()
-    .selectDistinctOn([checkIns.camperId])
+    .select()
     .from(checkIns)
     .where(and(inArray(checkIns.camperId, [...camperIds]), eq(checkIns.day, day)))
-    .orderBy(checkIns.camperId, desc(checkIns.notedAt), desc(checkIns.id));
-  return new Map(rows.map((r) => [r.camperId, r]));
+    .orderBy(checkIns.notedAt, checkIns.id);
+  return new Map([...grouped(rows, (r) => r.camperId)].map(([camper, own]) => [camper, merged(own)]));
 }
 
 export interface AtTheGate {
   readonly camper: Camper;
-  readonly checkIn: CheckInRow | null;
+  readonly checkIn: DayCheckIn | null;
   readonly standing: Standing;
 }
 

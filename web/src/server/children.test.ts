@@ -55,7 +55,13 @@ beforeAll(async () => {
   await countThrows(camp, camper, { id: v7(), day: '2026-07-13', kind: 'warmUp', count: 12, by: world.helper });
   await reportSore(camp, camper, { id: v7(), place: 'elbow', since: '2026-07-10', by: world.helper });
   await liftSore(child.child, { reason: `${NAME} was cleared`, by: world.lead });
-  await allowMore(child.child, { day: '2026-07-13', reason: `${NAME} finishes a batter`, by: world.lead });
+  await allowMore(child.child, {
+    id: v7(),
+    day: '2026-07-13',
+    throws: 3,
+    reason: `${NAME} finishes a batter`,
+    by: world.lead,
+  });
   await recordCheckIn(
     v7(),
     {
@@ -68,7 +74,8 @@ beforeAll(async () => {
       drillsDone: null,
       goals: `${NAME} wants strikes`,
       mobility: [],
-      throwsReported: [],
+      throwsReported: null,
+      form: 2,
     },
     world.helper,
   );

@@ -11,6 +11,7 @@ import {
   checkIns,
   children,
   clips,
+  consents,
   deliveries,
   entries,
   erasures,
@@ -58,7 +59,11 @@ async function everythingOf(childId: string, via: Executor = db()) {
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
     refusals: none ? [] : await via.select().from(refusals).where(inArray(refusals.deliveryId, deliveryIds)),
-    entries: none ? [] : await via.select().from(entries).where(ofChild(clipIds, deliveryIds)),
+    entries: await via
+      .select()
+      .from(entries)
+      .where(ofChild(camperIds, clipIds, deliveryIds)),
+    consents: await via.select().from(consents).where(inArray(consents.camperId, camperIds)),
     evaluations: await via.select().from(evaluations).where(inArray(evaluations.camperId, camperIds)),
     checkIns: await via.select().from(checkIns).where(inArray(checkIns.camperId, camperIds)),
     throws: await via.select().from(throws).where(eq(throws.childId, childId)),
@@ -70,8 +75,8 @@ async function everythingOf(childId: string, via: Executor = db()) {
   };
 }
 
-const ofChild = (clipIds: readonly string[], deliveryIds: readonly string[]) =>
-  sql`(${entries.body}->>'clipId' = any(${sql.param([...clipIds])}::text[]) or ${entries.body}->>'deliveryId' = any(${sql.param([...deliveryIds])}::text[]))`;
+const ofChild = (camperIds: readonly string[], clipIds: readonly string[], deliveryIds: readonly string[]) =>
+  sql`(${entries.body}->>'camperId' = any(${sql.param([...camperIds])}::text[]) or ${entries.body}->>'clipId' = any(${sql.param([...clipIds])}::text[]) or ${entries.body}->>'deliveryId' = any(${sql.param([...deliveryIds])}::text[]))`;
 
 const readMe = (
   name: string,
@@ -162,8 +167,8 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
     await tx.delete(soreArms).where(eq(soreArms.childId, childId));
     await tx.delete(checkIns).where(inArray(checkIns.camperId, camperIds));
     await tx.delete(evaluations).where(inArray(evaluations.camperId, camperIds));
+    await tx.delete(entries).where(ofChild(camperIds, clipIds, deliveryIds));
     if (deliveryIds.length > 0) {
-      await tx.delete(entries).where(ofChild(clipIds, deliveryIds));
       await tx.delete(scores).where(inArray(scores.deliveryId, deliveryIds));
       await tx.delete(refusals).where(inArray(refusals.deliveryId, deliveryIds));
     }
@@ -175,6 +180,7 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
       await tx.execute(sql`delete from pgboss.archive where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
     }
     if (deliveryIds.length > 0) await tx.delete(deliveries).where(inArray(deliveries.id, deliveryIds));
+    await tx.delete(consents).where(inArray(consents.camperId, camperIds));
     await tx.delete(campers).where(eq(campers.childId, childId));
     await tx.delete(children).where(eq(children.id, childId));
     const files = await filesOf(

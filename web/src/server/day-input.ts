@@ -1,5 +1,5 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { AGE_GROUPS, type DayInput, type DaySettings } from '@stride-chalk/core';
+import { AGE_GROUPS, consentOn, type DayInput, type DaySettings } from '@stride-chalk/core';
 import { may } from './access.ts';
 import type { Camp } from './camps.ts';
 import { gateList, type AtTheGate } from './check-ins.ts';
@@ -34,8 +34,9 @@ export async function defaultSettings(camp: Camp): Promise<DaySettings> {
 
 /** Why somebody is in no plan of the day; null when he may be. */
 function whyNot({ camper, checkIn, standing }: AtTheGate, settings: DaySettings, day: string): string | null {
-  if (!camper.consentGiven || (camper.consentUntil !== null && camper.consentUntil < day))
-    return camper.consentGiven ? `the consent ended on ${camper.consentUntil}` : 'no consent to film';
+  const consent = consentOn(camper.consents, day);
+  if (!consent.film) return consent.says;
+  if (camper.outsideAges) return `${camper.age} years old on the first day: the camp plans 7 to 18`;
   if (camper.sore) return 'a sore arm';
   if (checkIn && !checkIn.present) return 'not here today';
   if (standing.plannable <= settings.warmUpThrows)
@@ -81,6 +82,7 @@ export async function dayInput(
     const why = whyNot(g, settings, day);
     return why === null ? [] : [{ camper: g.camper.id, why }];
   });
+  const gateInUse = gate.some((g) => g.checkIn !== null);
   const out = new Set(resting.map((r) => r.camper));
   return {
     resting,
@@ -88,11 +90,12 @@ export async function dayInput(
       settings: { ...settings, staff: stillAtWork(settings.staff, staff) },
       campers: gate
         .filter((g) => !out.has(g.camper.id))
-        .map(({ camper, standing }) => ({
+        .map(({ camper, checkIn, standing }) => ({
           id: camper.id,
           ageGroup: camper.ageGroup,
           together: camper.togetherWith,
           readyFrom: lateUntil.get(camper.id) ?? 0,
+          noShow: gateInUse && !checkIn?.present && standing.thrownToday === 0,
           throwsLeft: standing.plannable,
         })),
     },

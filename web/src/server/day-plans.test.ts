@@ -49,7 +49,7 @@ describe('the plan of a day', () => {
     // 24 and the one of the world with consent, less one whose arm has thrown 70.
     expect(page.sessions).toHaveLength(24);
     const why = new Map(page.resting.map((r) => [page.campers.find((c) => c.id === r.camper)!.bib, r.why]));
-    expect(why.get(8)).toBe('no consent to film');
+    expect(why.get(8)).toBe('Nobody has consented to filming.');
     expect(why.get(9)).toBe('a sore arm');
     expect(why.get(20)).toMatch(/throws left|No throws/);
   });

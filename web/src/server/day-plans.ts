@@ -154,6 +154,13 @@ export async function moveInPlan(
   );
 }
 
+const changed = (): Refusal =>
+  new Refusal(
+    'plan-changed',
+    'Somebody else has changed this plan meanwhile. Your hours are kept on this page: look at the new plan, then plan again.',
+    409,
+  );
+
 async function keepPlan(
   camp: Camp,
   day: string,
@@ -167,12 +174,7 @@ async function keepPlan(
       .from(dayPlans)
       .where(and(eq(dayPlans.campId, camp.id), eq(dayPlans.day, day)))
       .for('update');
-    if ((row?.revision ?? 0) !== change.revision)
-      throw new Refusal(
-        'plan-changed',
-        'Somebody else has changed this plan meanwhile. Load the page again; nothing of theirs is lost.',
-        409,
-      );
+    if ((row?.revision ?? 0) !== change.revision) throw changed();
     const id = row?.id ?? v7();
     const values = {
       settings: change.settings,
@@ -182,7 +184,15 @@ async function keepPlan(
       enteredAt: new Date(),
     };
     if (row) await tx.update(dayPlans).set(values).where(eq(dayPlans.id, id));
-    else await tx.insert(dayPlans).values({ id, campId: camp.id, day, ...values });
+    else {
+      // Two leads may plan a day that nobody had planned at the same moment: the one who comes second is told so.
+      const made = await tx
+        .insert(dayPlans)
+        .values({ id, campId: camp.id, day, ...values })
+        .onConflictDoNothing()
+        .returning({ id: dayPlans.id });
+      if (made.length === 0) throw changed();
+    }
     await tx.delete(planSessions).where(eq(planSessions.planId, id));
     if (sessions.length > 0)
       await tx.insert(planSessions).values(

@@ -4,6 +4,7 @@ import type { DeliveryKind } from '@stride-chalk/core';
 import { requireMayThrow } from './arm-care.ts';
 import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
+import { requireConsent } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, deliveries, throws } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
@@ -29,9 +30,8 @@ export async function deliveryWithCamper(id: string): Promise<{ delivery: Delive
 }
 
 /** Consent and arm care stop every delivery and every film, whichever way it comes. */
-export function requireMayFilm(camper: { readonly bib: number; readonly consentToFilm: boolean; readonly sore: boolean }): void {
-  if (!camper.consentToFilm)
-    throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: no film is taken in.`);
+export function requireMayFilm(camper: Pick<Camper, 'bib' | 'consent' | 'sore'>): void {
+  requireConsent(camper, 'film');
   if (camper.sore) throw new Refusal('sore-arm', `Bib ${camper.bib} has a sore arm: no throwing, no filming.`);
 }
 

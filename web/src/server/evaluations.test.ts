@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { resolveSheet, defaultSheet } from '@stride-chalk/core';
 import { camperById } from './campers.ts';
 import { campById } from './camps.ts';
+import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, evaluations } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
@@ -18,6 +19,9 @@ beforeAll(async () => {
   clipId = (await readyClip(world, { rate: 60 })).id;
 });
 afterAll(() => world.end());
+
+const answer = (film: boolean) =>
+  recordConsents([{ camperId: world.camper, film, share: false, until: null, givenBy: 'G', how: 'in person' }], world.lead);
 
 const scoreAll = async (
   coach: string,
@@ -79,9 +83,9 @@ describe('an evaluation', () => {
 
   test('is not released without consent', async () => {
     const draft = (await latestEvaluation(world.camper))!;
-    await db().update(campers).set({ consentToFilm: false }).where(eq(campers.id, world.camper));
+    await answer(false);
     await expect(releaseEvaluation(draft.id, world.coach)).rejects.toMatchObject({ code: 'no-consent' });
-    await db().update(campers).set({ consentToFilm: true }).where(eq(campers.id, world.camper));
+    await answer(true);
   });
 });
 

@@ -20,6 +20,7 @@ import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { framePicture } from './clips.ts';
+import { requireConsent } from './consents.ts';
 import { db } from './db/connect.ts';
 import { evaluations } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
@@ -215,8 +216,7 @@ export async function releaseEvaluation(id: string, staffId: string): Promise<Ev
   const row = await evaluationById(id);
   if (row.releasedAt) return row;
   const { camper } = await camperById(row.camperId);
-  if (!camper.consentToFilm)
-    throw new Refusal('no-consent', `Nobody has consented to filming bib ${camper.bib}: nothing is handed out.`);
+  requireConsent(camper, 'handOut');
   const frame = await handOutFrame(row);
   const pictures: Record<string, string> = {};
   const freezes = await Promise.all(

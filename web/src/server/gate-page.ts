@@ -11,14 +11,18 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
   if (today < camp.firstDay || today > camp.lastDay) return null;
   const [gate, plan] = await Promise.all([gateList(camp, today), dayPlanOf(camp, today)]);
   const minute = minuteInZone(now, camp.timeZone);
+  /** Whoever has not come has not thrown, whatever the plan says. */
+  const here = new Set(gate.filter((g) => g.checkIn?.present).map((g) => g.camper.id));
+  const over = plan.sessions.filter((s) => s.to <= minute);
   const next = plan.sessions.find((s) => s.from >= minute);
   const bib = gate.find((g) => g.camper.id === next?.camper)?.camper.bib ?? null;
   return {
     expected: gate.length,
     atTheGate: gate.filter((g) => g.checkIn !== null).length,
-    here: gate.filter((g) => g.checkIn?.present).length,
+    here: here.size,
     planned: plan.sessions.length,
-    done: plan.sessions.filter((s) => s.to <= minute).length,
+    done: over.filter((s) => here.has(s.camper)).length,
+    missed: over.filter((s) => !here.has(s.camper)).length,
     resting: plan.resting.length,
     next: next && bib !== null ? { bib, mound: next.mound, from: next.from } : null,
   };
@@ -43,12 +47,12 @@ export async function gatePage(camp: Camp, day: string, now = Date.now()) {
       name: camper.name,
       age: camper.age,
       heightCentimetres: camper.heightCentimetres,
-      consent: camper.consentToFilm,
+      consent: camper.consent.film,
       sore: camper.sore,
       present: checkIn?.present ?? null,
       says: standing.says,
       left: standing.plannable,
-      allowed: standing.allowed !== null,
+      allowed: standing.allowance !== null,
       born: camper.born,
       thrown: (thrown.get(camper.childId) ?? []).map(({ day: on, count, kind, saidToday }) => ({
         day: on,
@@ -59,6 +63,8 @@ export async function gatePage(camp: Camp, day: string, now = Date.now()) {
       goals: checkIn?.goals ?? null,
       drillsDone: checkIn?.drillsDone ?? null,
       mobility: checkIn?.mobility ?? [],
+      /** null: nobody has asked today. */
+      throwsReported: checkIn?.throwsReported ?? null,
       session: session ? { mound: session.mound, warmUpFrom: session.warmUpFrom, from: session.from } : null,
     };
   });

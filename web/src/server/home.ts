@@ -115,7 +115,7 @@ function waitingFor(
   levels: { done: number; of: number },
   newest: { readonly releasedAt: Date | null } | undefined,
 ): Waiting {
-  if (!camper.consentToFilm) return 'consent';
+  if (!camper.consent.film) return 'consent';
   if (newest?.releasedAt) return 'released';
   if (newest) return 'release';
   if (films.length === 0) return camper.sore ? 'rest' : 'film';

@@ -56,8 +56,16 @@ const NOUNS = {
 
 export type CampNoun = keyof typeof NOUNS;
 
+/** Whose it is: the id of the camper to whom something of the camp belongs. */
+export async function camperOf(noun: CampNoun, id: string, campId: string): Promise<string> {
+  const [row] = await NOUNS[noun](id, campId).limit(1);
+  if (!row) throw missing(noun);
+  return row.id;
+}
+
+const missing = (noun: CampNoun) => notFound(noun === 'staffMember' ? 'The staff member' : `The ${noun}`);
+
 /** Lets nothing through that belongs to another camp: it was not found. */
 export async function requireInCamp(noun: CampNoun, id: string, campId: string): Promise<void> {
-  const [row] = await NOUNS[noun](id, campId).limit(1);
-  if (!row) throw notFound(noun === 'staffMember' ? 'The staff member' : `The ${noun}`);
+  await camperOf(noun, id, campId);
 }

@@ -18,6 +18,7 @@ import { reportSore } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, todayAt } from './camps.ts';
 import { dayPlanOf, solveDay } from './day-plans.ts';
+import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, camps, campStaff, children, deliveries, sheets, staff, throws } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
@@ -104,12 +105,23 @@ export async function loadDemo(now = Date.now()): Promise<void> {
           heightCentimetres: c.heightCentimetres - height,
           guardian: c.guardian,
           guardianEmail: `${c.guardian.toLowerCase().replace(/[^a-z]+/g, '.')}@families.example`,
-          consentToFilm: c.consent,
-          consentToShare: c.consent,
           togetherWith: c.together ?? null,
           enteredBy: lead.id,
         })),
       );
+    await recordConsents(
+      loaded
+        .filter((l) => l.camper.consent)
+        .map((l) => ({
+          camperId: l.id,
+          film: true,
+          share: true,
+          until: null,
+          givenBy: l.camper.guardian,
+          how: 'signed form' as const,
+        })),
+      lead.id,
+    );
     return { campId, firstDay: camp.firstDay, campers: loaded };
   };
 

@@ -82,5 +82,10 @@ test('an installation from before accounts keeps everything: staff with their ro
   expect(await ledgerOf(roster[0]!.childId)).toMatchObject([
     { day: '2026-07-13', kind: 'filming', count: 1, deliveryId: delivery },
   ]);
+  // The consents from before the history are its first answers.
+  expect(roster.map((c) => [c.consents, c.consent.film])).toEqual([
+    [[{ film: true, share: false, until: null }], true],
+    [[{ film: true, share: false, until: null }], true],
+  ]);
   rmSync(folder, { recursive: true });
 });

@@ -1,8 +1,24 @@
 import Papa from 'papaparse';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { FIELD_NAMES, matchRoster, sameName, type KnownCamper, type RosterField, type RosterRow } from '@stride-chalk/core';
+import {
+  changesOf,
+  FIELD_NAMES,
+  indexRoster,
+  loosensConsent,
+  matchRoster,
+  sameName,
+  wholeRow,
+  type Consent,
+  type ConsentWay,
+  type KnownCamper,
+  type RosterField,
+  type RosterIndex,
+  type RosterPatch,
+  type RosterRow,
+} from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
+import { consentAnswers, recordConsents } from './consents.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, camps, children, evaluations } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
@@ -10,28 +26,43 @@ import { notFound, Refusal } from './refusal.ts';
 /** What becomes of a row: found out by the match, or said by the reader. */
 export type RowDecision = 'match' | 'new' | { readonly update: string };
 
+/** A row of a file on its way into the roster. */
+export interface ImportRow {
+  readonly said: RosterPatch;
+  readonly decision: RowDecision;
+  /** What becomes of a consent that the row would loosen or lengthen; null as long as nobody has said. */
+  readonly consent: 'keep' | 'take' | null;
+}
+
 /** A camper as the roster's file has him. */
-export const knownCamper = (
-  c: Omit<typeof campers.$inferSelect, 'consentToFilm'> & { consentToFilm: boolean; consentGiven?: boolean },
-): KnownCamper => ({
-  id: c.id,
-  bib: c.bib,
-  name: c.name,
-  born: c.born,
-  hand: c.hand,
-  throwsBoth: c.throwsBoth,
-  heightCentimetres: c.heightCentimetres,
-  guardian: c.guardian,
-  guardianEmail: c.guardianEmail,
-  guardianPhone: c.guardianPhone,
-  consentToFilm: c.consentGiven ?? c.consentToFilm,
-  consentToShare: c.consentToShare,
-  consentUntil: c.consentUntil,
-  togetherWith: c.togetherWith,
-});
+export const knownCamper = (c: typeof campers.$inferSelect & { readonly consents: readonly Consent[] }): KnownCamper => {
+  const consent = c.consents.at(-1);
+  return {
+    id: c.id,
+    bib: c.bib,
+    name: c.name,
+    born: c.born,
+    hand: c.hand,
+    throwsBoth: c.throwsBoth,
+    heightCentimetres: c.heightCentimetres,
+    guardian: c.guardian,
+    guardianEmail: c.guardianEmail,
+    guardianPhone: c.guardianPhone,
+    consentToFilm: consent?.film ?? false,
+    consentToShare: consent?.share ?? false,
+    consentUntil: consent?.until ?? null,
+    togetherWith: c.togetherWith,
+  };
+};
 
 export const rosterRows = async (campId: string, via: Executor = db()): Promise<KnownCamper[]> =>
-  (await via.select().from(campers).where(eq(campers.campId, campId)).orderBy(campers.bib)).map(knownCamper);
+  (
+    await via
+      .select({ row: campers, consents: consentAnswers })
+      .from(campers)
+      .where(eq(campers.campId, campId))
+      .orderBy(campers.bib)
+  ).map(({ row, consents }) => knownCamper({ ...row, consents }));
 
 interface ImportResult {
   readonly added: number;
@@ -39,60 +70,83 @@ interface ImportResult {
   readonly unchanged: number;
 }
 
+/** Which camper a row is about; null for somebody new. A row that may be one or the other is refused. */
+function meantBy({ said, decision }: ImportRow, roster: RosterIndex): KnownCamper | null {
+  if (decision === 'new') return null;
+  if (decision !== 'match') {
+    const known = roster.byId.get(decision.update);
+    if (!known) throw notFound('The camper');
+    return known;
+  }
+  const match = matchRoster(said, roster);
+  if (match.kind === 'unsure')
+    throw new Refusal('unsure', `Bib ${said.bib ?? '?'}, ${said.name ?? 'no name'}: ${match.why}. Say which camper it is.`, 409);
+  return match.kind === 'new' ? null : roster.byId.get(match.id)!;
+}
+
+/** What a row leaves of a camper who is known: what it does not say stays, and so does a consent that nobody said to loosen. */
+function afterRow(known: KnownCamper, { said, consent }: ImportRow): RosterRow {
+  const loosening = loosensConsent(known, said);
+  if (loosening && consent === null)
+    throw new Refusal(
+      'consent-unanswered',
+      `Bib ${known.bib}, ${known.name}: the file would loosen or lengthen the consent. Say for this camper whether the family has said so.`,
+      409,
+    );
+  const { consentToFilm, consentToShare, consentUntil, ...others } = said;
+  const { id: _, ...before } = known;
+  return { ...before, ...(loosening && consent === 'keep' ? others : said) };
+}
+
 /**
- * Takes rows into the roster, all of them or none: a known camper is updated, a child of another camp keeps his history, the
- * others are new. A row that may be one or the other is refused until somebody has said which.
+ * Takes rows into the roster, all of them or none: of a known camper what the row says is changed, a child of another camp keeps his history,
+ * the others are new. A row that may be one or the other is refused until somebody has said which, and so is one that would loosen a consent.
  */
-export async function importRoster(
-  camp: Camp,
-  rows: ReadonlyArray<{ readonly row: RosterRow; readonly decision: RowDecision }>,
-  by: string,
-): Promise<ImportResult> {
+export async function importRoster(camp: Camp, rows: readonly ImportRow[], by: string): Promise<ImportResult> {
   return db().transaction(async (tx) => {
     await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
-    const roster = await rosterRows(camp.id, tx);
-    const updates: Array<{ id: string; row: RosterRow }> = [];
+    const roster = indexRoster(await rosterRows(camp.id, tx));
+    const updates: Update[] = [];
     const fresh: RosterRow[] = [];
     let unchanged = 0;
-    for (const { row, decision } of rows) {
-      if (decision === 'new') fresh.push(row);
-      else if (decision !== 'match') updates.push({ id: decision.update, row });
-      else {
-        const match = matchRoster(row, roster);
-        if (match.kind === 'unsure')
-          throw new Refusal('unsure', `Bib ${row.bib}, ${row.name}: ${match.why}. Say which camper it is.`, 409);
-        if (match.kind === 'new') fresh.push(row);
-        else if (match.kind === 'update') updates.push({ id: match.id, row });
+    for (const row of rows) {
+      const known = meantBy(row, roster);
+      if (known) {
+        const after = afterRow(known, row);
+        if (changesOf(known, after).length > 0) updates.push({ known, row: after });
         else unchanged += 1;
+        continue;
       }
+      const whole = wholeRow(row.said);
+      if (!whole)
+        throw new Refusal(
+          'not-whole',
+          `Bib ${row.said.bib ?? '?'}, ${row.said.name ?? 'no name'} is new and not all of him is known.`,
+        );
+      fresh.push(whole);
     }
-    refuseDoubles(roster, updates, fresh);
-    // Two campers may change bibs with each other: first every changing bib gets out of the way.
-    const moving = updates.filter((u) => roster.find((k) => k.id === u.id)?.bib !== u.row.bib).map((u) => u.id);
-    if (moving.length > 0)
-      await tx
-        .update(campers)
-        .set({ bib: sql`-${campers.bib}` })
-        .where(inArray(campers.id, moving));
+    refuseDoubles([...roster.byId.values()], updates, fresh);
     await changeRows(tx, camp.id, updates, by);
-    await addRows(tx, camp.id, fresh, by);
+    await addRows(tx, camp.id, fresh, { by, how: 'roster file' });
     return { added: fresh.length, updated: updates.length, unchanged };
   });
 }
 
+interface Update {
+  readonly known: KnownCamper;
+  readonly row: RosterRow;
+}
+
 /** Says whose bib is taken before the database does. */
-function refuseDoubles(
-  roster: readonly KnownCamper[],
-  updates: ReadonlyArray<{ id: string; row: RosterRow }>,
-  fresh: readonly RosterRow[],
-): void {
+function refuseDoubles(roster: readonly KnownCamper[], updates: readonly Update[], fresh: readonly RosterRow[]): void {
   const bibs = new Map<number, string>();
   const take = (bib: number, name: string): void => {
     const holder = bibs.get(bib);
     if (holder !== undefined) throw new Refusal('bib-taken', `Bib ${bib} is worn by ${holder}: ${name} needs another one.`, 409);
     bibs.set(bib, name);
   };
-  for (const k of roster) if (!updates.some((u) => u.id === k.id)) take(k.bib, k.name);
+  const changing = new Set(updates.map((u) => u.known.id));
+  for (const k of roster) if (!changing.has(k.id)) take(k.bib, k.name);
   for (const { row } of updates) take(row.bib, row.name);
   for (const row of fresh) take(row.bib, row.name);
 }
@@ -100,45 +154,64 @@ function refuseDoubles(
 /** What a file, or the form of the lead, says of a camper; the rest of his row stays. */
 const FROM_A_FILE = [
   ...(['bib', 'name', 'born', 'hand', 'throwsBoth', 'heightCentimetres', 'guardian', 'guardianEmail', 'guardianPhone'] as const),
-  ...(['consentToFilm', 'consentToShare', 'consentUntil', 'togetherWith', 'enteredBy', 'enteredAt'] as const),
+  ...(['togetherWith', 'enteredBy', 'enteredAt'] as const),
 ];
+type StoredRow = Omit<RosterRow, 'consentToFilm' | 'consentToShare' | 'consentUntil'>;
+const stored = ({ consentToFilm: _f, consentToShare: _s, consentUntil: _u, ...row }: RosterRow): StoredRow => row;
+const consentIn = (row: RosterRow): Consent => ({ film: row.consentToFilm, share: row.consentToShare, until: row.consentUntil });
 
-/** Changes many rows in one statement. */
-async function changeRows(
-  tx: Executor,
-  campId: string,
-  updates: ReadonlyArray<{ readonly id: string; readonly row: RosterRow }>,
-  by: string,
-): Promise<void> {
+/** Changes many rows in one statement; a consent that changes is one more answer in its history. */
+async function changeRows(tx: Executor, campId: string, updates: readonly Update[], by: string): Promise<void> {
   if (updates.length === 0) return;
-  const known = new Map(
+  const ids = updates.map((u) => u.known.id);
+  const children = new Map(
     (
       await tx
         .select({ id: campers.id, childId: campers.childId })
         .from(campers)
-        .where(
-          and(
-            eq(campers.campId, campId),
-            inArray(
-              campers.id,
-              updates.map((u) => u.id),
-            ),
-          ),
-        )
+        .where(and(eq(campers.campId, campId), inArray(campers.id, ids)))
     ).map((k) => [k.id, k.childId]),
   );
-  if (updates.some((u) => !known.has(u.id))) throw notFound('The camper');
+  if (ids.some((id) => !children.has(id))) throw notFound('The camper');
+  // Two campers may change bibs with each other: first every changing bib gets out of the way.
+  const moving = updates.filter((u) => u.known.bib !== u.row.bib).map((u) => u.known.id);
+  if (moving.length > 0)
+    await tx
+      .update(campers)
+      .set({ bib: sql`-${campers.bib}` })
+      .where(inArray(campers.id, moving));
   await tx
     .insert(campers)
-    .values(updates.map(({ id, row }) => ({ ...row, id, childId: known.get(id)!, campId, enteredBy: by, enteredAt: new Date() })))
+    .values(
+      updates.map(({ known: { id }, row }) => ({
+        ...stored(row),
+        id,
+        childId: children.get(id)!,
+        campId,
+        enteredBy: by,
+        enteredAt: new Date(),
+      })),
+    )
     .onConflictDoUpdate({
       target: campers.id,
       set: Object.fromEntries(FROM_A_FILE.map((key) => [key, sql.raw(`excluded.${campers[key].name}`)])),
     });
+  await recordConsents(
+    updates
+      .filter(({ known, row }) => changesOf(known, row).some((c) => c.field.startsWith('consent')))
+      .map(({ known, row }) => ({ camperId: known.id, ...consentIn(row), givenBy: row.guardian, how: 'roster file' as const })),
+    by,
+    tx,
+  );
 }
 
 /** New campers; a child whom another camp knows by name and birth date is the same child. */
-async function addRows(tx: Executor, campId: string, rows: readonly RosterRow[], by: string): Promise<string[]> {
+async function addRows(
+  tx: Executor,
+  campId: string,
+  rows: readonly RosterRow[],
+  { by, how }: { readonly by: string; readonly how: ConsentWay },
+): Promise<string[]> {
   if (rows.length === 0) return [];
   const elsewhere = await tx
     .select({ childId: campers.childId, name: campers.name, born: campers.born })
@@ -154,21 +227,37 @@ async function addRows(tx: Executor, campId: string, rows: readonly RosterRow[],
   });
   const first = made.filter((m) => !m.returning);
   if (first.length > 0) await tx.insert(children).values(first.map((m) => ({ id: m.childId, enteredBy: by })));
-  await tx.insert(campers).values(made.map((m) => ({ ...m.row, id: m.id, childId: m.childId, campId, enteredBy: by })));
+  await tx.insert(campers).values(made.map((m) => ({ ...stored(m.row), id: m.id, childId: m.childId, campId, enteredBy: by })));
+  await recordConsents(
+    made.filter((m) => m.row.consentToFilm).map((m) => ({ camperId: m.id, ...consentIn(m.row), givenBy: m.row.guardian, how })),
+    by,
+    tx,
+  );
   return made.map((m) => m.id);
 }
 
-/** Adds one camper by hand. */
+/** Adds one camper by hand; the consent that his form names is one that the guardian has signed. */
 export async function addCamper(camp: Camp, row: RosterRow, by: string): Promise<string> {
   return db().transaction(async (tx) => {
     await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
     refuseDoubles(await rosterRows(camp.id, tx), [], [row]);
-    return (await addRows(tx, camp.id, [row], by))[0]!;
+    return (await addRows(tx, camp.id, [row], { by, how: 'signed form' }))[0]!;
   });
 }
 
-export async function changeCamper(camp: Camp, id: string, row: RosterRow, by: string): Promise<void> {
-  await importRoster(camp, [{ row, decision: { update: id } }], by);
+/** What the form of the lead may change of a camper: all of his row, empty fields too. His consent has its own gate. */
+export type CamperFacts = StoredRow;
+
+export async function changeCamper(camp: Camp, id: string, facts: CamperFacts, by: string): Promise<void> {
+  await db().transaction(async (tx) => {
+    await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
+    const roster = await rosterRows(camp.id, tx);
+    const known = roster.find((k) => k.id === id);
+    if (!known) throw notFound('The camper');
+    const update = { known, row: { ...known, ...facts } };
+    refuseDoubles(roster, [update], []);
+    await changeRows(tx, camp.id, [update], by);
+  });
 }
 
 /** A camper who goes home keeps his row and his history; he is in no plan and waits for nothing. `on` null takes it back. */

@@ -6,7 +6,7 @@ import { endSessions, passwordLink } from './accounts.ts';
 import { campById, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 import { camps, campStaff, credentials, sheets, staff } from './db/schema.ts';
-import { sendMessage } from './messages.ts';
+import { writeMessage } from './messages.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 /** Somebody at work: who he is, and what he is at the camp. */
@@ -93,7 +93,7 @@ async function sendLink(
   words: string,
 ): Promise<string> {
   const link = await passwordLink(person);
-  await sendMessage({ campId: camp.id, to: person.email, subject, body: `${words}\n\n${link}` });
+  await writeMessage({ campId: camp.id, to: person.name, address: person.email, subject, body: `${words}\n\n${link}` });
   return link;
 }
 

@@ -32,7 +32,10 @@ self.onmessage = (message: MessageEvent<FilmOrder>): void => {
 
 async function open(order: Extract<FilmOrder, { kind: 'open' }>): Promise<void> {
   const response = await fetch(order.url);
-  if (!response.ok) throw new Error(`The film could not be loaded (${response.status}).`);
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => null)) as { title?: string } | null;
+    throw new Error(problem?.title ?? `The film could not be loaded (${response.status}).`);
+  }
   const input = new Input({ formats: ALL_FORMATS, source: new BufferSource(await response.arrayBuffer()) });
   const track = await input.getPrimaryVideoTrack();
   if (!track) throw new Error('The film has no picture.');

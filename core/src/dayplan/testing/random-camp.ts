@@ -56,6 +56,7 @@ export function randomCamp(seed: number, size?: CampSize): DayInput {
       ageGroup: AGE_GROUPS[between(0, 5)]!,
       together: random() < 0.1 ? `group ${between(1, Math.ceil(count / 20))}` : null,
       readyFrom: random() < 0.08 ? opens + between(10, 60) : opens - 30,
+      noShow: false,
       throwsLeft: random() < 0.06 ? between(0, 16) : 50,
     })),
   };

@@ -22,6 +22,7 @@ export const camperOf = (id: string, more: Partial<DayCamper> = {}): DayCamper =
   ageGroup: '11-12' as AgeGroup,
   together: null,
   readyFrom: 0,
+  noShow: false,
   throwsLeft: 85,
   ...more,
 });

@@ -3,7 +3,9 @@ import { z, ZodError } from 'zod';
 import { dayWithin } from '@stride-chalk/core';
 import { Refusal } from '../../server/refusal.ts';
 import { clockOn, todayAt, type Camp } from '../../server/camps.ts';
-import { requireInCamp, type CampNoun } from '../../server/in-camp.ts';
+import { camperById } from '../../server/campers.ts';
+import { requireConsent } from '../../server/consents.ts';
+import { camperOf, requireInCamp, type CampNoun } from '../../server/in-camp.ts';
 import type { StaffMember } from '../../server/staff.ts';
 
 /** Problem details (RFC 9457) with a stable code. */
@@ -47,6 +49,32 @@ export async function ofCamp(context: Pick<APIContext, 'locals'>, noun: CampNoun
   const known = noun === 'picture' ? parsed(z.string().regex(/^[0-9a-f]{64}$/), id) : parsed(z.uuid(), id);
   await requireInCamp(noun, known, atWork(context).camp.id);
   return known;
+}
+
+/**
+ * An id of the camp at work whose child may be shown: films, frames and pictures of a child without a consent in force stay closed, also to those
+ * who work at the camp.
+ */
+export async function ofShownCamper(
+  context: Pick<APIContext, 'locals'>,
+  noun: CampNoun,
+  id: string | undefined,
+): Promise<string> {
+  const known = await ofCamp(context, noun, id);
+  requireConsent((await camperById(await camperOf(noun, known, atWork(context).camp.id))).camper, 'show');
+  return known;
+}
+
+/** Bytes that never change, asked for by an ETag: a browser keeps them and asks each time whether it may still show them. */
+export async function keptBytes(
+  context: Pick<APIContext, 'request'>,
+  etag: string,
+  type: string,
+  bytes: () => Promise<Uint8Array>,
+): Promise<Response> {
+  const headers = { etag: `"${etag}"`, 'cache-control': 'private, no-cache' };
+  if (context.request.headers.get('if-none-match') === headers.etag) return new Response(null, { status: 304, headers });
+  return new Response(new Uint8Array(await bytes()), { headers: { ...headers, 'content-type': type } });
 }
 
 /** Answers a form with a page; the cookies go along. */

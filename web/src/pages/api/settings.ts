@@ -1,10 +1,13 @@
 import type { APIRoute } from 'astro';
 import { campSettingsSchema, changeCamp } from '../../server/camp-settings.ts';
+import { listRoster } from '../../server/campers.ts';
+import { campById } from '../../server/camps.ts';
 import { atWork, bodyAs, json } from './_answer.ts';
 
 export const PUT: APIRoute = async (context) => {
   const settings = await bodyAs(context, campSettingsSchema);
   const { camp, id } = atWork(context);
   await changeCamp(camp.id, settings, id);
-  return json(settings);
+  const outside = (await listRoster(await campById(camp.id))).filter((c) => c.outsideAges);
+  return json({ settings, outside: outside.map(({ bib, name, age }) => ({ bib, name, age })) });
 };

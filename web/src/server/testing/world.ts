@@ -6,6 +6,7 @@ import pg from 'pg';
 import { v7 } from 'uuid';
 import { defaultSheet, type ViewId } from '@stride-chalk/core';
 import { prepareClip, takeInClip } from '../clips.ts';
+import { recordConsents } from '../consents.ts';
 import { closeDatabase, db, migrateDatabase } from '../db/connect.ts';
 import { campers, camps, campStaff, children, deliveries, sheets, soreArms, staff } from '../db/schema.ts';
 import { startJobs, stopJobs } from '../jobs.ts';
@@ -98,7 +99,7 @@ export async function newWorld(): Promise<World> {
     more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string },
     count: number,
   ) => {
-    const { sore = false, ...row } = more;
+    const { sore = false, consentToFilm = true, ...row } = more;
     const [id, childId] = [v7(), v7()];
     await db().insert(children).values({ id: childId });
     await db()
@@ -113,10 +114,14 @@ export async function newWorld(): Promise<World> {
         hand: 'R',
         heightCentimetres: 150,
         guardian: 'Guardian',
-        consentToFilm: true,
         enteredBy: ids.lead,
         ...row,
       });
+    if (consentToFilm)
+      await recordConsents(
+        [{ camperId: id, film: true, share: false, until: null, givenBy: 'Guardian', how: 'signed form' }],
+        ids.lead,
+      );
     if (sore) await db().insert(soreArms).values({ id: v7(), childId, place: 'elbow', since: '2026-07-13', enteredBy: ids.lead });
     const thrown = Array.from({ length: count }, (_, i) => ({
       id: v7(),

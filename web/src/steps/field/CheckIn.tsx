@@ -5,10 +5,10 @@ import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { CheckedIn, type Done } from './CheckedIn.tsx';
 import { CheckInMore, WIDE } from './CheckInMore.tsx';
-import { standingAfter, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
+import { mustAskThrows, standingAfter, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
 import { useGate, type GateCamp } from './use-gate.ts';
 
-type Screen = 'bib' | 'here' | 'sore' | 'since' | 'more' | 'done';
+type Screen = 'bib' | 'here' | 'throws' | 'sore' | 'since' | 'more' | 'done';
 
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
 export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: string }) {
@@ -38,8 +38,9 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
       sore: null,
       drillsDone: null,
       goals: null,
-      mobility: [],
-      throwsReported: [],
+      mobility: null,
+      throwsReported: null,
+      form: 2,
       ...more,
       ...entry,
     });
@@ -119,7 +120,13 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
                     <b>No consent to film.</b> He is not filmed.
                   </p>
                 )}
-                <button type="button" className={`main-action !min-h-[88px] ${WIDE}`} onClick={() => enter({})}>
+                <button
+                  type="button"
+                  className={`main-action !min-h-[88px] ${WIDE}`}
+                  onClick={() =>
+                    more.throwsReported === undefined && mustAskThrows(camper, day) ? setScreen('throws') : enter({})
+                  }
+                >
                   {camper.sore ? 'Here' : 'Here, arm is fine'}
                 </button>
                 {!camper.sore && (
@@ -132,6 +139,22 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
                 </button>
                 <button type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ present: false })}>
                   Does not come today
+                </button>
+              </>
+            )}
+            {screen === 'throws' && (
+              <>
+                <h2 className="m-0 text-[28px]">Thrown in the last four days?</h2>
+                <p className="m-0 text-[17px] text-soft">Games, bullpens, practice: every throw at full effort counts.</p>
+                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('more')}>
+                  Yes: how many
+                </button>
+                <button
+                  type="button"
+                  className={`main-action !min-h-[88px] ${WIDE}`}
+                  onClick={() => enter({ throwsReported: [] })}
+                >
+                  Nothing thrown
                 </button>
               </>
             )}

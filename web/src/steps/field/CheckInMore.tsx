@@ -1,6 +1,6 @@
 import { addDays, MOBILITY_NOTES } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
-import type { CheckInEntry, GateLine } from './gate.ts';
+import { DAYS_ASKED, type CheckInEntry, type GateLine } from './gate.ts';
 
 /** A button over the whole width, for a thumb. */
 export const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';
@@ -21,10 +21,15 @@ export function CheckInMore({
   onChange: (m: Partial<CheckInEntry>) => void;
   onDone: () => void;
 }) {
-  const thrown = (back: number): number => value.throwsReported?.find((t) => t.day === addDays(day, -back))?.count ?? 0;
+  // It begins with what was reported today already: only what is changed here changes.
+  const reported = value.throwsReported ?? camper.throwsReported ?? [];
+  const thrown = (back: number): number =>
+    reported.filter((t) => t.day === addDays(day, -back)).reduce((sum, t) => sum + t.count, 0);
   const setThrown = (back: number, count: number): void => {
-    const others = (value.throwsReported ?? []).filter((t) => t.day !== addDays(day, -back));
-    onChange({ throwsReported: count > 0 ? [...others, { day: addDays(day, -back), count, kind: 'game' }] : others });
+    const on = addDays(day, -back);
+    const kind = reported.find((t) => t.day === on)?.kind ?? 'game';
+    const others = reported.filter((t) => t.day !== on);
+    onChange({ throwsReported: count > 0 ? [...others, { day: on, count, kind }] : others });
   };
   const height = value.heightCentimetres ?? camper.heightCentimetres;
   const inch = units === 'imperial' ? 2.54 : 1;
@@ -35,37 +40,32 @@ export function CheckInMore({
     <div className="grid gap-4">
       <fieldset className="m-0 border-0 p-0">
         <legend className="mb-1 text-[17px]">Throws in games and practice</legend>
-        {(
-          [
-            [1, 'Yesterday'],
-            [2, '2 days ago'],
-            [3, '3 days ago'],
-            [4, '4 days ago'],
-          ] as const
-        ).map(([back, when]) => (
-          <div key={back} className="flex items-center gap-2 py-1">
-            <span className="flex-1 text-[17px]">{when}</span>
-            <button
-              type="button"
-              className={stepper}
-              aria-label={`${when}, ten fewer`}
-              onClick={() => setThrown(back, Math.max(0, thrown(back) - 10))}
-            >
-              −
-            </button>
-            <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`${when}, throws`}>
-              {thrown(back)}
-            </output>
-            <button
-              type="button"
-              className={stepper}
-              aria-label={`${when}, ten more`}
-              onClick={() => setThrown(back, Math.min(300, thrown(back) + 10))}
-            >
-              +
-            </button>
-          </div>
-        ))}
+        {Array.from({ length: DAYS_ASKED }, (_, i) => [i + 1, i === 0 ? 'Yesterday' : `${i + 1} days ago`] as const).map(
+          ([back, when]) => (
+            <div key={back} className="flex items-center gap-2 py-1">
+              <span className="flex-1 text-[17px]">{when}</span>
+              <button
+                type="button"
+                className={stepper}
+                aria-label={`${when}, ten fewer`}
+                onClick={() => setThrown(back, Math.max(0, thrown(back) - 10))}
+              >
+                −
+              </button>
+              <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`${when}, throws`}>
+                {thrown(back)}
+              </output>
+              <button
+                type="button"
+                className={stepper}
+                aria-label={`${when}, ten more`}
+                onClick={() => setThrown(back, Math.min(300, thrown(back) + 10))}
+              >
+                +
+              </button>
+            </div>
+          ),
+        )}
       </fieldset>
       <fieldset className="m-0 border-0 p-0">
         <legend className="mb-1 text-[17px]">Drills done since last time</legend>

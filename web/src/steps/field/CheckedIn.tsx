@@ -18,8 +18,8 @@ export function CheckedIn({ done, onNext, onChange }: { done: Done; onNext: () =
         </p>
         {done.entry.sore ? (
           <p className="care-band m-0 px-4 py-4 text-[20px]">
-            <b>No throwing.</b> The lead and the family get a message. We do not diagnose: pain means stop, and see a licensed
-            medical professional.
+            <b>No throwing.</b> A message to the family and the lead is written. We do not diagnose: pain means stop, and see a
+            licensed medical professional.
           </p>
         ) : !done.entry.present ? (
           <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p>

@@ -1,6 +1,16 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { publishedLimits } from '@stride-chalk/core';
-import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
+import {
+  linesOn,
+  mustAskThrows,
+  note,
+  notedOver,
+  settle,
+  withCheckIn,
+  type CheckInEntry,
+  type GateLine,
+  type GateList,
+} from './gate.ts';
 
 const line = (more: Partial<GateLine> = {}): GateLine => ({
   id: 'a',
@@ -16,6 +26,7 @@ const line = (more: Partial<GateLine> = {}): GateLine => ({
   allowed: true,
   born: '2014-01-20',
   thrown: [],
+  throwsReported: null,
   session: { mound: 'Mound 1', warmUpFrom: 528, from: 540 },
   ...more,
 });
@@ -29,8 +40,9 @@ const entry: CheckInEntry = {
   sore: null,
   drillsDone: null,
   goals: null,
-  mobility: [],
-  throwsReported: [],
+  mobility: null,
+  throwsReported: null,
+  form: 2,
 };
 
 describe('a list that is older than the day', () => {
@@ -44,6 +56,19 @@ describe('a list that is older than the day', () => {
     expect(next).toMatchObject({ present: null, session: null, allowed: false, left: 0 });
     expect(next!.says).toContain('May throw again on 2026-07-17');
     expect(linesOn(list('1', [line({ sore: true })]), '2026-07-15', publishedLimits)[0]!.left).toBe(0);
+  });
+});
+
+describe('throws of the last days', () => {
+  const thrown = (day: string) => [{ day, count: 20, kind: 'game' as const, saidToday: false }];
+  test('are asked about where nothing is known of them', () => {
+    expect(mustAskThrows(line(), '2026-07-14')).toBe(true);
+    expect(mustAskThrows(line({ thrown: thrown('2026-07-09') }), '2026-07-14')).toBe(true);
+    // What is thrown today says nothing of the days before.
+    expect(mustAskThrows(line({ thrown: thrown('2026-07-14') }), '2026-07-14')).toBe(true);
+    expect(mustAskThrows(line({ thrown: thrown('2026-07-10') }), '2026-07-14')).toBe(false);
+    // "None" was said already.
+    expect(mustAskThrows(line({ throwsReported: [] }), '2026-07-14')).toBe(false);
   });
 });
 
@@ -74,6 +99,14 @@ describe('what this phone has noted', () => {
     note(corrected);
     settle(entry, '2026-07-14T13:00:01.000Z');
     expect(on('2026-07-14T20:00:00.000Z')).toMatchObject([{ present: true, heightCentimetres: 152 }]);
+    // A fast tap after it takes nothing of it away.
+    const reported = [{ day: '2026-07-13', count: 70, kind: 'game' as const }];
+    note({ ...corrected, throwsReported: reported });
+    note({ ...entry, present: true, heightCentimetres: null });
+    expect(on('2026-07-14T20:00:00.000Z')).toMatchObject([
+      { present: true, heightCentimetres: 152, throwsReported: reported, thrown: [{ count: 70, saidToday: true }] },
+    ]);
+    note(corrected);
     settle(corrected, null);
     expect(on('2026-07-14T00:00:00.000Z')).toEqual([line()]);
     note(entry);

@@ -1,4 +1,4 @@
-import { armStanding, type ArmCareRules, type DayThrows } from '@stride-chalk/core';
+import { addDays, armStanding, type ArmCareRules, type DayThrows } from '@stride-chalk/core';
 
 export interface GateLine {
   readonly id: string;
@@ -16,6 +16,8 @@ export interface GateLine {
   readonly allowed: boolean;
   readonly born: string;
   readonly thrown: ReadonlyArray<DayThrows & { readonly saidToday: boolean }>;
+  /** What the family has reported today about the last days; null: nobody has asked. */
+  readonly throwsReported: ThrowsReported | null;
   readonly session: { readonly mound: string; readonly warmUpFrom: number; readonly from: number } | null;
 }
 /** Everybody who is expected on a day, as the server knew it at a moment: without a network it is an old one. */
@@ -24,6 +26,12 @@ export interface GateList {
   readonly asOf: string;
   readonly lines: readonly GateLine[];
 }
+type ThrowsReported = ReadonlyArray<{
+  readonly day: string;
+  readonly count: number;
+  readonly kind: 'game' | 'bullpen' | 'drill';
+}>;
+/** What was said at the gate. What nobody asked about is null, and changes nothing that was said before. */
 export interface CheckInEntry {
   readonly camperId: string;
   readonly day: string;
@@ -33,13 +41,18 @@ export interface CheckInEntry {
   readonly sore: { readonly place: string; readonly since: string } | null;
   readonly drillsDone: 'none' | 'some' | 'all' | null;
   readonly goals: string | null;
-  readonly mobility: readonly string[];
-  readonly throwsReported: ReadonlyArray<{
-    readonly day: string;
-    readonly count: number;
-    readonly kind: 'game' | 'bullpen' | 'drill';
-  }>;
+  readonly mobility: readonly string[] | null;
+  readonly throwsReported: ThrowsReported | null;
+  /** Tells the server that null and an empty list mean different things here. */
+  readonly form: 2;
 }
+
+/** How many days back the gate asks about throws. */
+export const DAYS_ASKED = 4;
+
+/** True where nothing is known of the last days' throws: then a tap more asks about them. */
+export const mustAskThrows = (l: GateLine, day: string): boolean =>
+  l.throwsReported === null && !l.thrown.some((t) => t.day < day && t.day >= addDays(day, -DAYS_ASKED));
 
 /** What is left to throw with what the family has just reported, reckoned on the phone: the server may be far. */
 export function standingAfter(
@@ -47,7 +60,7 @@ export function standingAfter(
   entry: CheckInEntry,
   rules: ArmCareRules,
 ): { readonly left: number; readonly says: string } {
-  if (l.sore || l.allowed || entry.throwsReported.length === 0) return l;
+  if (l.sore || l.allowed || entry.throwsReported === null) return l;
   const { leftToday, says } = armStanding({
     rules,
     born: l.born,
@@ -66,11 +79,20 @@ export function linesOn(list: GateList, day: string, rules: ArmCareRules): reado
   return list.lines.map((l) => {
     const thrown = l.thrown.map((t) => ({ ...t, saidToday: false }));
     const { leftToday, says } = armStanding({ rules, born: l.born, day, thrown });
-    return { ...l, thrown, left: l.sore ? 0 : leftToday, says, present: null, allowed: false, session: null };
+    return {
+      ...l,
+      thrown,
+      left: l.sore ? 0 : leftToday,
+      says,
+      present: null,
+      throwsReported: null,
+      allowed: false,
+      session: null,
+    };
   });
 }
 
-type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'heightCentimetres'> & {
+type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'heightCentimetres' | 'throwsReported'> & {
   /** When the server has taken it, by the server's clock; null while it waits. */
   readonly takenAt: string | null;
 };
@@ -87,10 +109,23 @@ export const notedOver = (list: Pick<GateList, 'asOf'>, day: string): Noted[] =>
   notes(day).filter((n) => n.takenAt === null || n.takenAt >= list.asOf);
 
 /** Notes what is on its way to the server; notes of other days go. */
-export function note({ camperId, day, notedAt, present, sore, heightCentimetres }: CheckInEntry): void {
+export function note({ camperId, day, notedAt, present, sore, heightCentimetres, throwsReported }: CheckInEntry): void {
   for (const key of Object.keys(localStorage)) if (key.startsWith(NOTED) && key !== NOTED + day) localStorage.removeItem(key);
+  const before = notes(day).find((n) => n.camperId === camperId);
   const others = notes(day).filter((n) => n.camperId !== camperId);
-  keep(day, [...others, { camperId, notedAt, present, sore, heightCentimetres, takenAt: null }]);
+  keep(day, [
+    ...others,
+    {
+      camperId,
+      notedAt,
+      present,
+      // What this one did not ask about is what the one before said.
+      sore: sore ?? before?.sore ?? null,
+      heightCentimetres: heightCentimetres ?? before?.heightCentimetres ?? null,
+      throwsReported: throwsReported ?? before?.throwsReported ?? null,
+      takenAt: null,
+    },
+  ]);
 }
 
 /** The server has taken an entry, or has refused it: then nothing is left of its note. */
@@ -110,6 +145,10 @@ export const withCheckIn = (all: readonly GateLine[], entry: Omit<Noted, 'takenA
           present: entry.present,
           sore: l.sore || entry.sore !== null,
           heightCentimetres: entry.heightCentimetres ?? l.heightCentimetres,
+          throwsReported: entry.throwsReported ?? l.throwsReported,
+          thrown: entry.throwsReported
+            ? [...l.thrown.filter((t) => !t.saidToday), ...entry.throwsReported.map((t) => ({ ...t, saidToday: true }))]
+            : l.thrown,
         }
       : l,
   );

@@ -6,7 +6,12 @@ import { StrengthLines } from './StrengthLines.tsx';
 import { useDraft, type Evaluation } from './use-draft.ts';
 
 export interface EditorProps {
-  readonly camper: { readonly id: string; readonly bib: number; readonly name: string; readonly consentToFilm: boolean };
+  readonly camper: {
+    readonly id: string;
+    readonly bib: number;
+    readonly name: string;
+    readonly consent: { readonly film: boolean; readonly says: string };
+  };
   readonly evaluation: Evaluation | null;
   /** Habits that could be added as a focus. */
   readonly further: readonly FocusItem[];
@@ -87,15 +92,17 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
             </b>
           </p>
         )}
-        <a className="quiet-action" href={`/handouts/${camper.bib}/print`}>
-          Print page
-        </a>
+        {camper.consent.film && (
+          <a className="quiet-action" href={`/handouts/${camper.bib}/print`}>
+            Print page
+          </a>
+        )}
         {released ? (
           <button type="button" className="quiet-action" disabled={busy} onClick={() => void compile()}>
             New version <kbd>W</kbd>
           </button>
         ) : (
-          <button type="button" className="main-action" disabled={busy || !camper.consentToFilm} onClick={() => void release()}>
+          <button type="button" className="main-action" disabled={busy || !camper.consent.film} onClick={() => void release()}>
             Release <kbd>Ctrl ↵</kbd>
           </button>
         )}
@@ -105,8 +112,10 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
           </a>
         )}
       </div>
-      {!camper.consentToFilm && (
-        <p className="care-band m-0 px-4 py-2">Nobody has consented to filming bib {camper.bib}: nothing is handed out.</p>
+      {!camper.consent.film && (
+        <p className="care-band m-0 px-4 py-2">
+          <b>{camper.consent.says}</b> Nothing of bib {camper.bib} is shown, printed or handed out. What is written here is kept.
+        </p>
       )}
       {problem && (
         <p role="alert" className="care-band m-0 px-4 py-2">

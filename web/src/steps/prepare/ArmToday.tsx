@@ -1,10 +1,14 @@
 import { useState } from 'react';
-import { SORE_PLACES } from '@stride-chalk/core';
-import type { CardProps, SendChange } from './card.ts';
+import { SORE_PLACES, type CareEntry } from '@stride-chalk/core';
+import type { CardProps, EnterCare } from './card.ts';
 
 /** Whether he may throw today and why, what the lead may lift or allow, and the report of a sore arm. */
-export function ArmToday({ card, send }: { card: CardProps; send: SendChange }) {
-  const { standing, sore, may } = card;
+export function ArmToday({ card, enter, waiting }: { card: CardProps; enter: EnterCare; waiting: readonly CareEntry[] }) {
+  const { standing, may } = card;
+  // A sore arm stops at once, also while its report waits on this device.
+  const reported = waiting.find((e) => e.kind === 'sore');
+  const sore = card.sore ?? (reported ? { place: reported.place, since: reported.since } : null);
+  const { allowance } = standing;
   return (
     <section
       aria-labelledby="arm"
@@ -19,27 +23,31 @@ export function ArmToday({ card, send }: { card: CardProps; send: SendChange }) 
       </h2>
       <p className="m-0 mt-1 text-[17px]">
         {sore
-          ? 'The family and the lead have a message. We do not diagnose: pain means stop, and a licensed medical professional decides when throwing starts again.'
+          ? `${card.told ? `${card.told} ` : ''}We do not diagnose: pain means stop, and a licensed medical professional decides when throwing starts again.`
           : standing.leftToday > 0
             ? `${standing.thrownToday} of ${standing.dailyMaximum} thrown today. ${standing.leftWithoutRest} more without a day of rest.`
             : standing.says}
       </p>
-      {standing.allowed && (
+      {allowance && !sore && (
         <p className="m-0 mt-1 text-[16px]">
-          <b>The lead allowed more today:</b> {standing.allowed}
+          <b>
+            The lead allowed {allowance.throws} throws beyond the limit today, {allowance.left} of them left:
+          </b>{' '}
+          {allowance.reasons.join('; ')}
         </p>
       )}
       <p className="m-0 mt-2 text-[14px] text-soft">Limits: {card.source}</p>
-      {may.care && (sore || standing.plannable === 0) && (
+      {may.care && card.sore && (
         <ReasonForm
-          label={sore ? 'Why the sore arm is lifted' : 'Why more throws are allowed today'}
-          action={sore ? 'Lift it' : 'Allow more today'}
-          onSend={(reason) =>
-            sore ? send('sore/lift', 'POST', { reason }) : send('allowance', 'POST', { day: card.today, reason })
-          }
+          label="Why the sore arm is lifted"
+          action="Lift it"
+          onSend={(reason) => enter({ kind: 'liftSore', reason })}
         />
       )}
-      {!sore && <ReportSore onReport={(place) => send('sore', 'POST', { place, since: card.today })} />}
+      {may.care && !sore && standing.plannable === 0 && (
+        <AllowForm onSend={(throws, reason) => enter({ kind: 'allow', day: card.today, throws, reason })} />
+      )}
+      {!sore && <ReportSore onReport={(place) => enter({ kind: 'sore', place, since: card.today })} />}
     </section>
   );
 }
@@ -72,11 +80,36 @@ function ReasonForm({ label, action, onSend }: { label: string; action: string; 
   );
 }
 
-function ReportSore({ onReport }: { onReport: (place: string) => void }) {
+/** So many throws more, today only: they count down, and the lead can take them back. */
+function AllowForm({ onSend }: { onSend: (throws: number, reason: string) => void }) {
+  const [count, setCount] = useState(5);
+  return (
+    <div className="mt-3 flex flex-wrap items-end gap-3">
+      <label className="grid gap-1 text-[15px]">
+        Throws allowed
+        <input
+          type="number"
+          min={1}
+          max={100}
+          value={count}
+          onChange={(e) => setCount(Number(e.target.value))}
+          className="field w-[110px]"
+        />
+      </label>
+      <ReasonForm
+        label="Why more throws are allowed today"
+        action={`Allow ${count} today`}
+        onSend={(reason) => count >= 1 && count <= 100 && onSend(Math.round(count), reason)}
+      />
+    </div>
+  );
+}
+
+function ReportSore({ onReport }: { onReport: (place: (typeof SORE_PLACES)[number]) => void }) {
   return (
     <details className="mt-3">
       <summary className="flex min-h-[48px] cursor-pointer items-center text-[16px] underline">The arm is sore</summary>
-      <p className="m-0 mb-2 text-[15px]">Where? It stops all throwing, and the family and the lead get a message.</p>
+      <p className="m-0 mb-2 text-[15px]">Where? It stops all throwing, and a message to the family and the lead is written.</p>
       <div className="flex flex-wrap gap-2">
         {SORE_PLACES.map((p) => (
           <button key={p} type="button" className="quiet-action min-h-[48px]" onClick={() => onReport(p)}>

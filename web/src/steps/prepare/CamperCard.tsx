@@ -1,17 +1,38 @@
 import { useState } from 'react';
-import type { RosterRow } from '@stride-chalk/core';
+import type { CareEntry } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { ArmToday } from './ArmToday.tsx';
 import type { CardProps, SendChange } from './card.ts';
 import { CamperForm } from './CamperForm.tsx';
+import { ConsentGate } from './ConsentGate.tsx';
 import { EraseChild } from './EraseChild.tsx';
-import { ThrowLedger } from './ThrowLedger.tsx';
+import { KIND_NAMES, ThrowLedger } from './ThrowLedger.tsx';
+import { useCare } from './use-care.ts';
 
-/** What is known of one camper: whether he may throw, his ledger, and for the lead his data, consent, export and erasure. */
+/** An entry that waits on the device, in words. */
+function wordsOf(e: CareEntry): string {
+  switch (e.kind) {
+    case 'throws':
+      return `${e.count} throws, ${KIND_NAMES[e.throwKind]}, ${e.day}`;
+    case 'takeBackThrows':
+      return 'a count is taken back';
+    case 'sore':
+      return `sore ${e.place} since ${e.since}: he does not throw`;
+    case 'liftSore':
+      return 'the sore arm is lifted';
+    case 'allow':
+      return `${e.throws} throws more allowed on ${e.day}`;
+    case 'takeBackAllowance':
+      return 'an allowance is taken back';
+  }
+}
+
+/** What is known of one camper: whether he may throw, his ledger, and for the lead his consent, data, export and erasure. */
 export function CamperCard(props: CardProps) {
   const { camper, may } = props;
   const awake = useAwake();
+  const care = useCare(camper.id, props.staffId);
   const [problem, setProblem] = useState<string | null>(null);
   /** Every change is shown as the server has it: the page is loaded again. */
   const send: SendChange = (path, method, body, then = window.location.pathname) => {
@@ -19,48 +40,72 @@ export function CamperCard(props: CardProps) {
       .then(() => window.location.assign(then))
       .catch((error: Error) => setProblem(error.message));
   };
+  const said = problem ?? care.news.refused?.message ?? null;
   return (
     <div data-awake={awake} className="grid gap-8">
-      {problem && (
+      {said && (
         <p role="alert" className="care-band m-0 px-5 py-3 text-[17px]">
-          {problem}
+          {said}
         </p>
       )}
-      <ArmToday card={props} send={send} />
-      <ThrowLedger card={props} send={send} />
-
-      {may.keep && (
-        <section aria-labelledby="data">
-          <h2 id="data" className="m-0 mb-2 text-[26px]">
-            Data and consent
-          </h2>
-          <CamperForm
-            camper={camper}
-            firstDay={props.firstDay}
-            action="Save"
-            onSave={async (row: RosterRow) => {
-              await askServer(`/api/campers/${camper.id}`, { method: 'PUT', body: row });
-              if (row.bib !== camper.bib) window.location.assign(`/campers/${row.bib}/card`);
-            }}
-          />
-          <div className="mt-4 flex flex-wrap items-center gap-3">
-            <button
-              type="button"
-              className="quiet-action min-h-[48px]"
-              onClick={() => send('withdrawal', 'PUT', { withdrawn: !props.withdrawn })}
-            >
-              {props.withdrawn ? 'Is back at the camp' : 'Goes home: withdraw'}
-            </button>
-            {may.erase && (
-              <a className="quiet-action min-h-[48px]" href={`/api/campers/${camper.id}/everything.zip`} download>
-                Export everything (ZIP)
-              </a>
-            )}
-          </div>
-          {may.erase && (
-            <EraseChild bib={camper.bib} onErase={(reason, bib) => send('erasure', 'POST', { reason, bib }, '/roster')} />
+      {care.waiting.length > 0 && (
+        <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-[17px]">
+          <b>
+            {care.news.signedOut
+              ? 'You are signed out. Kept on this device until you sign in again:'
+              : care.news.offline
+                ? 'No connection. Kept on this device, and sent as soon as there is one:'
+                : 'On its way:'}
+          </b>
+          <ul className="m-0 ps-6">
+            {care.waiting.map((e, i) => (
+              <li key={i}>{wordsOf(e)}</li>
+            ))}
+          </ul>
+          {care.news.signedOut && (
+            <a href={`/sign-in?go=/campers/${camper.bib}/card`} className="quiet-action mt-2 min-h-[48px]">
+              Sign in
+            </a>
           )}
-        </section>
+        </div>
+      )}
+      <ArmToday card={props} enter={care.enter} waiting={care.waiting} />
+      <ThrowLedger card={props} enter={care.enter} />
+      {may.keep && (
+        <>
+          <ConsentGate guardian={camper.guardian} {...props.consent} onAnswer={(answer) => send('consents', 'POST', answer)} />
+          <section aria-labelledby="data">
+            <h2 id="data" className="m-0 mb-2 text-[26px]">
+              Data
+            </h2>
+            <CamperForm
+              camper={camper}
+              firstDay={props.firstDay}
+              action="Save"
+              onSave={async ({ consentToFilm: _f, consentToShare: _s, consentUntil: _u, ...facts }) => {
+                await askServer(`/api/campers/${camper.id}`, { method: 'PUT', body: facts });
+                window.location.assign(`/campers/${facts.bib}/card`);
+              }}
+            />
+            <div className="mt-4 flex flex-wrap items-center gap-3">
+              <button
+                type="button"
+                className="quiet-action min-h-[48px]"
+                onClick={() => send('withdrawal', 'PUT', { withdrawn: !props.withdrawn })}
+              >
+                {props.withdrawn ? 'Is back at the camp' : 'Goes home: withdraw'}
+              </button>
+              {may.erase && (
+                <a className="quiet-action min-h-[48px]" href={`/api/campers/${camper.id}/everything.zip`} download>
+                  Export everything (ZIP)
+                </a>
+              )}
+            </div>
+            {may.erase && (
+              <EraseChild bib={camper.bib} onErase={(reason, bib) => send('erasure', 'POST', { reason, bib }, '/roster')} />
+            )}
+          </section>
+        </>
       )}
     </div>
   );

@@ -1,5 +1,5 @@
 import { useId, useState } from 'react';
-import { FIELD_NAMES, readRosterRow, type KnownCamper, type RosterField, type RosterRow } from '@stride-chalk/core';
+import { FIELD_NAMES, readNewCamper, type KnownCamper, type RosterField, type RosterRow } from '@stride-chalk/core';
 
 const FIELDS: ReadonlyArray<readonly [RosterField, string]> = [
   ['bib', 'number on the bib'],
@@ -10,9 +10,10 @@ const FIELDS: ReadonlyArray<readonly [RosterField, string]> = [
   ['guardian', ''],
   ['guardianEmail', ''],
   ['guardianPhone', ''],
-  ['consentUntil', 'empty: until withdrawn'],
   ['together', 'the same word for siblings'],
 ];
+/** Consent is asked with the first entry; later answers have a gate of their own, with a history. */
+const CONSENT_DAY = ['consentUntil', 'empty: until withdrawn'] as const;
 type Raw = Partial<Record<RosterField, string>>;
 
 /** The words of a known camper, as a row of a file would have them. */
@@ -25,9 +26,6 @@ const rawOf = (c: RosterRow): Raw => ({
   guardian: c.guardian,
   guardianEmail: c.guardianEmail ?? '',
   guardianPhone: c.guardianPhone ?? '',
-  consentToFilm: c.consentToFilm ? 'yes' : 'no',
-  consentToShare: c.consentToShare ? 'yes' : 'no',
-  consentUntil: c.consentUntil ?? '',
   together: c.togetherWith ?? '',
 });
 
@@ -50,7 +48,7 @@ export function CamperForm({
   const [shown, setShown] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [saved, setSaved] = useState(false);
-  const reading = readRosterRow(0, raw, { firstDay }, null);
+  const reading = readNewCamper(raw, { firstDay });
   const set = (field: RosterField, value: string): void => {
     setRaw((r) => ({ ...r, [field]: value }));
     setSaved(false);
@@ -74,7 +72,7 @@ export function CamperForm({
       }}
     >
       <div className="grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-x-4 gap-y-3">
-        {FIELDS.map(([field, hint]) => {
+        {(camper ? FIELDS : [...FIELDS, CONSENT_DAY]).map(([field, hint]) => {
           const why = whyOf(field);
           return (
             <div key={field} className="grid content-start gap-1">
@@ -104,7 +102,7 @@ export function CamperForm({
             </div>
           );
         })}
-        {(['consentToFilm', 'consentToShare'] as const).map((field) => (
+        {(camper ? [] : (['consentToFilm', 'consentToShare'] as const)).map((field) => (
           <label key={field} className="flex min-h-[48px] items-center gap-3 self-end text-[16px]">
             <input
               type="checkbox"

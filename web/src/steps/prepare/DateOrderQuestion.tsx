@@ -1,38 +1,88 @@
-import type { DateOrder } from '@stride-chalk/core';
+import type { DateAnswers, DateOrder } from '@stride-chalk/core';
 
-/** How dates that can be read in two ways are written in this file: asked, never guessed. */
+const ORDERS: ReadonlyArray<readonly [DateOrder, string]> = [
+  ['dayFirst', 'Day first: 25/12/14'],
+  ['monthFirst', 'Month first: 12/25/14'],
+  ['yearFirst', 'Year first: 14-12-25'],
+];
+const EPOCHS: ReadonlyArray<readonly [1900 | 1904, string]> = [
+  [1900, 'From 1900: 41998 is 25 December 2014'],
+  [1904, 'From 1904: 40536 is 25 December 2014'],
+];
+
+/** How dates that can be read in several ways are written in this file: asked, never guessed. */
 export function DateOrderQuestion({
-  asked,
-  order,
-  onOrder,
+  askedOrder,
+  askedEpoch,
+  dates,
+  onAnswer,
 }: {
-  asked: number;
-  order: DateOrder | null;
-  onOrder: (order: DateOrder) => void;
+  askedOrder: number;
+  askedEpoch: number;
+  dates: DateAnswers;
+  onAnswer: (dates: Partial<DateAnswers>) => void;
 }) {
   return (
-    <section
-      aria-label="Order of dates"
-      className="mt-5 flex flex-wrap items-center gap-3 border-2 border-ink bg-paper px-4 py-3"
-    >
+    <>
+      {(askedOrder > 0 || dates.order) && (
+        <Question
+          name="Order of dates"
+          asked={askedOrder}
+          words="can be read in several ways. How are dates written in this file?"
+          choices={ORDERS}
+          chosen={dates.order}
+          onChoose={(order) => onAnswer({ order })}
+        />
+      )}
+      {(askedEpoch > 0 || dates.epoch) && (
+        <Question
+          name="Day numbers"
+          asked={askedEpoch}
+          words="stand as a bare day number. From which year does this file count? Look at a camper whose birth date you know."
+          choices={EPOCHS}
+          chosen={dates.epoch}
+          onChoose={(epoch) => onAnswer({ epoch })}
+        />
+      )}
+    </>
+  );
+}
+
+function Question<C extends string | number>({
+  name,
+  asked,
+  words,
+  choices,
+  chosen,
+  onChoose,
+}: {
+  name: string;
+  asked: number;
+  words: string;
+  choices: ReadonlyArray<readonly [C, string]>;
+  chosen: C | null;
+  onChoose: (choice: C) => void;
+}) {
+  return (
+    <section aria-label={name} className="mt-5 flex flex-wrap items-center gap-3 border-2 border-ink bg-paper px-4 py-3">
       <span className="text-[17px]">
-        {order ? (
-          'Dates are read'
-        ) : (
+        {asked > 0 ? (
           <>
-            <b>{asked}</b> {asked === 1 ? 'date' : 'dates'} can be read in two ways. How are dates written in this file?
+            <b>{asked}</b> {asked === 1 ? 'row' : 'rows'}: dates that {words}
           </>
+        ) : (
+          'Dates are read'
         )}
       </span>
-      {(['dayFirst', 'monthFirst'] as const).map((o) => (
+      {choices.map(([choice, label]) => (
         <button
-          key={o}
+          key={choice}
           type="button"
-          aria-pressed={order === o}
-          className={`${order === o ? 'main-action' : 'quiet-action'} min-h-[48px]`}
-          onClick={() => onOrder(o)}
+          aria-pressed={chosen === choice}
+          className={`${chosen === choice ? 'main-action' : 'quiet-action'} min-h-[48px]`}
+          onClick={() => onChoose(choice)}
         >
-          {o === 'dayFirst' ? 'Day first: 25/12/2014' : 'Month first: 12/25/2014'}
+          {label}
         </button>
       ))}
     </section>

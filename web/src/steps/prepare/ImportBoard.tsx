@@ -1,12 +1,12 @@
 import { useRef, useState } from 'react';
-import { TEXT_ENCODINGS, type KnownCamper, type TextEncoding } from '@stride-chalk/core';
+import { ROW_NAMES, TEXT_ENCODINGS, type KnownCamper, type TextEncoding } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useFileDrop } from '../../parts/use-file-drop.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { DateOrderQuestion } from './DateOrderQuestion.tsx';
 import { ImportColumns } from './ImportColumns.tsx';
 import { MendRow } from './MendRow.tsx';
-import { useRosterFile } from './use-roster-file.ts';
+import { useRosterFile, type FileRow } from './use-roster-file.ts';
 import { WhoIsIt } from './WhoIsIt.tsx';
 
 interface Result {
@@ -29,19 +29,26 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
     f.open(file).catch(() => setProblem(`${file.name} could not be read.`));
   };
   const drop = useFileDrop(open);
-  const wrong = f.rows.filter((r) => !r.row);
-  const unsure = f.rows.filter((r) => r.match?.kind === 'unsure' && r.decision === 'match');
-  const willAdd = f.rows.filter((r) => r.row && (r.decision === 'new' || (r.decision === 'match' && r.match?.kind === 'new')));
-  const willChange = f.rows.filter(
-    (r) => r.row && (typeof r.decision === 'object' || (r.decision === 'match' && r.match?.kind === 'update')),
-  );
-  const same = f.rows.filter((r) => r.match?.kind === 'same');
-  const ready = f.rows.length > 0 && wrong.length === 0 && unsure.length === 0;
+  const wrong = f.rows.filter((r) => r.problems.length > 0);
+  const read = f.rows.filter((r) => r.problems.length === 0);
+  const unsure = read.filter((r) => r.match?.kind === 'unsure' && r.decision === 'match');
+  const consents = read.filter((r) => r.loosens);
+  const unanswered = consents.filter((r) => r.consent === null);
+  const willAdd = read.filter((r) => r.decision === 'new' || r.match?.kind === 'new');
+  const willChange = read.filter((r) => r.known && r.changes.length > 0);
+  const same = read.filter((r) => r.known && r.changes.length === 0);
+  const questions = [
+    f.toConfirm > 0 && `${f.toConfirm} ${f.toConfirm === 1 ? 'column' : 'columns'} to confirm`,
+    wrong.length > 0 && `${wrong.length} to mend`,
+    unsure.length > 0 && `${unsure.length} to answer`,
+    unanswered.length > 0 && `${unanswered.length} ${unanswered.length === 1 ? 'consent' : 'consents'} to answer`,
+  ].filter(Boolean);
+  const ready = f.rows.length > 0 && questions.length === 0;
   const take = (): void => {
     setSending(true);
     askServer<Result>('/api/roster/import', {
       method: 'POST',
-      body: { rows: f.rows.map((r) => ({ row: r.row, decision: r.decision })) },
+      body: { rows: f.rows.map(({ said, decision, consent }) => ({ said, decision, consent })) },
     })
       .then((r) => {
         setResult(r);
@@ -100,7 +107,7 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
         {f.file ? (
           <>
             <span className="text-[17px]">
-              <b>{f.file.name}</b>, {f.file.cells.length - 1} rows
+              <b>{f.file.name}</b>, {f.file.lines.length - 1} rows
             </span>
             <label className="ms-auto text-[15px] text-soft">
               Letters read as{' '}
@@ -123,7 +130,7 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
         </p>
       )}
       {f.file && <ImportColumns file={f.file} onName={f.nameColumn} />}
-      {(f.asked > 0 || f.order) && <DateOrderQuestion asked={f.asked} order={f.order} onOrder={f.setOrder} />}
+      <DateOrderQuestion askedOrder={f.askedOrder} askedEpoch={f.askedEpoch} dates={f.dates} onAnswer={f.setDates} />
       {wrong.length > 0 && (
         <section aria-labelledby="mend" className="mt-6">
           <h2 id="mend" className="m-0 text-[24px]">
@@ -148,6 +155,22 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           </ul>
         </section>
       )}
+      {consents.length > 0 && (
+        <section aria-labelledby="consents" className="mt-6">
+          <h2 id="consents" className="m-0 text-[24px]">
+            Consent <span className="text-soft">{unanswered.length}</span>
+          </h2>
+          <p className="m-0 text-[16px]">
+            The file allows more than the roster does. A file is never enough for that: say for each camper whether the family
+            has.
+          </p>
+          <ul className="m-0 list-none p-0">
+            {consents.map((r) => (
+              <ConsentRow key={r.line} row={r} onAnswer={f.answerConsent} />
+            ))}
+          </ul>
+        </section>
+      )}
       {willChange.length > 0 && (
         <section aria-labelledby="change" className="mt-6">
           <h2 id="change" className="m-0 text-[24px]">
@@ -156,12 +179,8 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           <ul className="m-0 list-none p-0">
             {willChange.map((r) => (
               <li key={r.line} className="border-b border-rule py-2">
-                <b className="sign text-[20px]">{r.row!.bib}</b> <b>{r.row!.name}</b>{' '}
-                <span className="text-soft">
-                  {r.match?.kind === 'update'
-                    ? r.match.changes.map((c) => `${c.field}: ${c.from} → ${c.to}`).join(', ')
-                    : 'as you said'}
-                </span>
+                <b className="sign text-[20px]">{r.known!.bib}</b> <b>{r.known!.name}</b>{' '}
+                <span className="text-soft">{changesInWords(r)}</span>
               </li>
             ))}
           </ul>
@@ -175,10 +194,10 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           <ul className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(330px,1fr))] gap-x-6 p-0">
             {willAdd.map((r) => (
               <li key={r.line} className="flex items-baseline gap-2 border-b border-rule py-1">
-                <b className="sign tabular w-[38px] text-[20px]">{r.row!.bib}</b>
-                <span className="truncate">{r.row!.name}</span>
+                <b className="sign tabular w-[38px] text-[20px]">{r.said.bib}</b>
+                <span className="truncate">{r.said.name}</span>
                 <span className="ms-auto whitespace-nowrap text-[14.5px] text-soft">
-                  {r.row!.born} · {r.row!.hand} · {r.row!.heightCentimetres} cm{r.row!.consentToFilm ? '' : ' · no consent'}
+                  {r.said.born} · {r.said.hand} · {r.said.heightCentimetres} cm{r.said.consentToFilm ? '' : ' · no consent'}
                 </span>
               </li>
             ))}
@@ -198,12 +217,40 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
           <span className="text-[16px] text-soft">
             {ready
               ? `${willAdd.length} new, ${willChange.length} changed, ${same.length} as they are`
-              : [wrong.length > 0 && `${wrong.length} to mend`, unsure.length > 0 && `${unsure.length} to answer`]
-                  .filter(Boolean)
-                  .join(', ') || 'The file has no rows.'}
+              : questions.join(', ') || 'The file has no rows.'}
           </span>
         </div>
       )}
     </div>
+  );
+}
+
+/** What a row changes of a camper, field by field; a consent that is kept is left out. */
+function changesInWords(r: FileRow): string {
+  const shown = r.changes.filter((c) => !(r.loosens && r.consent !== 'take' && c.field.startsWith('consent')));
+  return shown.map((c) => `${ROW_NAMES[c.field]}: ${c.from} → ${c.to}`).join(', ') || 'nothing: the consent stays as it is';
+}
+
+/** A camper whose consent the file would loosen or lengthen: two answers, none of them given beforehand. */
+function ConsentRow({ row: r, onAnswer }: { row: FileRow; onAnswer: (line: number, answer: 'keep' | 'take') => void }) {
+  const consent = r.changes.filter((c) => c.field.startsWith('consent'));
+  return (
+    <li className="flex flex-wrap items-center gap-3 border-b border-rule py-2" data-testid={`consent-${r.line}`}>
+      <span className="me-auto">
+        <b className="sign text-[20px]">{r.known!.bib}</b> <b>{r.known!.name}</b>{' '}
+        <span className="text-soft">{consent.map((c) => `${ROW_NAMES[c.field]}: ${c.from} → ${c.to}`).join(', ')}</span>
+      </span>
+      {(['keep', 'take'] as const).map((answer) => (
+        <button
+          key={answer}
+          type="button"
+          aria-pressed={r.consent === answer}
+          className={`${r.consent === answer ? 'main-action' : 'quiet-action'} min-h-[48px]`}
+          onClick={() => onAnswer(r.line, answer)}
+        >
+          {answer === 'keep' ? 'Keep what the roster says' : 'The family has said so'}
+        </button>
+      ))}
+    </li>
   );
 }

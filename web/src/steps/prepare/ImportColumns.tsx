@@ -1,19 +1,71 @@
-import { FIELD_NAMES, ROSTER_FIELDS, type RosterField } from '@stride-chalk/core';
+import { FIELD_NAMES, mustConfirm, ROSTER_FIELDS, type ColumnMatch, type RosterField } from '@stride-chalk/core';
 import type { OpenFile } from './use-roster-file.ts';
 
 const NEEDED: readonly RosterField[] = ['bib', 'name', 'born', 'hand', 'height', 'guardian'];
+const MOST_VALUES = 4;
 
-/** The columns of the file with the first rows under them: what each is read as, and which are missing. */
-export function ImportColumns({ file, onName }: { file: OpenFile; onName: (column: number, field: RosterField | null) => void }) {
+/** What a guessed column would mean, as a question. */
+function question(c: ColumnMatch): string {
+  if (c.field === 'hand' && c.opposite) return 'The other hand is the throwing hand?';
+  if (c.opposite) return 'Yes in this column means no consent?';
+  return `Is this ${FIELD_NAMES[c.field!].toLowerCase()}?`;
+}
+
+/** What stands in a column, the most frequent first: a family is small, an age group is not. */
+function valuesOf(file: OpenFile, column: number): string {
+  const counts = new Map<string, number>();
+  for (const { cells } of file.lines.slice(1)) {
+    const value = cells[column]!.trim();
+    if (value) counts.set(value, (counts.get(value) ?? 0) + 1);
+  }
+  const sorted = [...counts].sort((a, b) => b[1] - a[1]);
+  const shown = sorted.slice(0, MOST_VALUES).map(([value, n]) => (n > 1 ? `${value} (${n})` : value));
+  return [...shown, ...(sorted.length > MOST_VALUES ? ['…'] : [])].join(', ');
+}
+
+/** The columns of the file with the first rows under them: what each is read as, which are to be confirmed, and which are missing. */
+export function ImportColumns({
+  file,
+  onName,
+}: {
+  file: OpenFile;
+  onName: (column: number, field: RosterField | null, opposite?: boolean) => void;
+}) {
   const fields = file.columns.map((c) => c.field);
   const missing = NEEDED.filter(
-    (n) => !fields.includes(n) && !(n === 'name' && (fields.includes('firstName') || fields.includes('lastName'))),
+    (n) =>
+      !fields.includes(n) &&
+      !(n === 'name' && (fields.includes('firstName') || fields.includes('lastName'))) &&
+      !(n === 'guardian' && (fields.includes('guardianFirstName') || fields.includes('guardianLastName'))),
   );
+  const open = file.columns.map((c, i) => ({ c, i })).filter(({ c }) => mustConfirm(c));
   return (
     <section aria-labelledby="columns">
       <h2 id="columns" className="m-0 text-[24px]">
         Columns
       </h2>
+      {open.length > 0 && (
+        <ul aria-label="Columns to confirm" className="m-0 my-2 list-none border-2 border-ink bg-paper p-0">
+          {open.map(({ c, i }) => (
+            <li key={i} className="flex flex-wrap items-center gap-3 border-b border-rule px-4 py-2 last:border-b-0">
+              <span className="me-auto text-[17px]">
+                <b>“{c.heading}”</b> {question(c)} <span className="text-soft">{valuesOf(file, i)}</span>
+              </span>
+              <button type="button" className="main-action min-h-[48px]" onClick={() => onName(i, c.field, c.opposite)}>
+                Yes
+              </button>
+              {c.opposite && (
+                <button type="button" className="quiet-action min-h-[48px]" onClick={() => onName(i, c.field, false)}>
+                  No, as it stands
+                </button>
+              )}
+              <button type="button" className="quiet-action min-h-[48px]" onClick={() => onName(i, null)}>
+                Leave it out
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
       <div className="mt-1 overflow-x-auto">
         <table className="border-collapse text-[15px]">
           <thead>
@@ -25,7 +77,7 @@ export function ImportColumns({ file, onName }: { file: OpenFile; onName: (colum
                     aria-label={`Column ${c.heading || i + 1}`}
                     value={c.field ?? ''}
                     onChange={(e) => onName(i, (e.target.value || null) as RosterField | null)}
-                    className={`field mt-1 w-full !px-2 !text-[15px] font-semibold ${c.field && !c.sure ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}
+                    className={`field mt-1 w-full !px-2 !text-[15px] font-semibold ${mustConfirm(c) ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}
                   >
                     <option value="">leave out</option>
                     {ROSTER_FIELDS.map((r) => (
@@ -35,14 +87,17 @@ export function ImportColumns({ file, onName }: { file: OpenFile; onName: (colum
                     ))}
                   </select>
                   {c.field && !c.sure && <span className="block text-[13.5px] text-clay">is this right?</span>}
+                  {c.field && c.sure && c.opposite && (
+                    <span className="block text-[13.5px] text-clay">read the other way round</span>
+                  )}
                 </th>
               ))}
             </tr>
           </thead>
           <tbody>
-            {file.cells.slice(1, 4).map((r, i) => (
-              <tr key={i}>
-                {r.map((cell, k) => (
+            {file.lines.slice(1, 4).map(({ line, cells }) => (
+              <tr key={line}>
+                {cells.map((cell, k) => (
                   <td key={k} className={`max-w-[220px] truncate border border-rule px-2 py-1 ${fields[k] ? '' : 'text-soft'}`}>
                     {cell}
                   </td>
@@ -53,8 +108,9 @@ export function ImportColumns({ file, onName }: { file: OpenFile; onName: (colum
         </table>
       </div>
       {missing.length > 0 && (
-        <p className="care-band mt-3 mb-0 px-4 py-2">
-          No column is named {missing.map((m) => FIELD_NAMES[m].toLowerCase()).join(', ')}: name it above, or mend every row.
+        <p className="mt-3 mb-0 border-l-[6px] border-clay bg-wash px-4 py-2">
+          No column is named {missing.map((m) => FIELD_NAMES[m].toLowerCase()).join(', ')}. Campers who are in the roster keep
+          theirs; for somebody new name the column above, or mend his row.
         </p>
       )}
     </section>

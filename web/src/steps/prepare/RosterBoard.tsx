@@ -13,8 +13,10 @@ export interface RosterLine {
   readonly hand: string;
   readonly height: string;
   readonly guardian: string;
-  /** 'yes', 'no', or the day on which it ended. */
-  readonly consent: string;
+  /** Why there is no consent to film; null where there is one. */
+  readonly consent: string | null;
+  /** Outside 7 to 18 years on the first day: shown, not planned. */
+  readonly outsideAges: boolean;
   readonly sore: boolean;
   readonly withdrawn: boolean;
   /** Earlier camps. */
@@ -28,7 +30,7 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
   const [adding, setAdding] = useState(false);
   const [text, setText] = useState('');
   const found = lines.filter((l) => `${l.bib} ${l.name} ${l.guardian}`.toLowerCase().includes(text.toLowerCase()));
-  const stops = lines.filter((l) => l.consent !== 'yes' || l.sore).length;
+  const stops = lines.filter((l) => l.consent !== null || l.sore || l.outsideAges).length;
   const add = async (row: RosterRow): Promise<void> => {
     await askServer('/api/campers', { method: 'POST', body: row });
     window.location.href = `/campers/${row.bib}/card`;
@@ -76,7 +78,7 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
       )}
       {stops > 0 && (
         <p className="mt-3 mb-0 text-[16px]">
-          <b>{stops}</b> without consent or with a sore arm: they stand in no film plan.
+          <b>{stops}</b> without consent, with a sore arm, or outside 7 to 18 years: they stand in no film plan.
         </p>
       )}
       {lines.length > 0 && (
@@ -105,16 +107,17 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
                     </a>
                   </td>
                   <td className="tabular pe-3">
-                    {l.age} <span className="text-soft max-[820px]:hidden">({l.ageGroup})</span>
+                    {l.age} {!l.outsideAges && <span className="text-soft max-[820px]:hidden">({l.ageGroup})</span>}
                   </td>
                   <td className="pe-3 max-[820px]:hidden">{l.hand}</td>
                   <td className="tabular pe-3 max-[820px]:hidden">{l.height}</td>
                   <td className="pe-3 max-[820px]:hidden">{l.guardian}</td>
                   <td className="text-[15px]">
                     {l.withdrawn && <span className="me-2">gone home</span>}
-                    {l.consent !== 'yes' && (
+                    {l.consent && <span className="care-band me-2 inline-block px-2">{l.consent}</span>}
+                    {l.outsideAges && (
                       <span className="care-band me-2 inline-block px-2">
-                        {l.consent === 'no' ? 'no consent' : `consent ended ${l.consent}`}
+                        {l.age} years old on the first day: look at the birth date
                       </span>
                     )}
                     {l.sore && <span className="care-band me-2 inline-block px-2">sore arm</span>}

@@ -15,6 +15,12 @@ interface Settings extends CampFacts {
   readonly schoolReasons: Record<string, string>;
   readonly armCare: ArmCareRules | null;
 }
+/** A camper whose age on the first day is outside 7 to 18. */
+interface Outside {
+  readonly bib: number;
+  readonly name: string;
+  readonly age: number;
+}
 interface Props {
   readonly camp: Settings;
   readonly zones: readonly string[];
@@ -29,14 +35,16 @@ export function SettingsBoard(props: Props) {
   const [camp, setCamp] = useState(props.camp);
   const [problem, setProblem] = useState<string | null>(null);
   const [saved, setSaved] = useState(false);
+  const [outside, setOutside] = useState<readonly Outside[]>([]);
   const set = (change: Partial<Settings>): void => {
     setCamp((c) => ({ ...c, ...change }));
     setSaved(false);
   };
   const save = (): void => {
-    askServer('/api/settings', { method: 'PUT', body: camp })
-      .then(() => {
+    askServer<{ outside: Outside[] }>('/api/settings', { method: 'PUT', body: camp })
+      .then((answer) => {
         setProblem(null);
+        setOutside(answer.outside);
         setSaved(true);
       })
       .catch((error: Error) => setProblem(error.message));
@@ -131,6 +139,12 @@ export function SettingsBoard(props: Props) {
           {saved && (
             <span role="status" className="font-semibold text-grass">
               Saved
+            </span>
+          )}
+          {outside.length > 0 && (
+            <span role="alert" className="care-band px-3 py-1">
+              Outside 7 to 18 years on the first day, so shown and not planned:{' '}
+              {outside.map((c) => `bib ${c.bib} ${c.name}, ${c.age}`).join('; ')}
             </span>
           )}
           {problem && (

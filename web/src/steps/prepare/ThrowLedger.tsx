@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { v7 } from 'uuid';
 import { THROW_KINDS, type ThrowKind } from '@stride-chalk/core';
-import type { CardProps, SendChange } from './card.ts';
+import type { CardProps, EnterCare } from './card.ts';
 
-const KIND_NAMES: Readonly<Record<ThrowKind, string>> = {
+export const KIND_NAMES: Readonly<Record<ThrowKind, string>> = {
   warmUp: 'warm-up',
   drill: 'drill',
   filming: 'filming',
@@ -12,13 +11,13 @@ const KIND_NAMES: Readonly<Record<ThrowKind, string>> = {
 };
 
 /** Every throw that is known, who counted it, and the place to count more. */
-export function ThrowLedger({ card, send }: { card: CardProps; send: SendChange }) {
+export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare }) {
   return (
     <section aria-labelledby="ledger">
       <h2 id="ledger" className="m-0 text-[26px]">
         Throws
       </h2>
-      <CountThrows onCount={(kind, count) => send('throws', 'POST', { id: v7(), day: card.today, kind, count })} />
+      <CountThrows onCount={(throwKind, count) => enter({ kind: 'throws', day: card.today, throwKind, count })} />
       {card.ledger.length === 0 ? (
         <p className="text-soft">Nothing is counted yet. Count the warm-up, drills and what the family reports.</p>
       ) : (
@@ -34,21 +33,25 @@ export function ThrowLedger({ card, send }: { card: CardProps; send: SendChange 
           </thead>
           <tbody>
             {card.ledger.map((t) => (
-              <tr key={t.id} className="border-b border-rule">
+              <tr key={t.id} className={`border-b border-rule ${t.takenBack ? 'text-soft' : ''}`}>
                 <td className="tabular py-2">{t.day}</td>
                 <td>{KIND_NAMES[t.kind]}</td>
-                <td className="tabular">{t.count}</td>
+                <td className="tabular">{t.takenBack ? <s>{t.count}</s> : t.count}</td>
                 <td className="text-soft">{t.by}</td>
                 <td className="text-end">
-                  {!t.delivery && (
-                    <button
-                      type="button"
-                      className="min-h-[48px] border-0 bg-transparent px-2 underline"
-                      onClick={() => send(`throws/${t.id}`, 'DELETE')}
-                      aria-label={`Take back ${t.count} throws of ${t.day}`}
-                    >
-                      take back
-                    </button>
+                  {t.takenBack ? (
+                    <span className="text-[15px]">
+                      taken back by {t.takenBack.by}
+                      {t.takenBack.why && `: ${t.takenBack.why}`}
+                    </span>
+                  ) : (
+                    !t.delivery && (
+                      <TakeBack
+                        what={`${t.count} throws of ${t.day}`}
+                        askWhy={!t.own && !card.may.care}
+                        onTake={(reason) => enter({ kind: 'takeBackThrows', throwsId: t.id, reason })}
+                      />
+                    )
                   )}
                 </td>
               </tr>
@@ -57,8 +60,27 @@ export function ThrowLedger({ card, send }: { card: CardProps; send: SendChange 
         </table>
       )}
       {card.allowances.map((a) => (
-        <p key={a.day + a.reason} className="m-0 border-b border-rule py-2">
-          <b>The lead allowed more on {a.day}:</b> {a.reason}
+        <p
+          key={a.id}
+          className={`m-0 flex flex-wrap items-center gap-3 border-b border-rule py-1 ${a.takenBack ? 'text-soft' : ''}`}
+        >
+          <span className="me-auto py-2">
+            <b>
+              The lead allowed {a.throws} throws beyond the limit on {a.day}
+              {a.takenBack && ', and took it back'}:
+            </b>{' '}
+            {a.reason}
+          </span>
+          {card.may.care && !a.takenBack && a.day >= card.today && (
+            <button
+              type="button"
+              className="min-h-[48px] border-0 bg-transparent px-2 underline"
+              onClick={() => enter({ kind: 'takeBackAllowance', allowanceId: a.id })}
+              aria-label={`Take back the allowance of ${a.day}`}
+            >
+              take back
+            </button>
+          )}
         </p>
       ))}
       {card.soreHistory.length > 0 && (
@@ -71,6 +93,46 @@ export function ThrowLedger({ card, send }: { card: CardProps; send: SendChange 
         </ul>
       )}
     </section>
+  );
+}
+
+/** One tap; where somebody else has counted them, with the reason. */
+function TakeBack({ what, askWhy, onTake }: { what: string; askWhy: boolean; onTake: (reason: string | null) => void }) {
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState('');
+  if (!asking)
+    return (
+      <button
+        type="button"
+        className="min-h-[48px] border-0 bg-transparent px-2 underline"
+        onClick={() => (askWhy ? setAsking(true) : onTake(null))}
+        aria-label={`Take back ${what}`}
+      >
+        take back
+      </button>
+    );
+  return (
+    <form
+      className="flex flex-wrap items-center justify-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (reason.trim().length >= 3) onTake(reason.trim());
+      }}
+    >
+      <input
+        required
+        minLength={3}
+        maxLength={400}
+        placeholder="Somebody else counted them: why?"
+        aria-label={`Why ${what} are taken back`}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        className="field w-[270px]"
+      />
+      <button type="submit" className="quiet-action min-h-[48px]">
+        Take back
+      </button>
+    </form>
   );
 }
 

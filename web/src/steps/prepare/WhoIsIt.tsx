@@ -16,11 +16,12 @@ export function WhoIsIt({
   return (
     <li className="flex flex-wrap items-center gap-3 border-b border-rule py-2">
       <span className="me-auto">
-        <b className="sign text-[20px]">{r.row!.bib}</b> <b>{r.row!.name}</b>, born {r.row!.born}.{' '}
-        <span className="text-soft">In the roster {r.match!.kind === 'unsure' && r.match!.why}.</span>
+        <b className="sign text-[20px]">{r.said.bib}</b> <b>{r.said.name}</b>
+        {r.said.born && `, born ${r.said.born}`}.{' '}
+        <span className="text-soft">In the roster {r.match?.kind === 'unsure' && r.match.why}.</span>
       </span>
-      {r.match!.kind === 'unsure' &&
-        r.match!.candidates.map((c) => (
+      {r.match?.kind === 'unsure' &&
+        r.match.candidates.map((c) => (
           <button key={c} type="button" className="quiet-action min-h-[48px]" onClick={() => onDecide(r.line, { update: c })}>
             It is {roster.find((k) => k.id === c)!.name}
           </button>

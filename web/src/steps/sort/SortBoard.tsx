@@ -27,7 +27,7 @@ export function SortBoard(props: SortProps) {
   const films = useCamperFilms(props);
   const [kind, setKind] = useState<DeliveryKind>('stretch');
   const { deliveries, clips } = films;
-  const barred = !camper.consentToFilm ? 'No consent to film.' : camper.sore ? 'A sore arm.' : null;
+  const barred = !camper.consent.film ? camper.consent.says : camper.sore ? 'A sore arm.' : null;
   const mayThrow = !barred && props.arm.left > 0;
   const ready = clips.length > 0 && clips.every((c) => c.state === 'ready');
 
@@ -88,9 +88,9 @@ export function SortBoard(props: SortProps) {
       {barred && (
         <p className="care-band my-5 px-5 py-4 text-[18px]">
           <b>{barred}</b>{' '}
-          {camper.consentToFilm
+          {camper.consent.film
             ? `Bib ${camper.bib} does not throw and is not filmed today. The family is told, and a licensed medical professional decides when throwing starts again.`
-            : `Nobody has agreed to filming bib ${camper.bib}. No film is taken in and nothing is handed out.`}
+            : `No film of bib ${camper.bib} is taken in or shown, and nothing is handed out.`}
         </p>
       )}
       {!barred && !mayThrow && (

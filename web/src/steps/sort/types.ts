@@ -19,7 +19,8 @@ export interface SortProps {
     readonly age: number;
     readonly hand: 'R' | 'L';
     readonly sore: boolean;
-    readonly consentToFilm: boolean;
+    /** What the family's answers allow today. */
+    readonly consent: { readonly film: boolean; readonly says: string };
     readonly guardian: string;
   };
   readonly today: string;

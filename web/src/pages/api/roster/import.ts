@@ -1,14 +1,18 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { rosterRowSchema } from '@stride-chalk/core';
+import { rosterPatchSchema } from '@stride-chalk/core';
 import { importRoster } from '../../../server/roster.ts';
 import { atWork, bodyAs, json } from '../_answer.ts';
 
-const decision = z.union([z.enum(['match', 'new']), z.object({ update: z.uuid() })]);
+const row = z.object({
+  said: rosterPatchSchema,
+  decision: z.union([z.enum(['match', 'new']), z.object({ update: z.uuid() })]),
+  consent: z.enum(['keep', 'take']).nullable(),
+});
 
 /** Takes the rows of a file that was read and mended in the browser: all of them or none. */
 export const POST: APIRoute = async (context) => {
-  const { rows } = await bodyAs(context, z.object({ rows: z.array(z.object({ row: rosterRowSchema, decision })).max(5000) }));
+  const { rows } = await bodyAs(context, z.object({ rows: z.array(row).max(5000) }));
   const { camp, id } = atWork(context);
   return json(await importRoster(camp, rows, id));
 };

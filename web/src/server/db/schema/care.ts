@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { ThrowKind } from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { deliveries } from './film.ts';
@@ -45,18 +45,23 @@ export const throws = pgTable(
     deliveryId: uuid('delivery_id')
       .unique()
       .references(() => deliveries.id),
-    /** Reported at a check-in; a newer check-in of the day takes its place. */
+    /** Reported at a check-in; a newer report of the day takes its place. */
     checkInId: uuid('check_in_id').references(() => checkIns.id),
+    /** Taken back: it counts no longer, and stays to be seen. */
+    takenBackAt: at('taken_back_at'),
+    takenBackBy: uuid('taken_back_by').references(() => staff.id),
+    takenBackWhy: text('taken_back_why'),
     ...whoAndWhen(),
   },
   (t) => [
     index('throws_by_child').on(t.childId, t.day),
     check('throws_kind', sql`${t.kind} in ('warmUp', 'drill', 'filming', 'bullpen', 'game')`),
     check('throws_count', sql`${t.count} between 1 and 500`),
+    check('throws_taken_back_by_somebody', sql`(${t.takenBackAt} is null) = (${t.takenBackBy} is null)`),
   ],
 );
 
-/** The lead lets a child throw beyond the limits on one day, with a reason. */
+/** The lead lets a child throw a number of throws beyond the limits on one day, with a reason. It counts down, and can be taken back. */
 export const limitOverrides = pgTable(
   'limit_overrides',
   {
@@ -66,12 +71,20 @@ export const limitOverrides = pgTable(
       .references(() => children.id),
     day: date('day').notNull(),
     reason: text('reason').notNull(),
+    /** Throws allowed from its entry on. */
+    throws: integer('throws').notNull(),
+    takenBackAt: at('taken_back_at'),
+    takenBackBy: uuid('taken_back_by').references(() => staff.id),
     ...whoAndWhen(),
   },
-  (t) => [check('limit_overrides_reason', sql`length(trim(${t.reason})) > 0`)],
+  (t) => [
+    check('limit_overrides_reason', sql`length(trim(${t.reason})) > 0`),
+    check('limit_overrides_throws', sql`${t.throws} between 0 and 200`),
+    check('limit_overrides_taken_back_by_somebody', sql`(${t.takenBackAt} is null) = (${t.takenBackBy} is null)`),
+  ],
 );
 
-/** The mail stand-in: what a mail service would have sent. */
+/** What families and staff are to be told, and what came of it: written, printed, handed over, sent by mail. */
 export const messages = pgTable(
   'messages',
   {
@@ -79,13 +92,51 @@ export const messages = pgTable(
     campId: uuid('camp_id').references(() => camps.id),
     /** The child it speaks of; it goes when he is erased. */
     childId: uuid('child_id').references(() => children.id),
+    /** Who it is for, in words. */
     to: text('to').notNull(),
+    /** His mail address; null where none is known. */
+    address: text('address'),
+    /** His phone, for a message without an address. */
+    phone: text('phone'),
     subject: text('subject').notNull(),
     body: text('body').notNull(),
-    sentAt: at('sent_at').notNull().defaultNow(),
+    writtenAt: at('sent_at').notNull().defaultNow(),
+    printedAt: at('printed_at'),
+    /** Somebody has told him: by paper, by phone, in person. */
+    handedOverAt: at('handed_over_at'),
+    handedOverBy: uuid('handed_over_by').references(() => staff.id),
+    /** The mail service has taken it. */
+    mailedAt: at('mailed_at'),
+    /** What the mail service said when it did not. */
+    mailProblem: text('mail_problem'),
+    mailTries: integer('mail_tries').notNull().default(0),
+    /** True for a message to a family, false for one to the staff. */
+    toFamily: boolean('to_family').notNull().default(false),
   },
-  (t) => [index('messages_by_camp').on(t.campId, t.sentAt)],
+  (t) => [
+    index('messages_by_camp').on(t.campId, t.writtenAt),
+    check('messages_handed_over_by_somebody', sql`(${t.handedOverAt} is null) = (${t.handedOverBy} is null)`),
+  ],
 );
+
+/** The mail service of a camp. Without a row, or switched off, nothing leaves this machine. */
+export const mailSettings = pgTable('mail_settings', {
+  campId: uuid('camp_id')
+    .primaryKey()
+    .references(() => camps.id),
+  active: boolean('active').notNull().default(false),
+  /** Only what was written from then on leaves by mail. */
+  activeSince: at('active_since'),
+  host: text('host').notNull(),
+  port: integer('port').notNull(),
+  /** TLS from the first byte; without it the connection is upgraded where the service offers it. */
+  secure: boolean('secure').notNull(),
+  userName: text('user_name'),
+  /** Sealed with the secret of the installation. */
+  sealedPassword: text('sealed_password'),
+  fromAddress: text('from_address').notNull(),
+  ...whoAndWhen(),
+});
 
 /** That a child was erased: when, by whom, why, how many rows and files. Never the name. */
 export const erasures = pgTable('erasures', {

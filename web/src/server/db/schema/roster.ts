@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, date, index, integer, jsonb, pgTable, real, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { CONSENT_WAYS } from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { camps, whoAndWhen } from './staff.ts';
 
@@ -30,10 +31,6 @@ export const campers = pgTable(
     guardian: text('guardian').notNull(),
     guardianEmail: text('guardian_email'),
     guardianPhone: text('guardian_phone'),
-    consentToFilm: boolean('consent_to_film').notNull().default(false),
-    consentToShare: boolean('consent_to_share').notNull().default(false),
-    /** The last day of the consent; null for "until withdrawn". */
-    consentUntil: date('consent_until'),
     /** Siblings, or campers who stay together on the day. */
     togetherWith: text('together_with'),
     withdrawnOn: date('withdrawn_on'),
@@ -48,7 +45,31 @@ export const campers = pgTable(
   ],
 );
 
-/** What was said and seen at the gate. The newest one of a day holds; the id comes from the phone, so that a resend is the same row. */
+/** Answers of families about filming and sharing, as they were given; the newest of a camper holds. A trigger keeps every one of them. */
+export const consents = pgTable(
+  'consents',
+  {
+    id: uuid('id').primaryKey(),
+    camperId: uuid('camper_id')
+      .notNull()
+      .references(() => campers.id),
+    film: boolean('film').notNull(),
+    share: boolean('share').notNull(),
+    /** The last day of it; null for "until withdrawn". */
+    until: date('until'),
+    /** Who answered. */
+    givenBy: text('given_by').notNull(),
+    how: text('how', { enum: CONSENT_WAYS }).notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    index('consents_by_camper').on(t.camperId, t.enteredAt),
+    check('consents_given_by', sql`length(trim(${t.givenBy})) > 0`),
+    check('consents_share_needs_film', sql`${t.film} or not ${t.share}`),
+  ],
+);
+
+/** What was said and seen at the gate. Of a day the newest word on each thing holds, what nobody asked about stays; the id comes from the phone, so that a resend is the same row. */
 export const checkIns = pgTable(
   'check_ins',
   {
@@ -66,12 +87,11 @@ export const checkIns = pgTable(
     soreSince: date('sore_since'),
     drillsDone: text('drills_done', { enum: ['none', 'some', 'all'] }),
     goals: text('goals'),
-    mobility: text('mobility').array().notNull().default([]),
-    /** Throws that the family reports: day and count. */
-    throwsReported: jsonb('throws_reported')
-      .$type<ReadonlyArray<{ day: string; count: number; kind: 'game' | 'bullpen' | 'drill' }>>()
-      .notNull()
-      .default([]),
+    /** null: not looked at. */
+    mobility: text('mobility').array(),
+    /** Throws that the family reports: day and count. null: not asked; an empty list: none. */
+    throwsReported:
+      jsonb('throws_reported').$type<ReadonlyArray<{ day: string; count: number; kind: 'game' | 'bullpen' | 'drill' }>>(),
     ...whoAndWhen(),
   },
   (t) => [

@@ -3,9 +3,12 @@ import { rosterRowSchema } from '@stride-chalk/core';
 import { changeCamper } from '../../../../server/roster.ts';
 import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
 
+/** Consent has a gate of its own: this form neither gives nor takes it. */
+const facts = rosterRowSchema.omit({ consentToFilm: true, consentToShare: true, consentUntil: true });
+
 export const PUT: APIRoute = async (context) => {
   const camper = await ofCamp(context, 'camper', context.params.id);
-  const row = await bodyAs(context, rosterRowSchema);
+  const row = await bodyAs(context, facts);
   const { camp, id } = atWork(context);
   await changeCamper(camp, camper, row, id);
   return json({ id: camper });

@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { THROW_KINDS } from '../armcare/rules.ts';
+import { SORE_PLACES } from './check-in-words.ts';
+
+const reason = z.string().trim().min(3).max(400);
+
+/**
+ * What is entered about an arm at the field, one entry at a time. Its id is made on the device, so that a phone without a network keeps it and
+ * sends it as often as it takes; the row that it makes has the same id.
+ */
+export const careEntrySchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('throws'),
+    camperId: z.uuid(),
+    day: z.iso.date(),
+    throwKind: z.enum(THROW_KINDS),
+    count: z.number().int().min(1).max(300),
+  }),
+  /** Takes back throws that were entered by mistake. Whoever did not enter them says why. */
+  z.object({ kind: z.literal('takeBackThrows'), camperId: z.uuid(), throwsId: z.uuid(), reason: reason.nullable() }),
+  z.object({ kind: z.literal('sore'), camperId: z.uuid(), place: z.enum(SORE_PLACES), since: z.iso.date() }),
+  z.object({ kind: z.literal('liftSore'), camperId: z.uuid(), reason }),
+  /** The lead lets somebody throw so many throws more on one day. */
+  z.object({
+    kind: z.literal('allow'),
+    camperId: z.uuid(),
+    day: z.iso.date(),
+    throws: z.number().int().min(1).max(100),
+    reason,
+  }),
+  z.object({ kind: z.literal('takeBackAllowance'), camperId: z.uuid(), allowanceId: z.uuid() }),
+]);
+export type CareEntry = z.output<typeof careEntrySchema>;

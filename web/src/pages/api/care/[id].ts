@@ -1,0 +1,13 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { careEntrySchema } from '@stride-chalk/core';
+import { recordCare } from '../../../server/care-entries.ts';
+import { atWork, bodyAs, json, ofCamp, parsed } from '../_answer.ts';
+
+/** One entry about an arm under the id that the device gave it; answers how the arm stands after it. Sending it again changes nothing. */
+export const PUT: APIRoute = async (context) => {
+  const id = parsed(z.uuid({ version: 'v7' }), context.params.id);
+  const entry = await bodyAs(context, careEntrySchema);
+  await ofCamp(context, 'camper', entry.camperId);
+  return json(await recordCare(id, entry, atWork(context)));
+};

@@ -1,0 +1,11 @@
+import type { APIRoute } from 'astro';
+import { keepMailSettings, mailSettingsOf, mailSettingsSchema } from '../../../server/mail.ts';
+import { atWork, bodyAs, json } from '../_answer.ts';
+
+/** Keeps the settings of the camp's mail service; the password goes in and never comes out. */
+export const PUT: APIRoute = async (context) => {
+  const settings = await bodyAs(context, mailSettingsSchema);
+  const { camp, id } = atWork(context);
+  await keepMailSettings(camp.id, settings, id);
+  return json(await mailSettingsOf(camp.id));
+};

@@ -1,0 +1,58 @@
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { CareEntry } from '@stride-chalk/core';
+import { ledgerOf, overridesOf, soreArmsOf } from './arm-care.ts';
+import { recordCare } from './care-entries.ts';
+import { newWorld, type World } from './testing/world.ts';
+
+let world: World;
+let child: { camper: string; child: string };
+beforeAll(async () => {
+  world = await newWorld();
+  child = await world.addCamper(61, {}, 0);
+});
+afterAll(() => world.end());
+
+const day = '2026-07-14';
+const as = (role: 'lead' | 'coach' | 'helper') => ({ id: world[role], role });
+
+describe('an entry about an arm', () => {
+  test('sent twice is one', async () => {
+    const id = v7();
+    const entry: CareEntry = { kind: 'throws', camperId: child.camper, day, throwKind: 'warmUp', count: 12 };
+    for (const _ of [1, 2]) await recordCare(id, entry, as('helper'));
+    expect((await ledgerOf(child.child)).map((t) => [t.id, t.count])).toEqual([[id, 12]]);
+  });
+
+  test('of a helper neither lifts a sore arm nor allows more; nothing of it is kept', async () => {
+    await recordCare(v7(), { kind: 'sore', camperId: child.camper, place: 'elbow', since: day }, as('helper'));
+    for (const role of ['helper', 'coach'] as const) {
+      for (const entry of [
+        { kind: 'liftSore', camperId: child.camper, reason: 'feels fine' },
+        { kind: 'allow', camperId: child.camper, day, throws: 5, reason: 'wants to' },
+        { kind: 'takeBackAllowance', camperId: child.camper, allowanceId: v7() },
+      ] satisfies CareEntry[])
+        await expect(recordCare(v7(), entry, as(role))).rejects.toMatchObject({ code: 'not-allowed', status: 403 });
+    }
+    expect((await soreArmsOf(child.child)).map((s) => s.liftedAt)).toEqual([null]);
+    expect(await overridesOf(child.child)).toEqual([]);
+  });
+
+  test('that lifts a sore arm, sent again after the arm is sore anew, lifts nothing', async () => {
+    const lift = v7();
+    const entry: CareEntry = { kind: 'liftSore', camperId: child.camper, reason: 'cleared in writing' };
+    await recordCare(lift, entry, as('lead'));
+    await recordCare(v7(), { kind: 'sore', camperId: child.camper, place: 'shoulder', since: day }, as('helper'));
+    expect(await recordCare(lift, entry, as('lead'))).toMatchObject({ sore: true, plannable: 0 });
+    expect((await soreArmsOf(child.child)).filter((s) => s.liftedAt === null)).toHaveLength(1);
+  });
+
+  test('that is refused leaves nothing behind, and may be sent again', async () => {
+    const id = v7();
+    const takeBack: CareEntry = { kind: 'takeBackThrows', camperId: child.camper, throwsId: v7(), reason: null };
+    for (const _ of [1, 2]) await expect(recordCare(id, takeBack, as('helper'))).rejects.toMatchObject({ code: 'not-found' });
+    await expect(
+      recordCare(v7(), { kind: 'takeBackAllowance', camperId: child.camper, allowanceId: v7() }, as('lead')),
+    ).rejects.toMatchObject({ code: 'not-found' });
+  });
+});

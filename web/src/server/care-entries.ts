@@ -1,0 +1,81 @@
+import type { CareEntry } from '@stride-chalk/core';
+import { may, type Duty, type Role } from './access.ts';
+import {
+  allowMore,
+  countThrows,
+  endAllowance,
+  liftSore,
+  reportSore,
+  standingOf,
+  takeBackThrows,
+  type Standing,
+} from './arm-care.ts';
+import { camperById, type Camper } from './campers.ts';
+import { todayAt, type Camp } from './camps.ts';
+import { db, type Executor } from './db/connect.ts';
+import { entries } from './db/schema.ts';
+import { Refusal } from './refusal.ts';
+
+/** What an entry needs beyond the right to count throws. */
+const NEEDS: Readonly<Partial<Record<CareEntry['kind'], Duty>>> = {
+  liftSore: 'lift a sore arm, allow more throws',
+  allow: 'lift a sore arm, allow more throws',
+  takeBackAllowance: 'lift a sore arm, allow more throws',
+};
+
+/**
+ * Takes one entry about an arm under the id that the device gave it; sent again, it changes nothing. Answers how the arm stands after it.
+ *
+ * @throws Refusal where the role may not enter it, or what it is about is not there
+ */
+export async function recordCare(
+  id: string,
+  entry: CareEntry,
+  by: { readonly id: string; readonly role: Role },
+): Promise<Standing> {
+  const duty = NEEDS[entry.kind];
+  if (duty && !may(by.role, duty)) throw new Refusal('not-allowed', `This is not for a ${by.role}. Ask the lead.`, 403);
+  const { camp, camper } = await camperById(entry.camperId);
+  await db().transaction(async (tx) => {
+    const made = await tx
+      .insert(entries)
+      .values({ id, target: `care ${entry.camperId}`, body: entry, enteredBy: by.id })
+      .onConflictDoNothing()
+      .returning({ id: entries.id });
+    if (made.length > 0) await apply(tx, id, entry, { camp, camper, by });
+  });
+  return standingOf(camp, (await camperById(entry.camperId)).camper, todayAt(camp));
+}
+
+async function apply(
+  tx: Executor,
+  id: string,
+  entry: CareEntry,
+  {
+    camp,
+    camper,
+    by,
+  }: { readonly camp: Camp; readonly camper: Camper; readonly by: { readonly id: string; readonly role: Role } },
+): Promise<void> {
+  switch (entry.kind) {
+    case 'throws':
+      await countThrows(camp, camper, { id, day: entry.day, kind: entry.throwKind, count: entry.count, by: by.id }, tx);
+      return;
+    case 'takeBackThrows': {
+      const isLead = may(by.role, 'lift a sore arm, allow more throws');
+      await takeBackThrows(camper.childId, entry.throwsId, { by: by.id, isLead, reason: entry.reason }, tx);
+      return;
+    }
+    case 'sore':
+      await reportSore(camp, camper, { id, place: entry.place, since: entry.since, by: by.id }, tx);
+      return;
+    case 'liftSore':
+      await liftSore(camper.childId, { reason: entry.reason, by: by.id }, tx);
+      return;
+    case 'allow':
+      await allowMore(camper.childId, { id, day: entry.day, throws: entry.throws, reason: entry.reason, by: by.id }, tx);
+      return;
+    case 'takeBackAllowance':
+      await endAllowance(camper.childId, entry.allowanceId, by.id, tx);
+  }
+}
