@@ -7,7 +7,7 @@ import {
   explainedBy,
   habitsOf,
   resolveSheet,
-  suggestLevel,
+  suggestForFigure,
   type AgeGroup,
   type Level,
   type Score,
@@ -37,7 +37,7 @@ function scoresOf(age: number, group: AgeGroup, hand: Hand, seed: number, faults
     return scored.map((c): Score => {
       const judged = c.bands.flatMap((band) => {
         const value = figures[band.figure];
-        const s = value === undefined ? null : suggestLevel({ value, sd: 0 }, band);
+        const s = value === undefined ? null : suggestForFigure({ value, sd: 0 }, band);
         return s
           ? [{ level: s.level, fault: s.side === 'below' ? band.faultBelow : s.side === 'above' ? band.faultAbove : null }]
           : [];
@@ -75,7 +75,7 @@ function sets(withFault: boolean) {
     const amount = 0.65 + 0.35 * random.uniform();
     const faults: Faults = withFault ? { [fault]: amount } : {};
     const scores = scoresOf(AGES[group], group, hand, 1000 + i, faults);
-    return { group, fault, amount, scores, focus: chooseFocus(habitsOf(scores), defaultSheet, group) };
+    return { group, fault, amount, scores, focus: chooseFocus(habitsOf(scores), defaultSheet, group).chosen };
   });
 }
 

@@ -15,7 +15,7 @@ export {
   type DayThrows,
   type ThrowKind,
 } from './armcare/index.ts';
-export { addDays, dayInZone, daysBetween, dayWithin, minuteInZone } from './calendar/index.ts';
+export { addDays, dayInZone, daysBetween, dayWithin, instantInZone, minuteInZone } from './calendar/index.ts';
 export {
   assignScorers,
   clockOf,
@@ -44,21 +44,20 @@ export {
 } from './dayplan/index.ts';
 export { decimalsFor, formatEstimate, type Estimate, type Unit } from './estimate/estimate.ts';
 export { normalCdf } from './estimate/normal-cdf.ts';
-export { propagate } from './estimate/propagate.ts';
 export { cautions } from './evaluation/cautions.ts';
 export { compileEvaluation, furtherFocus, type EvaluationInput, type MeasuredFigure } from './evaluation/compile-evaluation.ts';
 export { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from './evaluation/document.ts';
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
 export { guessPoint, type PlacedPoint, type PoseView } from './figures/guess-point.ts';
-export { jointAngle } from './figures/joint-angle.ts';
+export { pointFrame } from './figures/ball-lead.ts';
 export { measureClip, type ClipWork } from './figures/measure-clip.ts';
+export { measureFigure, type FigureReading, type MeasuredPoints } from './figures/measure-figure.ts';
 export { phaseTimes } from './figures/phase-times.ts';
 export type { Point } from './figures/point.ts';
 export { POINTS, POINT_IDS, type PointId } from './figures/point-ids.ts';
 export { bodyHeightPixels, FIGURE_RECIPES, recipeOf, type FigureRecipe, type PointAt, type PointsAt } from './figures/recipes.ts';
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
-export { segmentTilt } from './figures/segment-tilt.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
 export { joinViews, type EventSeconds } from './film/join-views.ts';
 export { explainedBy } from './focus/cause-graph.ts';
@@ -71,6 +70,7 @@ export { markTime, type FrameSpan } from './keyframes/mark-time.ts';
 export { orderProblems, type KeyFrameMark, type OrderProblem } from './keyframes/order-problems.ts';
 export { inBandUnits } from './levels/in-band-units.ts';
 export type { Level, Score, Seen } from './levels/level.ts';
+export { suggestForFigure } from './levels/suggest-for-figure.ts';
 export { suggestLevel, type LevelBand, type LevelSuggestion } from './levels/suggest-level.ts';
 export {
   AGE_GROUPS,

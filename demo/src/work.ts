@@ -9,7 +9,7 @@ export interface DemoMark {
 }
 export interface DemoPoint {
   readonly event: EventId;
-  readonly point: JointId;
+  readonly point: JointId | 'ballLater';
   readonly x: number;
   readonly y: number;
 }
@@ -34,7 +34,7 @@ export function marksOf(clip: DemoClip): DemoMark[] {
   });
 }
 
-const PLACED: ReadonlyArray<readonly [EventId, readonly JointId[]]> = [
+const PLACED: ReadonlyArray<readonly [EventId, ReadonlyArray<DemoPoint['point']>]> = [
   ['set', ['head', 'backAnkle', 'frontAnkle', 'throwingShoulder', 'gloveShoulder']],
   ['liftTop', ['backHip', 'frontHip', 'backKnee', 'backAnkle']],
   ['driveStart', ['backHip', 'backKnee', 'backAnkle']],
@@ -54,7 +54,7 @@ const PLACED: ReadonlyArray<readonly [EventId, readonly JointId[]]> = [
       'glove',
     ],
   ],
-  ['release', ['frontHip', 'backHip', 'frontKnee', 'frontAnkle', 'throwingShoulder', 'gloveShoulder', 'ball']],
+  ['release', ['frontHip', 'backHip', 'frontKnee', 'frontAnkle', 'throwingShoulder', 'gloveShoulder', 'ball', 'ballLater']],
 ];
 
 /** Points placed by hand on a demo clip: the true places with a pixel or two of a hand's error. */
@@ -68,14 +68,18 @@ export function pointsOf(clip: DemoClip): DemoPoint[] {
     const mark = marks.find((m) => m.event === event);
     if (!mark) return [];
     const { joints: at } = motion.poseAt(moments[mark.frame]!);
-    return joints.map((point) => {
-      const p = camera.project(at[point]);
-      return {
-        event,
-        point,
-        x: Math.round((p.x + 1.2 * noise.normal()) * 4) / 4,
-        y: Math.round((p.y + 1.2 * noise.normal()) * 4) / 4,
-      };
+    const next = moments[mark.frame + 1];
+    return joints.flatMap((point) => {
+      if (point === 'ballLater' && next === undefined) return [];
+      const p = camera.project(point === 'ballLater' ? motion.poseAt(next!).joints.ball : at[point]);
+      return [
+        {
+          event,
+          point,
+          x: Math.round((p.x + 1.2 * noise.normal()) * 4) / 4,
+          y: Math.round((p.y + 1.2 * noise.normal()) * 4) / 4,
+        },
+      ];
     });
   });
 }

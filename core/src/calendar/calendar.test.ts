@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { addDays, dayInZone, daysBetween, dayWithin, minuteInZone } from './index.ts';
+import { addDays, instantInZone, dayInZone, daysBetween, dayWithin, minuteInZone } from './index.ts';
 
 describe('calendar days', () => {
   // Common calendar facts: leap years of the Gregorian calendar.
@@ -35,4 +35,24 @@ describe('calendar days', () => {
     expect(dayInZone(Date.parse(instant), zone)).toBe(day);
     expect(minuteInZone(Date.parse(instant), zone)).toBe(minute);
   });
+});
+
+describe('the instant of a clock', () => {
+  // Offsets of the IANA time zone database: Chicago is 5 hours behind UTC in summer and 6 in winter, Kathmandu 5:45 ahead, Auckland 13 ahead in summer.
+  test.each([
+    ['2026-07-13', 545, 'America/Chicago', '2026-07-13T14:05:00Z'],
+    ['2026-01-13', 545, 'America/Chicago', '2026-01-13T15:05:00Z'],
+    ['2026-07-13', 0, 'Asia/Kathmandu', '2026-07-12T18:15:00Z'],
+    ['2026-01-01', 60, 'Pacific/Auckland', '2025-12-31T12:00:00Z'],
+    ['2026-07-13', 545, 'UTC', '2026-07-13T09:05:00Z'],
+    // Chicago turns its clock on 8 March 2026 at 2:00 and on 1 November 2026 at 2:00.
+    ['2026-03-08', 60, 'America/Chicago', '2026-03-08T07:00:00Z'],
+    ['2026-03-08', 240, 'America/Chicago', '2026-03-08T09:00:00Z'],
+    ['2026-03-08', 150, 'America/Chicago', '2026-03-08T08:30:00Z'],
+    ['2026-11-01', 90, 'America/Chicago', '2026-11-01T06:30:00Z'],
+    ['2026-11-01', 180, 'America/Chicago', '2026-11-01T09:00:00Z'],
+  ])('%s, minute %i in %s is %s', (day, minute, zone, instant) =>
+    expect(new Date(instantInZone(day, minute, zone)).toISOString()).toBe(instant.replace('Z', '.000Z')),
+  );
+  test('a day that is none is refused', () => expect(() => instantInZone('soon', 0, 'UTC')).toThrow(RangeError));
 });

@@ -110,6 +110,42 @@ describe('compileEvaluation', () => {
     expect(young.focus).toEqual([]);
   });
 
+  test('habits beyond the focus stand for the staff as later, and then no one-off event stands in their place', () => {
+    const six = {
+      A4: ['A4.stiff', [1, 1, 1]],
+      D3: ['D3.across', [1, 1, 1]],
+      E5: ['E5.glove-drops', [0, 0, 0]],
+      F2: ['F2.gives-way', [1, 1, 0]],
+      H2: ['H2.falls-off', [1, 1, 1]],
+      H3: ['H3.glove-down', [1, 1, 1]],
+      B1: ['B1.low', [2, 3, 3]],
+    } as const;
+    const many = compileEvaluation(input(six));
+    expect(many.focus).toHaveLength(4);
+    expect(many.later.length + many.focus.length).toBe(6);
+    expect(many.oneOffs).toEqual([]);
+    // All habits in the focus: the one-off event is named.
+    const { A4: _, D3: _d, H3: _h, ...three } = six;
+    const few = compileEvaluation(input(three));
+    expect([few.focus.length, few.later]).toEqual([3, []]);
+    expect(few.oneOffs).toHaveLength(1);
+  });
+
+  test('low throughout in different ways is a focus, in words and with drills', () => {
+    const scores = input({}).scores.map((s) =>
+      s.checkpoint === 'E2'
+        ? { ...s, level: 1 as const, faults: [{ a: 'E2.late', b: 'E2.elbow-low', c: 'E2.elbow-high' }[s.delivery]!] }
+        : s,
+    );
+    const [only] = compileEvaluation(input({}, { scores })).focus;
+    expect(only!.seen).toMatch(/^Not there yet in all 3 deliveries, in different ways: .+; .+; .+\.$/);
+    expect(only!.drills.length).toBeGreaterThan(0);
+    const silent = scores.map((s) => (s.checkpoint === 'E2' ? { ...s, faults: [] } : s));
+    const [unsaid] = compileEvaluation(input({}, { scores: silent })).focus;
+    expect(unsaid).toMatchObject({ seen: 'Not there yet in all 3 deliveries.', freeze: { delivery: 'a' } });
+    expect(unsaid!.drills.length).toBeGreaterThan(0);
+  });
+
   test('habits that were not chosen can be added', () => {
     const rest = furtherFocus(knee, ['F2']);
     expect(rest.map((f) => f.checkpoint)).toEqual(['E5']);

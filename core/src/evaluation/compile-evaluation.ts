@@ -5,9 +5,8 @@ import { phraseFigure } from '../figures/phrase-figure.ts';
 import { chooseDrills } from '../focus/choose-drills.ts';
 import { chooseFocus, FOCUS_LIMIT, type FocusChoice } from '../focus/choose-focus.ts';
 import { habitsOf, type CheckpointHabit } from '../habits/habits-of.ts';
-import { inBandUnits } from '../levels/in-band-units.ts';
 import type { Level, Score } from '../levels/level.ts';
-import { suggestLevel } from '../levels/suggest-level.ts';
+import { suggestForFigure } from '../levels/suggest-for-figure.ts';
 import type { AgeGroup } from '../roster/age-group.ts';
 import { bandsFor, schoolOption, type SchoolChoices } from '../sheet/resolve-sheet.ts';
 import type { Sheet } from '../sheet/schema.ts';
@@ -44,7 +43,7 @@ export interface EvaluationInput {
 export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
   const { sheet, ageGroup, deliveries } = input;
   const habits = habitsOf(input.scores.filter((s) => scoredAt(sheet, s.checkpoint, ageGroup)));
-  const choices = chooseFocus(habits, sheet, ageGroup);
+  const { chosen: choices, later } = chooseFocus(habits, sheet, ageGroup);
   const taken = new Set<string>();
   const focus = choices.map((choice) => {
     const item = focusItem(input, choice, taken, choices.length);
@@ -69,9 +68,15 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
       }),
     strengths: strengths(input, habits, inFocus),
     focus,
-    oneOffs: habits.flatMap((h) =>
-      h.seenOnce ? [] : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`),
-    ),
+    later: later.map((l) => laterLine(sheet, l)),
+    // Where a habit was cut, nothing smaller stands in its place.
+    oneOffs: later.some((l) => l.explainedBy === null)
+      ? []
+      : habits.flatMap((h) =>
+          h.seenOnce || h.lowThroughout
+            ? []
+            : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`),
+        ),
     seenOnce: habits.filter((h) => h.seenOnce).map((h) => checkpointOf(sheet, h.checkpoint).name),
     schools: sheet.schools
       .filter((s) => ['B3', 'B4', 'F3', 'G1'].includes(s.id))
@@ -91,25 +96,27 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
 /** Focus areas that a coach could add: every habit but those of the checkpoints in `chosen`. */
 export function furtherFocus(input: EvaluationInput, chosen: readonly string[]): FocusItem[] {
   const habits = habitsOf(input.scores.filter((s) => scoredAt(input.sheet, s.checkpoint, input.ageGroup)));
-  return habits
-    .filter((h) => h.habits.length > 0 && !chosen.includes(h.checkpoint))
-    .map((h) =>
+  const plan = chooseFocus(habits, input.sheet, input.ageGroup);
+  return [...plan.chosen, ...plan.later]
+    .filter((c) => !chosen.includes(c.checkpoint))
+    .sort((a, b) => orderOf(input.sheet, a.checkpoint) - orderOf(input.sheet, b.checkpoint))
+    .map((c) =>
       focusItem(
         input,
-        {
-          checkpoint: h.checkpoint,
-          faults: h.habits,
-          explains: [],
-          explainedBy: null,
-          severity: h.habits[0]!.severity,
-          share: h.habits[0]!.seen / h.habits[0]!.visible,
-          reasons: [`seen in ${h.habits[0]!.seen} of ${h.habits[0]!.visible} deliveries`, 'added by the coach'],
-        },
+        { ...c, explains: [], explainedBy: null, reasons: [c.reasons[0]!, 'added by the coach'] },
         new Set(),
         null,
       ),
     );
 }
+
+const orderOf = (sheet: Sheet, checkpoint: string): number => sheet.checkpoints.findIndex((c) => c.id === checkpoint);
+
+/** A habit that waits, in a line for the staff. */
+const laterLine = (sheet: Sheet, { checkpoint, faults, lowThroughout, explainedBy, reasons }: FocusChoice): string =>
+  `${checkpointOf(sheet, checkpoint).focus.title}: ${
+    lowThroughout || !faults[0] ? reasons[0] : `${faultText(sheet, faults[0].code)} (${faults[0].seen} of ${faults[0].visible})`
+  }${explainedBy ? `; may clear up with “${checkpointOf(sheet, explainedBy).focus.title}”` : ''}.`.slice(0, 400);
 
 const scoredAt = (sheet: Sheet, checkpoint: string, ageGroup: AgeGroup): boolean =>
   sheet.checkpoints.find((c) => c.id === checkpoint)?.scoredFor.includes(ageGroup) ?? false;
@@ -171,7 +178,7 @@ function figuresOf(input: EvaluationInput, checkpoint: string, first: readonly s
   const ids = checkpointOf(input.sheet, checkpoint).figures;
   const bands = bandsFor(input.sheet, checkpoint, input.ageGroup, 'stretch', input.schools);
   const level = (f: MeasuredFigure): number =>
-    suggestLevel(inBandUnits(f.estimate), bands.find((b) => b.figure === f.figure) ?? null)?.level ?? 3;
+    suggestForFigure(f.estimate, bands.find((b) => b.figure === f.figure) ?? null)?.level ?? 3;
   const showing = (f: MeasuredFigure): number => Number(first?.includes(f.delivery) ?? 0);
   return input.figures
     .filter((f) => ids.includes(f.figure))
@@ -184,15 +191,17 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
   const most = throwsEach(input, drafted);
   const { sheet } = input;
   const checkpoint = checkpointOf(sheet, choice.checkpoint);
-  const main = choice.faults[0]!;
-  const showing = main.deliveries;
+  const [main, next] = choice.faults;
+  const showing = choice.lowThroughout ? [] : (main?.deliveries ?? []);
   const figures = figuresOf(input, choice.checkpoint, showing);
   const measured = figures.filter((f) => f.delivery === figures[0]?.delivery).slice(0, 2);
   const numbers = measured.map((f) => phraseFigure(f.figure, f.estimate));
-  const also = choice.faults
-    .slice(1, 2)
-    .map((f) => `; in ${f.seen} ${faultText(sheet, f.code)}`)
-    .join('');
+  const also = next ? `; in ${next.seen} ${faultText(sheet, next.code)}` : '';
+  const each = choice.faults.slice(0, 3).map((f) => faultText(sheet, f.code));
+  const found =
+    choice.lowThroughout || !main
+      ? `Not there yet in all ${choice.visible} deliveries${each.length > 0 ? `, in different ways: ${each.join('; ')}` : ''}`
+      : `In ${main.seen} of ${main.visible} ${faultText(sheet, main.code)}`;
   const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
   const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
   const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;
@@ -200,14 +209,14 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
     checkpoint: checkpoint.id,
     title: checkpoint.focus.title,
     cue: checkpoint.focus.cue,
-    seen: `In ${main.seen} of ${main.visible} ${faultText(sheet, main.code)}${numbers.length > 0 ? `: ${numbers.join(', ')}` : ''}${also}.`,
+    seen: `${found}${numbers.length > 0 ? `: ${numbers.join(', ')}` : ''}${choice.lowThroughout ? '' : also}.`,
     why:
       checkpoint.focus.why +
       (names.length > 0 ? ` It also explains what we saw later: ${names.join(', ')}.` : '') +
       (upstream ? ` It may clear up with “${upstream}”; if not, it is the next thing.` : ''),
     drills: chooseDrills(
       sheet,
-      choice.faults.map((f) => f.code),
+      choice.faults.length > 0 ? choice.faults.map((f) => f.code) : checkpoint.faults.map((f) => f.code),
       taken,
     ).map((d) => ({
       id: d.id,
@@ -217,7 +226,7 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
     })),
     lookAgain: checkpoint.focus.lookAgain,
     freeze: {
-      delivery: shown?.delivery ?? showing[0]!,
+      delivery: shown?.delivery ?? showing[0] ?? main?.deliveries[0] ?? input.deliveries[0]!,
       event: ((shown && figureMoment(shown.figure)) ?? checkpoint.event) as FocusItem['freeze']['event'],
       figure: shown?.figure ?? null,
     },

@@ -37,6 +37,8 @@ export const evaluationDocumentSchema = z.object({
   ),
   strengths: z.array(z.object({ checkpoint: z.string(), title: line, text: line })).max(3),
   focus: z.array(focusItem).max(4),
+  /** Habits beyond the focus areas, for the staff: never on the hand-out. */
+  later: z.array(line).default([]),
   oneOffs: z.array(line),
   seenOnce: z.array(line),
   schools: z.array(line),

@@ -39,6 +39,7 @@ export function guessPoint(
     const p = TYPICAL[view][event]?.[point];
     return p ? { x: xDirection * p[0], y: p[1] } : null;
   };
+  if (wanted.point === 'ballLater') return ballLater(wanted.event, clip);
   const target = poseOf(wanted.event, wanted.point);
   if (!target) return null;
   const known = placed.flatMap((p) => {
@@ -72,4 +73,10 @@ export function guessPoint(
   const pull = Math.exp(-near.far / 0.35);
   const off = lay(near.k.pose);
   return inside({ x: guess.x + pull * (near.k.p.x - off.x), y: guess.y + pull * (near.k.p.y - off.y) });
+}
+
+/** Half a body height further to the target: where a ball is a frame later, more or less. */
+function ballLater(event: EventId, { placed, xDirection, width, height }: Parameters<typeof guessPoint>[1]): Point | null {
+  const ball = placed.find((p) => p.event === event && p.point === 'ball');
+  return ball ? { x: Math.min(width - 1, Math.max(0, ball.x + 0.25 * xDirection * height)), y: ball.y } : null;
 }

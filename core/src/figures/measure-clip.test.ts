@@ -26,8 +26,13 @@ test('phase times come from the marks, angles from the points', () => {
   expect(found.has('stride')).toBe(false);
 });
 
-test('a view in line with the target gives no figure, coinciding points leave theirs out', () => {
+test('a view in line with the target gives no figure; points that coincide say which they are, and no figure disappears', () => {
   expect(measureClip({ towardsTarget: null, film, marks, points: leg })).toEqual([]);
   const collapsed = leg.map((p) => ({ ...p, x: 1, y: 1 }));
-  expect(measureClip({ towardsTarget: 1, film: null, marks: [], points: collapsed })).toEqual([]);
+  expect(
+    measureClip({ towardsTarget: 1, film: null, marks: [], points: collapsed }).map((f) => [f.figure, f.estimate, f.why]),
+  ).toEqual([
+    ['frontKneeContact', null, 'cannot be read here: front hip and front knee lie too close together at “foot bears weight”'],
+    ['frontShinContact', null, 'cannot be read here: front ankle and front knee lie too close together at “foot bears weight”'],
+  ]);
 });

@@ -1,11 +1,12 @@
 import type { FrameTimebase } from '../film/frame-timebase.ts';
-import type { Estimate } from '../estimate/estimate.ts';
 import type { EventId } from '../keyframes/events.ts';
 import { markTime, type FrameSpan } from '../keyframes/mark-time.ts';
+import { ballLead } from './ball-lead.ts';
 import type { FigureId } from './figure-ids.ts';
+import { measureFigure, type FigureReading, type MeasuredPoints } from './measure-figure.ts';
 import { phaseTimes } from './phase-times.ts';
 import type { PointId } from './point-ids.ts';
-import { FIGURE_RECIPES, type PointsAt } from './recipes.ts';
+import { FIGURE_RECIPES } from './recipes.ts';
 
 /** What was entered about one film of a delivery. */
 export interface ClipWork {
@@ -24,27 +25,28 @@ export interface ClipWork {
 }
 
 /**
- * Every figure of a side view that its key frames and points allow; a view in line with the target gives none. The
- * largest point error of the clip is used for all of its points. A figure whose points coincide is left out.
+ * Every figure of a side view that its key frames and points allow, each read or with the reason why it cannot be; a view in line with the
+ * target gives none. Each point counts with its own error.
+ *
+ * @example measureClip({ towardsTarget: 1, film, marks, points }).find((f) => f.figure === 'stride')?.estimate
  */
-export function measureClip(work: ClipWork): Array<{ readonly figure: FigureId; readonly estimate: Estimate }> {
+export function measureClip(work: ClipWork): Array<FigureReading & { readonly figure: FigureId }> {
   const { towardsTarget, film } = work;
   if (towardsTarget === null) return [];
-  const found: Array<{ figure: FigureId; estimate: Estimate }> = [];
+  const found: Array<FigureReading & { figure: FigureId }> = [];
   if (film) {
     const times = phaseTimes(Object.fromEntries(work.marks.map((m) => [m.event, markTime(m, film)])));
-    if (times.liftToContact) found.push({ figure: 'liftToContact', estimate: times.liftToContact });
-    if (times.contactToRelease) found.push({ figure: 'contactToRelease', estimate: times.contactToRelease });
-  }
-  const at: PointsAt = Object.fromEntries(work.points.map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y }]));
-  const pointSd = Math.max(0, ...work.points.map((p) => p.pointSd));
-  for (const recipe of FIGURE_RECIPES) {
-    if (!recipe.needs.every((need) => at[need])) continue;
-    try {
-      found.push({ figure: recipe.id, estimate: recipe.compute(at, { towardsTarget, pointSd }) });
-    } catch (error) {
-      if (!(error instanceof RangeError)) throw error;
+    for (const figure of ['liftToContact', 'contactToRelease'] as const) {
+      const estimate = times[figure];
+      if (estimate) found.push({ figure, estimate, why: null });
     }
   }
+  const at: MeasuredPoints = Object.fromEntries(
+    work.points.map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y, sd: p.pointSd }]),
+  );
+  const release = work.marks.find((m) => m.event === 'release');
+  const clip = { towardsTarget, ballLead: release && film ? ballLead(release, film) : null };
+  for (const recipe of FIGURE_RECIPES)
+    if (recipe.needs.every((need) => at[need])) found.push({ figure: recipe.id, ...measureFigure(recipe, at, clip) });
   return found;
 }

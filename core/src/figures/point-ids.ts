@@ -19,6 +19,7 @@ export const POINTS = {
   backHeel: 'back heel',
   backToe: 'back toe',
   ball: 'ball',
+  ballLater: 'ball, one frame later',
   glove: 'glove',
 } as const;
 

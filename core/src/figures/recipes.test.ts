@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { measureFigure, type MeasuredPoints } from './measure-figure.ts';
 import { bodyHeightPixels, FIGURE_RECIPES, recipeOf, type PointsAt } from './recipes.ts';
 import { phraseFigure } from './phrase-figure.ts';
 
@@ -20,9 +21,11 @@ const points: PointsAt = {
   'contact.throwingShoulder': { x: 360, y: 150 },
   'contact.gloveShoulder': { x: 440, y: 150 },
 };
-const clip = { towardsTarget: 1 as const, pointSd: 2 };
+const withError = (all: PointsAt, sd = 2): MeasuredPoints =>
+  Object.fromEntries(Object.entries(all).map(([at, p]) => [at, { ...p!, sd }]));
+const clip = { towardsTarget: 1 as const, ballLead: null };
 const words = (...args: Parameters<typeof phraseFigure>): string => phraseFigure(...args).replaceAll('\u00a0', ' ');
-const compute = (id: Parameters<typeof recipeOf>[0]) => recipeOf(id)!.compute(points, clip);
+const compute = (id: Parameters<typeof recipeOf>[0]) => measureFigure(recipeOf(id)!, withError(points), clip).estimate!;
 
 describe('figures', () => {
   test('body height: head to pelvis and along the front leg, over their share of height', () => {
@@ -36,7 +39,7 @@ describe('figures', () => {
   });
 
   test('a target on the other side turns the sign of what points to it', () => {
-    expect(recipeOf('stride')!.compute(points, { ...clip, towardsTarget: -1 }).value).toBeLessThan(0);
+    expect(recipeOf('stride')!.value(points, -1, 0)).toBeLessThan(0);
   });
 
   test('forearm: 60 degrees up when the wrist stands behind and above the elbow', () => {
@@ -58,7 +61,8 @@ describe('figures', () => {
   test('every recipe names points of key frames and refuses a missing one by its name', () => {
     for (const recipe of FIGURE_RECIPES) {
       expect(recipe.needs.length).toBeGreaterThan(0);
-      expect(() => recipe.compute({}, clip), recipe.id).toThrow(/missing/);
+      expect(() => recipe.value({}, 1, 0), recipe.id).toThrow(/missing/);
+      expect(() => measureFigure(recipe, {}, clip), recipe.id).toThrow(/missing/);
     }
     expect(new Set(FIGURE_RECIPES.map((r) => r.id)).size).toBe(FIGURE_RECIPES.length);
   });

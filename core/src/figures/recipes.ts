@@ -1,9 +1,8 @@
-import { propagate } from '../estimate/propagate.ts';
-import type { Estimate, Unit } from '../estimate/estimate.ts';
+import type { Unit } from '../estimate/estimate.ts';
 import type { EventId } from '../keyframes/events.ts';
 import type { FigureId } from './figure-ids.ts';
 import { jointAngle } from './joint-angle.ts';
-import { distance, midpoint, requireApart, requirePointSd, toDegrees, type Point } from './point.ts';
+import { distance, midpoint, requireApart, toDegrees, type Point } from './point.ts';
 import { POINTS, type PointId } from './point-ids.ts';
 import { segmentTilt } from './segment-tilt.ts';
 
@@ -11,18 +10,22 @@ import { segmentTilt } from './segment-tilt.ts';
 export type PointAt = `${EventId}.${PointId}`;
 export type PointsAt = Readonly<Partial<Record<PointAt, Point>>>;
 
-interface Clip {
-  readonly towardsTarget: 1 | -1;
-  readonly pointSd: number;
-}
-
-/** How a figure is measured in a side view. */
+/** How a figure is measured in a side view. Its error is the business of `measureFigure`, the same for all. */
 export interface FigureRecipe {
   readonly id: FigureId;
   readonly name: string;
   readonly unit: Unit;
   readonly needs: readonly PointAt[];
-  compute(points: PointsAt, clip: Clip): Estimate;
+  /** The period of an angle that goes all the way round, in degrees; null for every other figure. */
+  readonly wrap: number | null;
+  /** True when it also needs where between two frames the ball left the hand: see `ballLead`. */
+  readonly needsBallLead: boolean;
+  /**
+   * @param towardsTarget which way in x the target lies
+   * @param ballLead how far from `ball` to `ballLater` the ball was let go; 0 where that is not asked
+   * @throws RangeError naming a missing, non-finite or coinciding point
+   */
+  value(points: PointsAt, towardsTarget: 1 | -1, ballLead: number): number;
 }
 
 /**
@@ -66,100 +69,67 @@ export function bodyHeightPixels(points: PointsAt): number {
   return (distance(head, midpoint(frontHip, backHip)) + distance(frontHip, knee) + distance(knee, ankle)) / CHAIN_SHARE;
 }
 
-const angle = (id: FigureId, name: string, event: EventId, a: PointId, b: PointId, c: PointId): FigureRecipe => ({
-  id,
-  name,
-  unit: 'degrees',
-  needs: [`${event}.${a}`, `${event}.${b}`, `${event}.${c}`],
-  compute: (p, { pointSd }) =>
-    jointAngle({
-      proximal: take(p, `${event}.${a}`),
-      vertex: take(p, `${event}.${b}`),
-      distal: take(p, `${event}.${c}`),
-      pointSd,
-    }),
-});
-
-const tilt = (id: FigureId, name: string, event: EventId, from: PointId, to: PointId, sign: 1 | -1 = 1): FigureRecipe => ({
-  id,
-  name,
-  unit: 'degrees',
-  needs: [`${event}.${from}`, `${event}.${to}`],
-  compute: (p, clip) => {
-    const t = segmentTilt({ from: take(p, `${event}.${from}`), to: take(p, `${event}.${to}`), ...clip });
-    return { ...t, value: sign * t.value };
-  },
-});
-
-/** A figure of several points: the value by `value`, the error by propagation over every coordinate. */
-const composed = (
+const recipe = (
   id: FigureId,
   name: string,
   unit: Unit,
   needs: readonly PointAt[],
-  value: (points: PointsAt, towardsTarget: 1 | -1) => number,
-): FigureRecipe => {
-  const unique = [...new Set(needs)];
-  return {
+  value: FigureRecipe['value'],
+  more: Partial<Pick<FigureRecipe, 'wrap' | 'needsBallLead'>> = {},
+): FigureRecipe => ({ id, name, unit, needs: [...new Set(needs)], value, wrap: null, needsBallLead: false, ...more });
+
+const share = (id: FigureId, name: string, needs: readonly PointAt[], pixels: FigureRecipe['value']): FigureRecipe =>
+  recipe(id, name, 'heightShare', [...needs, ...SCALE_POINTS], (p, t, lead) => pixels(p, t, lead) / bodyHeightPixels(p), {
+    needsBallLead: needs.some((n) => n.endsWith('.ballLater')),
+  });
+
+const angle = (id: FigureId, name: string, event: EventId, a: PointId, vertex: PointId, b: PointId): FigureRecipe =>
+  recipe(id, name, 'degrees', [`${event}.${a}`, `${event}.${vertex}`, `${event}.${b}`], (p) =>
+    jointAngle(take(p, `${event}.${a}`), take(p, `${event}.${vertex}`), take(p, `${event}.${b}`), [POINTS[a], POINTS[b]]),
+  );
+
+const tilt = (id: FigureId, name: string, event: EventId, from: PointId, to: PointId, sign: 1 | -1 = 1): FigureRecipe =>
+  recipe(
     id,
     name,
-    unit,
-    needs: unique,
-    compute: (p, { towardsTarget, pointSd }) => {
-      requirePointSd(pointSd);
-      const inputs = unique.flatMap((at) => [take(p, at).x, take(p, at).y]);
-      const rebuilt = (xs: readonly number[]): PointsAt =>
-        Object.fromEntries(unique.map((at, i) => [at, { x: xs[2 * i]!, y: xs[2 * i + 1]! }]));
-      return {
-        ...propagate(
-          (xs) => value(rebuilt(xs), towardsTarget),
-          inputs,
-          inputs.map(() => pointSd),
-        ),
-        unit,
-      };
-    },
-  };
-};
-
-const share = (id: FigureId, name: string, needs: readonly PointAt[], pixels: (p: PointsAt, t: 1 | -1) => number): FigureRecipe =>
-  composed(id, name, 'heightShare', [...needs, ...SCALE_POINTS], (p, t) => pixels(p, t) / bodyHeightPixels(p));
-
-const trunkTilt = (id: FigureId, name: string, event: EventId): FigureRecipe => ({
-  id,
-  name,
-  unit: 'degrees',
-  needs: [`${event}.frontHip`, `${event}.backHip`, `${event}.throwingShoulder`, `${event}.gloveShoulder`],
-  compute: (p, { towardsTarget, pointSd }) =>
-    segmentTilt({
-      from: midpoint(take(p, `${event}.frontHip`), take(p, `${event}.backHip`)),
-      to: midpoint(take(p, `${event}.throwingShoulder`), take(p, `${event}.gloveShoulder`)),
-      // The middle of two points has half their variance.
-      towardsTarget,
-      pointSd: requirePointSd(pointSd) / Math.SQRT2,
-    }),
-});
-
-/** Angle between two directions, + when `a` stands above `b` turned about their common start. */
-const between = (from: Point, a: Point, b: Point): number => {
-  requireApart(from, 'start', a, 'end');
-  return toDegrees(
-    Math.atan2(
-      Math.abs((a.x - from.x) * (b.y - from.y) - (a.y - from.y) * (b.x - from.x)),
-      (a.x - from.x) * (b.x - from.x) + (a.y - from.y) * (b.y - from.y),
-    ),
+    'degrees',
+    [`${event}.${from}`, `${event}.${to}`],
+    (p, t) => sign * segmentTilt(take(p, `${event}.${from}`), take(p, `${event}.${to}`), t),
+    { wrap: 360 },
   );
-};
+
+const trunkTilt = (id: FigureId, name: string, event: EventId): FigureRecipe =>
+  recipe(
+    id,
+    name,
+    'degrees',
+    [`${event}.frontHip`, `${event}.backHip`, `${event}.throwingShoulder`, `${event}.gloveShoulder`],
+    (p, t) =>
+      segmentTilt(
+        midpoint(take(p, `${event}.frontHip`), take(p, `${event}.backHip`)),
+        midpoint(take(p, `${event}.throwingShoulder`), take(p, `${event}.gloveShoulder`)),
+        t,
+      ),
+    { wrap: 360 },
+  );
 
 const kneeAt = (p: PointsAt, event: 'contact' | 'release'): number =>
-  between(take(p, `${event}.frontKnee`), take(p, `${event}.frontHip`), take(p, `${event}.frontAnkle`));
+  jointAngle(take(p, `${event}.frontHip`), take(p, `${event}.frontKnee`), take(p, `${event}.frontAnkle`), [
+    POINTS.frontHip,
+    POINTS.frontAnkle,
+  ]);
 
 const CONTACT_LEG: readonly PointAt[] = ['contact.frontHip', 'contact.frontKnee', 'contact.frontAnkle'];
 const RELEASE_LEG: readonly PointAt[] = ['release.frontHip', 'release.frontKnee', 'release.frontAnkle'];
+/**
+ * Where the forearm's angle wraps: pointing down and to the target, where no forearm is at contact. 0 is level and back, 90 straight up, 180
+ * level to the target, -90 straight down.
+ */
+const FOREARM_WRAPS_AT = -135;
 
 /** Figures of a side view, in the order of the delivery. Definitions and signs: the notes of the bands in the sheet. */
 export const FIGURE_RECIPES: readonly FigureRecipe[] = [
-  composed(
+  recipe(
     'baseWidth',
     'base',
     'ratio',
@@ -184,7 +154,7 @@ export const FIGURE_RECIPES: readonly FigureRecipe[] = [
     ['set.backAnkle', 'contact.frontAnkle'],
     (p, t) => t * (take(p, 'contact.frontAnkle').x - take(p, 'set.backAnkle').x),
   ),
-  composed(
+  recipe(
     'footOpensShare',
     'stride done when the foot opens',
     'ratio',
@@ -193,7 +163,7 @@ export const FIGURE_RECIPES: readonly FigureRecipe[] = [
       (take(p, 'footOpens.frontAnkle').x - take(p, 'set.backAnkle').x) /
       (take(p, 'contact.frontAnkle').x - take(p, 'set.backAnkle').x),
   ),
-  composed(
+  recipe(
     'legSpread',
     'leg spread',
     'degrees',
@@ -201,17 +171,26 @@ export const FIGURE_RECIPES: readonly FigureRecipe[] = [
     (p) => {
       const [hip, knee] = [take(p, 'contact.backHip'), take(p, 'contact.backKnee')];
       const front = take(p, 'contact.frontHip');
-      return between(front, take(p, 'contact.frontKnee'), { x: front.x + knee.x - hip.x, y: front.y + knee.y - hip.y });
+      const moved = { x: front.x + knee.x - hip.x, y: front.y + knee.y - hip.y };
+      return jointAngle(take(p, 'contact.frontKnee'), front, moved, [POINTS.frontKnee, POINTS.backKnee]);
     },
   ),
   share('headDrop', 'head drop', ['set.head', 'contact.head'], (p) => take(p, 'contact.head').y - take(p, 'set.head').y),
   angle('frontKneeContact', 'front knee at contact', 'contact', 'frontHip', 'frontKnee', 'frontAnkle'),
   tilt('frontShinContact', 'front knee behind the ankle', 'contact', 'frontAnkle', 'frontKnee', -1),
-  composed('forearmContact', 'forearm up at contact', 'degrees', ['contact.throwingElbow', 'contact.throwingWrist'], (p, t) => {
-    const [elbow, wrist] = [take(p, 'contact.throwingElbow'), take(p, 'contact.throwingWrist')];
-    requireApart(elbow, 'contact.throwingElbow', wrist, 'contact.throwingWrist');
-    return toDegrees(Math.atan2(elbow.y - wrist.y, t * (elbow.x - wrist.x)));
-  }),
+  recipe(
+    'forearmContact',
+    'forearm up at contact',
+    'degrees',
+    ['contact.throwingElbow', 'contact.throwingWrist'],
+    (p, t) => {
+      const [elbow, wrist] = [take(p, 'contact.throwingElbow'), take(p, 'contact.throwingWrist')];
+      requireApart(elbow, POINTS.throwingElbow, wrist, POINTS.throwingWrist);
+      const degrees = toDegrees(Math.atan2(elbow.y - wrist.y, t * (elbow.x - wrist.x)));
+      return degrees < FOREARM_WRAPS_AT ? degrees + 360 : degrees;
+    },
+    { wrap: 360 },
+  ),
   trunkTilt('trunkContact', 'trunk at contact', 'contact'),
   share(
     'gloveHeightContact',
@@ -219,7 +198,7 @@ export const FIGURE_RECIPES: readonly FigureRecipe[] = [
     ['contact.glove', 'contact.throwingShoulder', 'contact.gloveShoulder'],
     (p) => midpoint(take(p, 'contact.throwingShoulder'), take(p, 'contact.gloveShoulder')).y - take(p, 'contact.glove').y,
   ),
-  composed(
+  recipe(
     'frontKneeChange',
     'front knee, contact to release',
     'degrees',
@@ -232,8 +211,12 @@ export const FIGURE_RECIPES: readonly FigureRecipe[] = [
   share(
     'ballAheadRelease',
     'ball ahead of the front ankle',
-    ['release.ball', 'release.frontAnkle'],
-    (p, t) => t * (take(p, 'release.ball').x - take(p, 'release.frontAnkle').x),
+    ['release.ball', 'release.ballLater', 'release.frontAnkle'],
+    (p, t, lead) => {
+      // The first frame without the ball in the hand is late: the ball is led back along its path to where it was let go.
+      const [ball, later] = [take(p, 'release.ball'), take(p, 'release.ballLater')];
+      return t * (ball.x + lead * (later.x - ball.x) - take(p, 'release.frontAnkle').x);
+    },
   ),
 ];
 

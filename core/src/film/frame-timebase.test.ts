@@ -33,6 +33,15 @@ describe('frameTimebase', () => {
     expect(() => film.timeOf(0.5)).toThrow(RangeError);
   });
 
+  test('the interval of a frame is its own, the longer one beside it', () => {
+    const film = frameTimebase([0, 0.01, 0.02, 0.08, 0.09], 1);
+    expect([0, 1, 2, 3, 4].map((f) => film.intervalAt(f))).toEqual(
+      [0.01, 0.01, 0.06, 0.06, 0.01].map((t) => expect.closeTo(t, 12)),
+    );
+    expect(frameTimebase([0], 1).intervalAt(0)).toBe(0);
+    expect(() => film.intervalAt(5)).toThrow(RangeError);
+  });
+
   test('what is wrong with the options is named', () => {
     expect(() => frameTimebase([], 1)).toThrow('at least one frame');
     expect(() => frameTimebase([0, 0], 1)).toThrow('frame 1');

@@ -5,6 +5,8 @@ export interface FrameTimebase {
   readonly frameInterval: number;
   /** Real seconds from the start of the first frame to the end of the last. */
   readonly duration: number;
+  /** The longer of the times to the frames beside it, in real seconds; 0 for a single frame. Throws a RangeError for a frame that is not there. */
+  intervalAt(frame: number): number;
   /** Start of a frame in real seconds from the clip's first frame. Throws a RangeError for a frame that is not there. */
   timeOf(frame: number): number;
   /** The last frame that has started at `seconds`. Throws a RangeError before the first frame and after the end of the last. */
@@ -48,15 +50,21 @@ export function frameTimebase(frameTimesSeconds: readonly number[], captureScale
         : (intervals[middle - 1]! + intervals[middle]!) / 2;
   const frameCount = starts.length;
   const duration = starts[frameCount - 1]! + frameInterval;
+  const timeOf = (frame: number): number => {
+    const t = starts[frame];
+    if (t === undefined) throw new RangeError(`frame ${frame} is not in the clip, which has frames 0 to ${frameCount - 1}`);
+    return t;
+  };
   return {
     frameCount,
     frameInterval,
     duration,
-    timeOf(frame) {
-      const t = starts[frame];
-      if (t === undefined) throw new RangeError(`frame ${frame} is not in the clip, which has frames 0 to ${frameCount - 1}`);
-      return t;
+    intervalAt(frame) {
+      const at = timeOf(frame);
+      const [before, after] = [starts[frame - 1], starts[frame + 1]];
+      return Math.max(before === undefined ? 0 : at - before, after === undefined ? 0 : after - at);
     },
+    timeOf,
     frameAt(seconds) {
       if (!(seconds >= 0 && seconds <= duration))
         throw new RangeError(`${seconds} s is outside the clip, which lasts from 0 to ${duration} s`);

@@ -12,7 +12,7 @@ const always = (...faults: ReadonlyArray<readonly [string, Level]>): Score[] =>
     faults.map(([code, level]) => ({ delivery, checkpoint: code.split('.')[0]!, level, faults: [code] })),
   );
 const focus = (scores: readonly Score[], age: '9-10' | '11-12' | '13-14' = '13-14') =>
-  chooseFocus(habitsOf(scores), defaultSheet, age);
+  chooseFocus(habitsOf(scores), defaultSheet, age).chosen;
 
 describe('chooseFocus', () => {
   test('the knee that gives way comes before the glove and the chest that follow it', () => {
@@ -56,6 +56,57 @@ describe('chooseFocus', () => {
   test('each choice gives its reasons', () => {
     const [first] = focus(always(['F2.gives-way', 1], ['G2.upright', 1]));
     expect(first!.reasons).toEqual(expect.arrayContaining(['seen in 3 of 3 deliveries', expect.stringContaining('chest')]));
+  });
+});
+
+describe('what is not chosen', () => {
+  /** A sheet with causes of our own between real faults, so that the weights can be reckoned by hand. */
+  const sheetWith = (...causes: ReadonlyArray<readonly [string, string]>) => ({
+    ...defaultSheet,
+    causes: causes.map(([cause, effect]) => ({ cause, effects: [effect] })),
+  });
+  const plan = (scores: readonly Score[], sheet: typeof defaultSheet, age: '9-10' | '13-14' = '9-10') =>
+    chooseFocus(habitsOf(scores), sheet, age);
+
+  test('a habit at level 0 throughout does not vanish behind a cause that lost', () => {
+    // A3 and B1 weigh 2 each, C1 weighs 1 and half of E2's 3: E2 is the worst of all, and its cause comes for it.
+    const scores = always(['A3.open', 1], ['B1.low', 1], ['C1.foot-first', 2], ['E2.late', 0]);
+    const { chosen, later } = plan(scores, sheetWith(['C1.foot-first', 'E2.late']));
+    expect(chosen.map((c) => c.checkpoint)).toEqual(['C1', 'A3']);
+    expect(later.map((c) => [c.checkpoint, c.explainedBy])).toEqual([
+      ['E2', 'C1'],
+      ['B1', null],
+    ]);
+  });
+
+  test('what a cause explains that is not worked on is weighed by itself', () => {
+    // With C1 gone from the habits nobody explains E2.
+    const { chosen } = plan(always(['A3.open', 1], ['B1.low', 1], ['E2.late', 0]), sheetWith(['C1.foot-first', 'E2.late']));
+    expect(chosen.map((c) => c.checkpoint)).toEqual(['E2', 'A3']);
+  });
+
+  test('causes in a circle do not vanish', () => {
+    const circle = sheetWith(['B1.low', 'C1.foot-first'], ['C1.foot-first', 'E2.late'], ['E2.late', 'B1.low']);
+    const { chosen, later } = plan(always(['A3.open', 2], ['B1.low', 0], ['C1.foot-first', 0], ['E2.late', 0]), circle);
+    expect(chosen.map((c) => c.checkpoint)).toEqual(['B1', 'A3']);
+    expect(later.map((c) => [c.checkpoint, c.explainedBy])).toEqual([
+      ['C1', 'B1'],
+      ['E2', 'B1'],
+    ]);
+  });
+
+  test('low throughout with another fault each time is a finding', () => {
+    const scores: Score[] = (['E2.late', 'E2.elbow-low', 'E2.elbow-high'] as const).map((code, i) => ({
+      delivery: String(i),
+      checkpoint: 'E2',
+      level: 1,
+      faults: [code],
+    }));
+    const [only] = plan(scores, defaultSheet).chosen;
+    expect(only).toMatchObject({ checkpoint: 'E2', lowThroughout: true, visible: 3, severity: 2, share: 1 });
+    expect(only!.reasons).toContain('at level 0 or 1 in all 3 deliveries');
+    const silent = scores.map((s) => ({ ...s, faults: [] }));
+    expect(plan(silent, defaultSheet).chosen).toMatchObject([{ checkpoint: 'E2', faults: [], lowThroughout: true }]);
   });
 });
 

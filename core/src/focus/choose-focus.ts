@@ -6,15 +6,26 @@ import { explainedBy } from './cause-graph.ts';
 /** One thing to work on, with the reasons for its place. */
 export interface FocusChoice {
   readonly checkpoint: string;
-  /** The habits of this checkpoint, most frequent first. */
+  /** The habits of this checkpoint, most frequent first; of one that was low throughout with a fault each time, those faults. */
   readonly faults: readonly FaultCount[];
+  /** It was at level 0 or 1 in every delivery, with no fault in most of them. */
+  readonly lowThroughout: boolean;
+  /** Deliveries in which it was visible. */
+  readonly visible: number;
   /** Checkpoints of this camper that it explains downstream. */
   readonly explains: readonly string[];
-  /** The chosen checkpoint upstream that explains it; null when nothing seen does. */
+  /** The chosen checkpoint upstream that explains it; null when nothing chosen does. */
   readonly explainedBy: string | null;
   readonly severity: number;
   readonly share: number;
   readonly reasons: readonly string[];
+}
+
+export interface FocusPlan {
+  /** The two to four things that matter most now. */
+  readonly chosen: readonly FocusChoice[];
+  /** Every other habit: it waits, or clears up with what explains it. */
+  readonly later: readonly FocusChoice[];
 }
 
 /** Young children get fewer things at once: two up to 10 years, three up to 12, four from 13. Common practice, no source. */
@@ -27,57 +38,105 @@ export const FOCUS_LIMIT: Readonly<Record<AgeGroup, number>> = {
   '17-18': 4,
 };
 
+/** What can become a focus: a habit, or a checkpoint that was low throughout. */
+const faultsOf = (h: CheckpointHabit): readonly FaultCount[] =>
+  h.habits.length > 0 ? h.habits : h.lowThroughout ? h.oneOffs : [];
+const counts = (h: CheckpointHabit): boolean => h.habits.length > 0 || h.lowThroughout;
+
 /**
- * The two to four things that matter most now. Causes come before what they explain; among causes those that explain and
- * weigh most (severity times share of deliveries, with what they explain counted half) come first, then the earlier one in the
- * delivery. What an upstream focus explains is left to clear up with it, and is only added while there are fewer than two.
- * Checkpoints that are not scored at this age never become a focus, and nothing is invented: without a habit the list is empty.
+ * The two to four things that matter most now, and the habits that wait. What weighs most comes first: severity times share of deliveries, with what
+ * it explains counted half; then the earlier one in the delivery. A cause comes in the place of what it explains: what a chosen focus explains is left
+ * to clear up with it, and joins only while there are fewer than two. What a cause explains that was not chosen is left to nobody: it is weighed
+ * itself. Checkpoints that are not scored at this age never become a focus, and nothing is invented: without a habit the list is empty.
  *
  * @param habits what `habitsOf` found
  * @param sheet the camp's sheet, with its causes
- * @example chooseFocus(habitsOf(scores), defaultSheet, '13-14')[0]?.checkpoint // 'F2'
+ * @example chooseFocus(habitsOf(scores), defaultSheet, '13-14').chosen[0]?.checkpoint // 'F2'
  */
-export function chooseFocus(habits: readonly CheckpointHabit[], sheet: Sheet, ageGroup: AgeGroup): FocusChoice[] {
+export function chooseFocus(habits: readonly CheckpointHabit[], sheet: Sheet, ageGroup: AgeGroup): FocusPlan {
   const order = new Map(sheet.checkpoints.map((c, i) => [c.id, i]));
   const candidates = habits
-    .filter((h) => h.habits.length > 0 && sheet.checkpoints.find((c) => c.id === h.checkpoint)?.scoredFor.includes(ageGroup))
+    .filter((h) => counts(h) && sheet.checkpoints.find((c) => c.id === h.checkpoint)?.scoredFor.includes(ageGroup))
     .sort((a, b) => order.get(a.checkpoint)! - order.get(b.checkpoint)!);
-  const codes = candidates.flatMap((h) => h.habits.map((f) => f.code));
-  const reach = explainedBy(codes, sheet);
-  const own = new Map(candidates.map((h) => [h.checkpoint, Math.max(...h.habits.map((f) => (f.severity * f.seen) / f.visible))]));
-  const explains = (h: CheckpointHabit): string[] =>
-    [...new Set(h.habits.flatMap((f) => [...(reach.get(f.code) ?? [])].map((code) => code.split('.')[0]!)))].filter(
-      (id) => id !== h.checkpoint,
-    );
-  const downstream = new Map(candidates.map((h) => [h.checkpoint, explains(h)]));
-  const upstream = (h: CheckpointHabit): string[] =>
-    candidates.filter((c) => downstream.get(c.checkpoint)!.includes(h.checkpoint)).map((c) => c.checkpoint);
+  const reach = explainedBy(
+    candidates.flatMap((h) => faultsOf(h).map((f) => f.code)),
+    sheet,
+  );
+  const own = new Map(candidates.map((h) => [h.checkpoint, ownWeight(h)]));
+  const downstream = new Map(
+    candidates.map((h) => {
+      const below = faultsOf(h).flatMap((f) => [...(reach.get(f.code) ?? [])].map((code) => code.split('.')[0]!));
+      return [h.checkpoint, [...new Set(below)].filter((id) => id !== h.checkpoint && own.has(id))];
+    }),
+  );
+  const explains = (a: CheckpointHabit, b: CheckpointHabit): boolean => downstream.get(a.checkpoint)!.includes(b.checkpoint);
   const weight = (h: CheckpointHabit): number =>
     own.get(h.checkpoint)! + 0.5 * downstream.get(h.checkpoint)!.reduce((sum, id) => sum + own.get(id)!, 0);
   const byWeight = [...candidates].sort((a, b) => weight(b) - weight(a) || order.get(a.checkpoint)! - order.get(b.checkpoint)!);
-  const causes = byWeight.filter((h) => upstream(h).length === 0);
   const limit = FOCUS_LIMIT[ageGroup];
-  const chosen = causes.slice(0, limit);
+  const chosen: CheckpointHabit[] = [];
+  const open = (): CheckpointHabit[] => byWeight.filter((h) => !chosen.includes(h) && !chosen.some((c) => explains(c, h)));
+  for (let left = open(); left.length > 0 && chosen.length < limit; left = open()) chosen.push(rootOf(left[0]!, left, explains));
   for (const h of byWeight) if (chosen.length < Math.min(2, limit) && !chosen.includes(h)) chosen.push(h);
-  return chosen.map((h) => {
-    const main = h.habits[0]!;
-    const by = chosen.find((c) => c !== h && downstream.get(c.checkpoint)!.includes(h.checkpoint))?.checkpoint ?? null;
-    const below = downstream.get(h.checkpoint)!;
-    const nameOf = (id: string): string => sheet.checkpoints.find((c) => c.id === id)!.name.toLowerCase();
-    const reasons = [
-      `seen in ${main.seen} of ${main.visible} deliveries`,
-      ...(below.length > 0 ? [`explains what was seen at: ${below.map(nameOf).join(', ')}`] : []),
-      ...(by ? [`may clear up with: ${nameOf(by)}`] : ['nothing earlier that was seen explains it']),
-      `on average ${main.severity.toFixed(1)} levels short`,
-    ];
-    return {
-      checkpoint: h.checkpoint,
-      faults: h.habits,
-      explains: below,
-      explainedBy: by,
-      severity: main.severity,
-      share: main.seen / main.visible,
-      reasons,
-    };
-  });
+  const choice = (h: CheckpointHabit): FocusChoice =>
+    describe(h, sheet, {
+      below: downstream.get(h.checkpoint)!,
+      by: chosen.find((c) => c !== h && explains(c, h))?.checkpoint ?? null,
+      chosen: chosen.includes(h),
+    });
+  return { chosen: chosen.map(choice), later: byWeight.filter((h) => !chosen.includes(h)).map(choice) };
+}
+
+/** How much a checkpoint weighs by itself: severity times share of the fault that weighs most, or how low it was throughout. */
+const ownWeight = (h: CheckpointHabit): number =>
+  Math.max(h.lowThroughout ? h.shortfall : 0, ...h.habits.map((f) => (f.severity * f.seen) / f.visible));
+
+/**
+ * The heaviest cause from which one thing follows, itself where none is left. Of causes that explain each other in a circle none stands above the
+ * others: the one in hand stays.
+ */
+function rootOf(
+  start: CheckpointHabit,
+  byWeight: readonly CheckpointHabit[],
+  explains: (a: CheckpointHabit, b: CheckpointHabit) => boolean,
+): CheckpointHabit {
+  const visited = new Set([start]);
+  let root = start;
+  for (;;) {
+    const above = byWeight.find((h) => !visited.has(h) && explains(h, root) && !explains(root, h));
+    if (!above) return root;
+    visited.add(above);
+    root = above;
+  }
+}
+
+function describe(
+  h: CheckpointHabit,
+  sheet: Sheet,
+  { below, by, chosen }: { readonly below: readonly string[]; readonly by: string | null; readonly chosen: boolean },
+): FocusChoice {
+  const main = h.habits[0];
+  const nameOf = (id: string): string => sheet.checkpoints.find((c) => c.id === id)!.name.toLowerCase();
+  const severity = main?.severity ?? h.shortfall;
+  const reasons = [
+    main ? `seen in ${main.seen} of ${main.visible} deliveries` : `at level 0 or 1 in all ${h.visible} deliveries`,
+    ...(below.length > 0 ? [`explains what was seen at: ${below.map(nameOf).join(', ')}`] : []),
+    ...(by
+      ? [`may clear up with: ${nameOf(by)}`]
+      : chosen
+        ? ['nothing earlier that is worked on explains it']
+        : ['waits: not too much at once']),
+    `on average ${severity.toFixed(1)} levels short`,
+  ];
+  return {
+    checkpoint: h.checkpoint,
+    faults: faultsOf(h),
+    lowThroughout: h.lowThroughout && h.habits.length === 0,
+    visible: h.visible,
+    explains: below,
+    explainedBy: by,
+    severity,
+    share: main ? main.seen / main.visible : 1,
+    reasons,
+  };
 }

@@ -40,6 +40,15 @@ describe('habitsOf', () => {
     expect(habitsOf(set('A1', 3, 3, 2, 2))[0]!.strength).toBe(false);
   });
 
+  test('low throughout is a finding, also when each delivery showed another fault', () => {
+    const [low] = habitsOf(set('E2', [1, 'E2.late'], [0, 'E2.elbow-low'], [1, 'E2.stiff'], 'NV'));
+    expect(low).toMatchObject({ habits: [], lowThroughout: true, shortfall: 7 / 3 });
+    expect(low!.oneOffs).toHaveLength(3);
+    expect(habitsOf(set('E2', [1, 'E2.late'], [2, 'E2.elbow-low']))[0]).toMatchObject({ lowThroughout: false });
+    expect(habitsOf(set('E2', [0, 'E2.late'], 'NV'))[0]).toMatchObject({ lowThroughout: false, shortfall: 3 });
+    expect(habitsOf(set('E2', 'NV'))[0]).toMatchObject({ lowThroughout: false, shortfall: 0 });
+  });
+
   test('never visible, and two scores for one delivery', () => {
     expect(habitsOf(set('A1', 'NV', 'NV'))[0]).toMatchObject({ visible: 0, middle: null, seenOnce: false });
     const twice = [...set('A1', 3), ...set('A1', 2)];

@@ -25,6 +25,10 @@ export interface CheckpointHabit {
   readonly habits: readonly FaultCount[];
   /** Faults seen, but not often enough to be a habit. */
   readonly oneOffs: readonly FaultCount[];
+  /** True when it was at level 0 or 1 in every visible delivery, and in at least two: a finding, whichever fault each of them showed. */
+  readonly lowThroughout: boolean;
+  /** Mean shortfall from level 3 over the visible deliveries, 0 to 3; 0 when never visible. */
+  readonly shortfall: number;
   /** True when only one delivery showed it: neither habit nor strength can be said. */
   readonly seenOnce: boolean;
 }
@@ -81,6 +85,8 @@ function habitOf(checkpoint: string, list: readonly Score[]): CheckpointHabit {
     strength: often(threes) && !levels.includes(0),
     habits: counts.filter((c) => often(c.seen)),
     oneOffs: counts.filter((c) => !often(c.seen)),
+    lowThroughout: visible >= 2 && levels.every((l) => l <= 1),
+    shortfall: visible === 0 ? 0 : levels.reduce<number>((sum, l) => sum + 3 - l, 0) / visible,
     seenOnce: visible === 1,
   };
 }

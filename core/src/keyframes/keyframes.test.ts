@@ -90,6 +90,17 @@ describe('markTime', () => {
     expect(mark.value).toBeCloseTo(0.015, 12);
     expect(mark.sd).toBeCloseTo(0.005, 12);
   });
+  test('in film of a variable rate the error is that of the frame itself, not the usual one', () => {
+    // A phone that drops frames: 10 ms, and once 60 ms.
+    const gaps = frameTimebase([0, 0.01, 0.02, 0.08, 0.09], 1);
+    expect(markTime({ frame: 1, frameTo: null }, gaps).sd).toBeCloseTo(0.005, 12);
+    expect(markTime({ frame: 2, frameTo: null }, gaps).sd).toBeCloseTo(0.03, 12);
+    expect(markTime({ frame: 3, frameTo: null }, gaps).sd).toBeCloseTo(0.03, 12);
+    expect(markTime({ frame: 2, frameTo: 3 }, gaps)).toMatchObject({
+      value: expect.closeTo(0.05, 12),
+      sd: expect.closeTo(0.03, 12),
+    });
+  });
   test('an interval that runs backwards is refused', () => {
     expect(() => markTime({ frame: 3, frameTo: 1 }, film)).toThrow('ends before');
   });

@@ -11,7 +11,7 @@ export interface FrameSpan {
 /**
  * When the event happened, in real seconds. The moment is taken as evenly likely over the marked interval, and over half
  * a frame interval on each side of a single frame: sd = width / sqrt(12) (JCGM 100:2008, 4.3.7), and never less than half
- * a frame interval.
+ * a frame interval. The interval is the frame's own, the longer of the two beside it: in film of a variable rate it may be many times the usual one.
  *
  * @example markTime({ frame: 3, frameTo: null }, film).sd // half a frame interval
  */
@@ -19,6 +19,9 @@ export function markTime(mark: FrameSpan, film: FrameTimebase): Estimate {
   const from = film.timeOf(mark.frame);
   const to = mark.frameTo === null ? from : film.timeOf(mark.frameTo);
   if (to < from) throw new RangeError('markTime: the interval ends before it begins');
-  const half = film.frameInterval / 2;
+  const half =
+    (mark.frameTo !== null && mark.frameTo > mark.frame
+      ? (to - from) / (mark.frameTo - mark.frame)
+      : film.intervalAt(mark.frame)) / 2;
   return { value: (from + to) / 2, sd: Math.max(half, (to - from) / Math.sqrt(12)), unit: 'seconds' };
 }

@@ -1,4 +1,6 @@
 import { describe, expect, test } from 'vitest';
+import { defaultSheet } from '../sheet/default-sheet.ts';
+import { suggestForFigure } from './suggest-for-figure.ts';
 import { inBandUnits } from './in-band-units.ts';
 import { suggestLevel, type LevelBand } from './suggest-level.ts';
 
@@ -22,9 +24,37 @@ describe('suggestLevel', () => {
     expect(exact(value)).toBe(level);
   });
 
-  test('a side without a margin goes from 3 straight to 0', () => {
+  test('a side without a margin has that of the other side: nothing falls from 3 to 0', () => {
     const band: LevelBand = { wanted: [28, 42], acceptable: [20, 42] };
-    expect([exact(43, band), exact(27, band), exact(13, band), exact(11, band)]).toEqual([0, 2, 1, 0]);
+    expect([27, 13, 11, 43, 50, 51, 58, 59].map((v) => exact(v, band))).toEqual([2, 1, 0, 2, 2, 1, 1, 0]);
+    const none: LevelBand = { wanted: [10, 20], acceptable: [10, 20] };
+    expect([20, 21, 25, 26, 30, 31].map((v) => exact(v, none))).toEqual([3, 2, 2, 1, 1, 0]);
+  });
+
+  test('no value of any band of the shipped sheet falls from 3 to 0', () => {
+    for (const band of defaultSheet.bands) {
+      const ends = [...band.wanted, ...band.acceptable].filter((e) => e !== null);
+      const [from, to] = [Math.min(...ends), Math.max(...ends)];
+      const step = (to - from) / 500;
+      let before: number | null = null;
+      for (let v = from - (to - from); v <= to + (to - from); v += step) {
+        const { level } = suggestForFigure({ value: v, sd: 0 }, band)!;
+        if (before !== null) expect(Math.abs(level - before), `${band.figure} at ${v}`).toBeLessThanOrEqual(1);
+        before = level;
+      }
+    }
+  });
+
+  test('what lies beyond a limit of body or arithmetic counts to it: a straight knee, a whole share', () => {
+    const tall: LevelBand = { wanted: [155, 180], acceptable: [145, 180] };
+    // Half of the mass lies beyond 180 degrees, where no knee is.
+    expect(suggestLevel({ value: 179.5, sd: 3 }, tall, [0, 180])).toMatchObject({ level: 3, sure: true, side: null });
+    expect(suggestLevel({ value: 181, sd: 3 }, tall, [0, 180])).toMatchObject({ level: 3, sure: true, side: null });
+    const share = defaultSheet.bands.find((b) => b.figure === 'footOpensShare')!;
+    expect(suggestForFigure({ value: 1.0, sd: 0.04, unit: 'ratio' }, share)).toMatchObject({ level: 3, sure: true });
+    // A limit inside the acceptable margin: beyond it is nearly, never starting.
+    const near: LevelBand = { wanted: [100, 170], acceptable: [90, 185] };
+    expect(suggestLevel({ value: 182, sd: 20 }, near, [0, 180])!.probabilities[1]).toBeLessThan(0.01);
   });
 
   test('an open end is never crossed', () => {

@@ -22,6 +22,10 @@ export interface LevelSuggestion {
  * acceptable margin on that side, further 0. The error of the figure is taken as normal. Ends belong to the better level.
  * A figure without a band suggests nothing: null.
  *
+ * A limited side without a margin has the margin of the other side, or half of the wanted band where neither has one: nothing falls from 3 to 0. What
+ * lies beyond a limit of body or arithmetic (a joint beyond 180 degrees, a share beyond 100 %) counts to the limit: such an end is open.
+ *
+ * @param limits between which the figure can lie at all, in the units of the band; null for an end without a limit
  * @throws RangeError when the estimate is not finite, its sd is negative, or the bands do not nest
  * @example suggestLevel({ value: 137, sd: 3 }, { wanted: [138, 155], acceptable: [128, 165] })
  * // { level: 2, sure: false, ... }
@@ -29,27 +33,41 @@ export interface LevelSuggestion {
 export function suggestLevel(
   estimate: { readonly value: number; readonly sd: number },
   band: LevelBand | null,
+  limits: readonly [number | null, number | null] = [null, null],
 ): LevelSuggestion | null {
   if (band === null) return null;
   const { value, sd } = estimate;
   if (!Number.isFinite(value) || !Number.isFinite(sd) || sd < 0)
     throw new RangeError('estimate: a finite value and an sd of at least 0 were expected');
   const [low3, high3] = [band.wanted[0] ?? -Infinity, band.wanted[1] ?? Infinity];
-  const [low2, high2] = [band.acceptable[0] ?? -Infinity, band.acceptable[1] ?? Infinity];
-  if (!(low2 <= low3 && low3 <= high3 && high3 <= high2)) throw new RangeError('band: acceptable has to hold wanted');
-  const low1 = low3 === -Infinity ? -Infinity : low2 - (low3 - low2);
-  const high1 = high3 === Infinity ? Infinity : high2 + (high2 - high3);
+  const [stated2, stated2High] = [band.acceptable[0] ?? -Infinity, band.acceptable[1] ?? Infinity];
+  if (!(stated2 <= low3 && low3 <= high3 && high3 <= stated2High)) throw new RangeError('band: acceptable has to hold wanted');
+  const [below, above] = margins(band);
+  /** Outer ends of levels 3, 2 and 1 on either side; the first one that holds the limit is open, and so are those outside it. */
+  const lows = [low3, low3 - below, low3 - 2 * below].map((end) => (limits[0] !== null && end <= limits[0] ? -Infinity : end));
+  const highs = [high3, high3 + above, high3 + 2 * above].map((end) => (limits[1] !== null && end >= limits[1] ? Infinity : end));
   const within = (low: number, high: number): number => {
     if (sd === 0) return value >= low && value <= high ? 1 : 0;
     return normalCdf((high - value) / sd) - normalCdf((low - value) / sd);
   };
-  const [p3, p2, p1] = [within(low3, high3), within(low2, high2), within(low1, high1)];
+  const [p3, p2, p1] = [0, 1, 2].map((i) => within(lows[i]!, highs[i]!)) as [number, number, number];
   const probabilities = [1 - p1, p1 - p2, p2 - p3, p3].map((p) => Math.max(0, p)) as [number, number, number, number];
   const level = probabilities.indexOf(Math.max(...probabilities)) as Level;
   return {
     probabilities,
     level,
     sure: probabilities[level] >= 0.7,
-    side: value < low3 ? 'below' : value > high3 ? 'above' : null,
+    side: value < lows[0]! ? 'below' : value > highs[0]! ? 'above' : null,
   };
+}
+
+/** The widths of the acceptable margins below and above the wanted band. */
+function margins({ wanted, acceptable }: LevelBand): readonly [number, number] {
+  const own = ([0, 1] as const).map((i) => {
+    const [end, outer] = [wanted[i], acceptable[i]];
+    return end === null || outer === null ? 0 : Math.abs(end - outer);
+  }) as [number, number];
+  const half = wanted[0] === null || wanted[1] === null ? 0 : (wanted[1] - wanted[0]) / 2;
+  const spare = Math.max(own[0], own[1]) || half;
+  return [own[0] || spare, own[1] || spare];
 }

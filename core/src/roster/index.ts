@@ -25,7 +25,7 @@ export {
   type RosterIndex,
   type RosterMatch,
 } from './match-roster.ts';
-export { type ColumnReading, type RosterProblem } from './read-cells.ts';
+export type { ColumnReading, RosterProblem } from './read-cells.ts';
 export { readDate, UNANSWERED, type DateAnswers, type DateOrder } from './read-date.ts';
 export { readHeight } from './read-height.ts';
 export { readName } from './read-name.ts';

@@ -198,7 +198,7 @@ export async function endAllowance(childId: string, id: string, by: string, via:
 }
 
 const ADVICE =
-  'He or she does not throw at the camp until then. We do not diagnose: pain means stop, and see a licensed medical professional, who decides when throwing starts again.';
+  'He or she does not throw at the camp for now. We do not diagnose: pain means stop, and see a licensed medical professional, who decides when throwing starts again.';
 
 /** Notes a sore arm: no throwing from now on, and a message to the family and to every lead of the camp. Said again, it changes nothing. */
 export async function reportSore(

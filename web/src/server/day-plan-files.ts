@@ -1,6 +1,6 @@
 import ical from 'ical-generator';
 import Papa from 'papaparse';
-import { clockOf } from '@stride-chalk/core';
+import { clockOf, instantInZone } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { dayPlanPage } from './day-plan-page.ts';
 
@@ -52,22 +52,19 @@ export async function planCsv(camp: Camp, day: string): Promise<string> {
   return `\uFEFF${Papa.unparse({ fields, data }, { escapeFormulae: true })}\r\n`;
 }
 
-/** The plan as a calendar (RFC 5545), in the camp's time zone. Bibs, no names: calendars travel. */
+/** The plan as a calendar (RFC 5545), in UTC: every reader shows it in its own zone. Bibs, no names: calendars travel. */
 export async function planCalendar(camp: Camp, day: string, filmerId: string | null): Promise<string> {
   const rows = (await named(camp, day)).filter((s) => filmerId === null || s.filmer === filmerId);
-  const at = (minute: number): string =>
-    `${day}T${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}:00`;
+  const at = (minute: number): Date => new Date(instantInZone(day, minute, camp.timeZone));
   const calendar = ical({
     name: `${camp.name}, ${day}`,
     prodId: { company: 'Stride Chalk', product: 'day plan' },
-    timezone: camp.timeZone,
   });
   for (const s of rows)
     calendar.createEvent({
       id: `${s.camper.id}-${day}@stride-chalk`,
       start: at(s.from),
       end: at(s.to),
-      timezone: camp.timeZone,
       summary: `Bib ${s.camper.bib}, ${s.mound}`,
       location: `${camp.place}, ${s.mound}`,
       description: `${s.deliveries} deliveries, warm-up from ${clockOf(s.warmUpFrom)}. Films: ${s.filmerName}.`,

@@ -1,3 +1,5 @@
+import ICAL from 'ical.js';
+import { convertIcsCalendar } from 'ts-ics';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
@@ -141,8 +143,21 @@ describe('the plan of a day', () => {
     const page = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(ics.split('BEGIN:VEVENT')).toHaveLength(page.sessions.length + 1);
     const first = page.sessions[0]!;
-    const two = (n: number): string => String(n).padStart(2, '0');
-    expect(ics).toContain(`DTSTART;TZID=America/Chicago:20260715T${two(Math.floor(first.from / 60))}${two(first.from % 60)}00`);
+    // Chicago lies five hours behind UTC in summer (IANA time zone database).
+    const instant = (minute: number): number => Date.parse('2026-07-15T05:00:00Z') + minute * 60_000;
+    const planned = page.sessions.map((s) => [instant(s.from), instant(s.to)]).sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!);
+    // Two foreign readers find the same times, and every stamp is UTC (RFC 5545, 3.8.7.2).
+    const read = new ICAL.Component(ICAL.parse(ics)).getAllSubcomponents('vevent').map((e) => new ICAL.Event(e));
+    expect(
+      read
+        .map((e) => [e.startDate.toJSDate().getTime(), e.endDate.toJSDate().getTime()])
+        .sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!),
+    ).toEqual(planned);
+    const again = convertIcsCalendar(undefined, ics).events ?? [];
+    expect(
+      again.map((e) => [e.start.date.getTime(), e.end!.date.getTime()]).sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!),
+    ).toEqual(planned);
+    for (const stamp of ics.match(/^DT(STAMP|START|END).*$/gm)!) expect(stamp.trim()).toMatch(/^DT\w+:\d{8}T\d{6}Z$/);
     expect(ics).not.toContain('evil');
     const own = await planCalendar(camp, DAY, first.filmer);
     expect(own.split('BEGIN:VEVENT')).toHaveLength(page.sessions.filter((s) => s.filmer === first.filmer).length + 1);

@@ -9,5 +9,5 @@ export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>
       film: clip.frameTimes ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
       marks: set.marks.filter((m) => m.clipId === clip.id),
       points: set.points.filter((p) => p.clipId === clip.id),
-    }).map((m) => ({ delivery: clip.deliveryId, ...m })),
+    }).flatMap(({ figure, estimate }) => (estimate ? [{ delivery: clip.deliveryId, figure, estimate }] : [])),
   );

@@ -3,9 +3,8 @@ import {
   eventName,
   FIGURE_RECIPES,
   formatEstimate,
-  inBandUnits,
   POINTS,
-  suggestLevel,
+  suggestForFigure,
   type Band,
   type Estimate,
   type EventId,
@@ -20,6 +19,7 @@ const PHASE_TIMES = ['liftToContact', 'contactToRelease'] as const satisfies rea
 /** The figures that the sheet lists: measured ones with their error and band, and the point that is asked for now. */
 export function FigurePanel({
   figures,
+  unreadable,
   bands,
   current,
   asked,
@@ -29,6 +29,8 @@ export function FigurePanel({
   onPick,
 }: {
   figures: ReadonlyMap<FigureId, Estimate>;
+  /** Figures whose points are placed and that cannot be read, with the reason. */
+  unreadable: ReadonlyMap<FigureId, string>;
   bands: readonly Band[];
   current: FigureId;
   asked: PointAt | null;
@@ -68,7 +70,7 @@ export function FigurePanel({
         {FIGURE_RECIPES.map((r) => {
           const estimate = figures.get(r.id);
           const band = bands.find((b) => b.figure === r.id);
-          const level = estimate && band ? suggestLevel(inBandUnits(estimate), band)?.level : undefined;
+          const level = estimate && band ? suggestForFigure(estimate, band)?.level : undefined;
           const here = r.id === current;
           return (
             <li
@@ -88,9 +90,16 @@ export function FigurePanel({
                   {estimate ? (
                     formatEstimate(estimate)
                   ) : (
-                    <span className="text-[15px] font-medium text-soft">{r.needs.length} points</span>
+                    <span className="text-[15px] font-medium text-soft">
+                      {unreadable.has(r.id) ? 'not read' : `${r.needs.length} points`}
+                    </span>
                   )}
                 </b>
+                {unreadable.has(r.id) && (
+                  <span className="col-span-2 text-[13.5px] font-semibold text-clay first-letter:uppercase">
+                    {unreadable.get(r.id)}.
+                  </span>
+                )}
                 {band && (
                   <span className="text-[13.5px] text-soft">
                     wanted {range(band.wanted)}

@@ -25,6 +25,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
     return (
       <FigurePanel
         figures={bench.figures}
+        unreadable={bench.unreadable}
         bands={bands}
         current={bench.figure}
         asked={asked}

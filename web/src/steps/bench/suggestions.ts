@@ -1,8 +1,7 @@
 import {
   formatEstimate,
-  inBandUnits,
   recipeOf,
-  suggestLevel,
+  suggestForFigure,
   type Estimate,
   type FigureId,
   type LevelSuggestion,
@@ -36,7 +35,7 @@ export const figureTexts = (checkpoint: ResolvedCheckpoint, figures: ReadonlyMap
 export function suggestionFor(checkpoint: ResolvedCheckpoint, figures: ReadonlyMap<FigureId, Estimate>): Suggested | null {
   const all = checkpoint.bands.flatMap((band): Suggested[] => {
     const estimate = figures.get(band.figure);
-    const suggestion = estimate ? suggestLevel(inBandUnits(estimate), band) : null;
+    const suggestion = estimate ? suggestForFigure(estimate, band) : null;
     if (!suggestion) return [];
     return [
       {

@@ -3,9 +3,9 @@ import {
   FIGURE_RECIPES,
   guessPoint,
   measureClip,
+  pointFrame,
   recipeOf,
   type Entry,
-  type Estimate,
   type EventId,
   type FigureId,
   type PlacedPoint,
@@ -48,17 +48,21 @@ export function usePoints({ clips, deliveryId, data, shown, enter }: Question) {
   const [inHand, setInHand] = useState<PointInHand | null>(null);
   const sideFilm = open.find((o) => o.film.towardsTarget !== null) ?? null;
 
-  const figures = useMemo((): ReadonlyMap<FigureId, Estimate> => {
+  const readings = useMemo(() => {
     const film = clips.find((c) => c.deliveryId === deliveryId && c.towardsTarget !== null);
-    if (!film) return new Map();
-    const found = measureClip({
+    if (!film) return [];
+    return measureClip({
       towardsTarget: film.towardsTarget,
       film: open.find((o) => o.film.id === film.id)?.time ?? null,
       marks: data.marks.filter((m) => m.clipId === film.id),
       points: data.points.filter((p) => p.clipId === film.id),
     });
-    return new Map(found.map((f) => [f.figure, f.estimate]));
   }, [clips, deliveryId, data, open]);
+  const figures = useMemo(
+    () => new Map(readings.flatMap((f) => (f.estimate ? [[f.figure, f.estimate] as const] : []))),
+    [readings],
+  );
+  const unreadable = useMemo(() => new Map(readings.flatMap((f) => (f.why ? [[f.figure, f.why] as const] : []))), [readings]);
 
   /** The first of the figure's key frames that is not marked. */
   const unmarkedOf = (needs: readonly PointAt[]): EventId | null =>
@@ -71,8 +75,8 @@ export function usePoints({ clips, deliveryId, data, shown, enter }: Question) {
     if (!at || !sideFilm) return setInHand(null);
     const { id, width, height, towardsTarget } = sideFilm.film;
     const [event, point] = split(at);
-    const frame = markOf(data, id, event)?.frame;
-    if (frame !== undefined) moveTo(sideFilm, frame);
+    const mark = markOf(data, id, event);
+    if (mark) moveTo(sideFilm, Math.min(pointFrame(mark, point), sideFilm.time.frameCount - 1));
     const placed = [...data.points.filter((p) => p.clipId === id), ...(justPlaced ? [justPlaced] : [])];
     const guess =
       placed.find((p) => p.event === event && p.point === point) ??
@@ -90,6 +94,7 @@ export function usePoints({ clips, deliveryId, data, shown, enter }: Question) {
   return {
     sideFilm,
     figures,
+    unreadable,
     figure,
     setFigure,
     unmarked: unmarkedOf(recipe.needs),

@@ -149,6 +149,21 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
               ))}
             </div>
           )}
+          {(document.later ?? []).length > 0 && (
+            <section aria-labelledby="later">
+              <h2 id="later" className="m-0 text-[20px]">
+                Later
+              </h2>
+              <p className="m-0 text-[14.5px] text-soft">
+                Habits beyond the focus. The family does not see them: not too much at once.
+              </p>
+              <ul className="m-0 ps-5 text-[15px]">
+                {document.later.map((l) => (
+                  <li key={l}>{l}</li>
+                ))}
+              </ul>
+            </section>
+          )}
           {document.strengths.length > 0 && <StrengthLines strengths={document.strengths} draft={draft} />}
           <label className="flex items-center gap-3 text-[15px]">
             Re-film on

@@ -8,6 +8,7 @@ const MOST_VALUES = 4;
 function question(c: ColumnMatch): string {
   if (c.field === 'hand' && c.opposite) return 'The other hand is the throwing hand?';
   if (c.opposite) return 'Yes in this column means no consent?';
+  if (c.field === 'together') return 'Are campers with the same word here kept together, as siblings are?';
   return `Is this ${FIELD_NAMES[c.field!].toLowerCase()}?`;
 }
 

@@ -114,7 +114,12 @@ function Field(props: { name: string; value: string; type?: string; required?: b
 function Tick({ name, on, onTick }: { name: string; on: boolean; onTick: (on: boolean) => void }) {
   return (
     <label className="flex min-h-[48px] items-center gap-3 self-end text-[16px]">
-      <input type="checkbox" checked={on} onChange={(e) => onTick(e.target.checked)} className="h-[26px] w-[26px] accent-clay" />
+      <input
+        type="checkbox"
+        checked={on}
+        onChange={(e) => onTick(e.target.checked)}
+        className="h-[26px] w-[26px] shrink-0 accent-clay"
+      />
       {name}
     </label>
   );

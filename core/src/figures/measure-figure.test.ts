@@ -1,0 +1,193 @@
+import { describe, expect, test } from 'vitest';
+import { frameTimebase } from '../film/frame-timebase.ts';
+import { ballLead, pointFrame } from './ball-lead.ts';
+import type { FigureId } from './figure-ids.ts';
+import { measureFigure, type MeasuredPoints } from './measure-figure.ts';
+import type { Point } from './point.ts';
+import { recipeOf, type PointAt } from './recipes.ts';
+
+const side = { towardsTarget: 1 as const, ballLead: null };
+const measure = (id: FigureId, points: Partial<Record<PointAt, Point>>, sd = 2) =>
+  measureFigure(
+    recipeOf(id)!,
+    Object.fromEntries(Object.entries(points).map(([at, p]) => [at, { ...p!, sd }])) as MeasuredPoints,
+    side,
+  );
+const leg = (hip: Point, knee: Point, ankle: Point) => ({
+  'contact.frontHip': hip,
+  'contact.frontKnee': knee,
+  'contact.frontAnkle': ankle,
+});
+/** A mulberry of our own for the tests: uniform numbers, then normal ones by Box and Muller. */
+function normals(seed: number): () => number {
+  let a = seed;
+  const uniform = (): number => {
+    a = (a + 0x6d2b79f5) | 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+  return () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
+}
+
+describe('where a figure is smooth', () => {
+  // JCGM 100:2008, 5.1.2, worked by hand: at a right angle with arms a and b the gradient is 1/a, 1/b and their hypotenuse.
+  test('the error of a right angle with arms of 100 px and 2 px per axis', () => {
+    const { estimate } = measure('frontKneeContact', leg({ x: 0, y: -100 }, { x: 0, y: 0 }, { x: 100, y: 0 }));
+    expect(estimate!.value).toBeCloseTo(90, 10);
+    expect(estimate!.sd).toBeCloseTo((2 * Math.sqrt(1e-4 + 1e-4 + 2e-4) * 180) / Math.PI, 3);
+  });
+
+  // JCGM 100:2008, 5.1.2: both ends move the direction by one over the length.
+  test('the error of a tilt is that of two ends over the length', () => {
+    const { estimate } = measure('backShinDrive', {
+      'driveStart.backAnkle': { x: 0, y: 100 },
+      'driveStart.backKnee': { x: 0, y: 0 },
+    });
+    expect(estimate!.sd).toBeCloseTo((Math.SQRT2 * 2 * 180) / (100 * Math.PI), 3);
+  });
+
+  test('each point counts with its own error', () => {
+    const exact = { x: 0, y: 0, sd: 0 };
+    const one = (sd: number) =>
+      measureFigure(
+        recipeOf('backShinDrive')!,
+        { 'driveStart.backAnkle': { x: 0, y: 100, sd }, 'driveStart.backKnee': exact },
+        side,
+      ).estimate!.sd;
+    expect(one(0)).toBe(0);
+    expect(one(4) / one(2)).toBeCloseTo(2, 2);
+  });
+});
+
+describe('where first order does not hold', () => {
+  /** How often the stated 95 % interval holds the truth, over a thousand placings. */
+  const coverage = (id: FigureId, truth: Partial<Record<PointAt, Point>>, wrap = Number.POSITIVE_INFINITY): number => {
+    const normal = normals(7);
+    const exact = recipeOf(id)!.value(truth, 1, 0);
+    let held = 0;
+    for (let i = 0; i < 1000; i++) {
+      const placed = Object.fromEntries(
+        Object.entries(truth).map(([at, p]) => [at, { x: p!.x + 2 * normal(), y: p!.y + 2 * normal() }]),
+      );
+      const { estimate } = measure(id, placed);
+      if (!estimate) continue;
+      const off = Math.abs(estimate.value - exact);
+      if (Math.min(off, Math.abs(wrap - off)) <= 1.96 * estimate.sd) held += 1;
+    }
+    return held / 1000;
+  };
+
+  test.each<[string, FigureId, Partial<Record<PointAt, Point>>]>([
+    ['a straight knee', 'frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 100 }, { x: 0, y: 200 })],
+    [
+      'thighs in one line',
+      'legSpread',
+      {
+        'contact.frontHip': { x: 0, y: 0 },
+        'contact.frontKnee': { x: 90, y: 0 },
+        'contact.backHip': { x: 0, y: 0 },
+        'contact.backKnee': { x: -90, y: 0 },
+      },
+    ],
+    [
+      'feet one behind the other',
+      'baseWidth',
+      {
+        'set.frontAnkle': { x: 100, y: 300 },
+        'set.backAnkle': { x: 100, y: 300 },
+        'set.throwingShoulder': { x: 80, y: 60 },
+        'set.gloveShoulder': { x: 130, y: 60 },
+      },
+    ],
+    ['a knee of few pixels', 'frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 14 }, { x: 12, y: 20 })],
+  ])('the stated interval holds the truth for %s', (_, id, truth) => {
+    expect(coverage(id, truth)).toBeGreaterThanOrEqual(0.93);
+  });
+
+  test('a forearm that points level to the target is read as 180 degrees, on both sides of it', () => {
+    const points = (dy: number) => ({ 'contact.throwingElbow': { x: 0, y: 0 }, 'contact.throwingWrist': { x: 50, y: dy } });
+    for (const dy of [-1, 0, 1]) {
+      const { estimate } = measure('forearmContact', points(dy));
+      expect(Math.abs(estimate!.value - 180)).toBeLessThan(2);
+      expect(estimate!.sd).toBeCloseTo((Math.SQRT2 * 2 * 180) / (50 * Math.PI), 1);
+    }
+    expect(coverage('forearmContact', points(0))).toBeGreaterThanOrEqual(0.93);
+    // Straight down and straight up keep their signs.
+    expect(measure('forearmContact', { ...points(0), 'contact.throwingWrist': { x: 0, y: 50 } }).estimate!.value).toBeCloseTo(
+      -90,
+      6,
+    );
+    expect(measure('forearmContact', { ...points(0), 'contact.throwingWrist': { x: 0, y: -50 } }).estimate!.value).toBeCloseTo(
+      90,
+      6,
+    );
+  });
+
+  test.each<[FigureId, Partial<Record<PointAt, Point>>, string]>([
+    [
+      'footOpensShare',
+      {
+        'set.backAnkle': { x: 100, y: 0 },
+        'footOpens.frontAnkle': { x: 140, y: 0 },
+        'contact.frontAnkle': { x: 100, y: 0 },
+      },
+      'too close together',
+    ],
+    [
+      'baseWidth',
+      {
+        'set.frontAnkle': { x: 140, y: 300 },
+        'set.backAnkle': { x: 100, y: 300 },
+        'set.throwingShoulder': { x: 80, y: 60 },
+        'set.gloveShoulder': { x: 80, y: 60 },
+      },
+      'throwing shoulder and glove shoulder lie too close together at “set”',
+    ],
+    [
+      'backShinDrive',
+      { 'driveStart.backAnkle': { x: 1, y: 0 }, 'driveStart.backKnee': { x: 0, y: 1 } },
+      'back ankle and back knee lie too close together',
+    ],
+    ['frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 0 }, { x: 0, y: 90 }), 'front hip and front knee lie too close'],
+  ])('%s that cannot be read says so, with the points', (id, points, why) => {
+    const { estimate, why: said } = measure(id, points);
+    expect(estimate).toBeNull();
+    expect(said).toContain('cannot be read here');
+    expect(said).toContain(why);
+  });
+
+  test('an error of a point that is none is refused', () => {
+    expect(() =>
+      measure('backShinDrive', { 'driveStart.backAnkle': { x: 0, y: 90 }, 'driveStart.backKnee': { x: 0, y: 0 } }, -1),
+    ).toThrow('sd of at least 0');
+  });
+});
+
+describe('where the ball left the hand', () => {
+  const film = frameTimebase([0, 0.01, 0.02, 0.06, 0.07], 1);
+  test('a single mark is led back by half of the interval before it, at a variable rate in proportion', () => {
+    expect(ballLead({ frame: 2, frameTo: null }, film)).toEqual({
+      value: expect.closeTo(-0.125, 12),
+      sd: expect.closeTo(0.25 / Math.sqrt(12), 12),
+    });
+    expect(ballLead({ frame: 3, frameTo: null }, film)!.value).toBeCloseTo(-2, 12);
+  });
+  test('of an interval the ball is out at its end', () => {
+    expect(ballLead({ frame: 1, frameTo: 2 }, film)!.value).toBeCloseTo(-0.125, 12);
+    expect(ballLead({ frame: 1, frameTo: 3 }, film)!.value).toBeCloseTo(-2.5, 12);
+    expect([pointFrame({ frame: 1, frameTo: 3 }, 'ball'), pointFrame({ frame: 1, frameTo: 3 }, 'ballLater')]).toEqual([3, 4]);
+    expect(pointFrame({ frame: 1, frameTo: 3 }, 'frontKnee')).toBe(1);
+  });
+  test('without the frames around it nothing is said', () => {
+    expect(ballLead({ frame: 0, frameTo: null }, film)).toBeNull();
+    expect(ballLead({ frame: 4, frameTo: null }, film)).toBeNull();
+    const points = Object.fromEntries(
+      recipeOf('ballAheadRelease')!.needs.map((at, i) => [at, { x: 20 * i, y: 50 * i, sd: 2 }]),
+    ) as MeasuredPoints;
+    expect(measureFigure(recipeOf('ballAheadRelease')!, points, side)).toEqual({
+      estimate: null,
+      why: 'cannot be read here: the frames around the release are not in the film',
+    });
+  });
+});

@@ -1,0 +1,90 @@
+import type { Estimate } from '../estimate/estimate.ts';
+import { propagate } from '../estimate/propagate.ts';
+import { sampledSpread } from '../estimate/sampled-spread.ts';
+import { eventName, type EventId } from '../keyframes/events.ts';
+import type { BallLead } from './ball-lead.ts';
+import { distance, type Point } from './point.ts';
+import { POINTS, type PointId } from './point-ids.ts';
+import type { FigureRecipe, PointAt } from './recipes.ts';
+
+/** A point with one standard deviation per axis, in pixels. */
+interface PointWithError extends Point {
+  readonly sd: number;
+}
+export type MeasuredPoints = Readonly<Partial<Record<PointAt, PointWithError>>>;
+
+/** A figure that was read, or why it cannot be: a figure never just disappears. */
+export type FigureReading =
+  | { readonly estimate: Estimate; readonly why: null }
+  | { readonly estimate: null; readonly why: string };
+
+/** An error beyond this says nothing any more. */
+const MOST = {
+  degrees: 45,
+  heightShare: 0.5,
+  ratio: 0.5,
+  seconds: Number.POSITIVE_INFINITY,
+  centimetres: Number.POSITIVE_INFINITY,
+};
+/** First order and drawing agree within this share where the figure is smooth; there first order is the finer one. */
+const AGREE = 0.15;
+
+const unreadable = (why: string): FigureReading => ({ estimate: null, why: `cannot be read here: ${why}` });
+
+/** The two points of one key frame that lie nearest to each other, in words. */
+function nearest(needs: readonly PointAt[], points: MeasuredPoints): string {
+  const pairs = needs.flatMap((a, i) =>
+    needs
+      .slice(i + 1)
+      .filter((b) => a.split('.')[0] === b.split('.')[0])
+      .map((b) => ({ a, b, apart: distance(points[a]!, points[b]!) })),
+  );
+  const closest = pairs.sort((x, y) => x.apart - y.apart)[0];
+  if (!closest) return 'its points are too close together';
+  const [event, a] = closest.a.split('.') as [EventId, PointId];
+  const b = closest.b.split('.')[1] as PointId;
+  return `${POINTS[a]} and ${POINTS[b]} lie too close together at “${eventName(event)}”`;
+}
+
+/**
+ * One figure with its error, from points that carry theirs. First-order propagation (JCGM 100:2008, 5.1.2) where the figure is smooth; where it
+ * is not (a joint near 180 degrees, feet one behind the other, an angle that wraps, a division by nearly nothing) the larger of it and of what
+ * drawing the errors gives (JCGM 101:2008). What cannot be read is said, with the reason.
+ *
+ * @param ballLead where between two frames the ball left the hand; null when that is not known
+ * @example measureFigure(recipeOf('frontKneeContact')!, points, { towardsTarget: 1, ballLead: null }).estimate // 137 with sd 3 degrees
+ */
+export function measureFigure(
+  recipe: FigureRecipe,
+  points: MeasuredPoints,
+  clip: { readonly towardsTarget: 1 | -1; readonly ballLead: BallLead | null },
+): FigureReading {
+  const missing = recipe.needs.find((at) => !points[at]);
+  if (missing) throw new RangeError(`${missing} (${POINTS[missing.split('.')[1] as PointId]}) is missing`);
+  if (recipe.needsBallLead && !clip.ballLead) return unreadable('the frames around the release are not in the film');
+  const placed = recipe.needs.map((at) => points[at]!);
+  const inputs = [...placed.flatMap((p) => [p.x, p.y]), ...(recipe.needsBallLead ? [clip.ballLead!.value] : [])];
+  const sds = [...placed.flatMap((p) => [p.sd, p.sd]), ...(recipe.needsBallLead ? [clip.ballLead!.sd] : [])];
+  if (sds.some((sd) => !Number.isFinite(sd) || sd < 0)) throw new RangeError('an sd of at least 0 was expected for every point');
+  const rebuilt = (xs: readonly number[]): Partial<Record<PointAt, Point>> =>
+    Object.fromEntries(recipe.needs.map((at, i) => [at, { x: xs[2 * i]!, y: xs[2 * i + 1]! }]));
+  const value = (xs: readonly number[]): number =>
+    recipe.value(rebuilt(xs), clip.towardsTarget, recipe.needsBallLead ? xs.at(-1)! : 0);
+  /** Draws in which points coincide say nothing. */
+  const tried = (xs: readonly number[]): number => {
+    try {
+      return value(xs);
+    } catch {
+      return Number.NaN;
+    }
+  };
+  if (!Number.isFinite(tried(inputs))) return unreadable(nearest(recipe.needs, points));
+  const drawn = sampledSpread(tried, inputs, sds, recipe.wrap);
+  const first = propagate(tried, inputs, sds).sd;
+  const sd =
+    Number.isFinite(first) && Math.abs(first - drawn) <= AGREE * drawn
+      ? first
+      : Math.max(drawn, Number.isFinite(first) && recipe.wrap === null ? first : 0);
+  if (!(sd <= MOST[recipe.unit])) return unreadable(nearest(recipe.needs, points));
+  return { estimate: { value: value(inputs), sd, unit: recipe.unit }, why: null };
+}
