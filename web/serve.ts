@@ -9,6 +9,8 @@ import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
 import { firstLeadLink } from './src/server/staff.ts';
 import { loadDemo } from './src/server/load-demo.ts';
+import { sweepMedia } from './src/server/film-files.ts';
+import { stopTools } from './src/server/intake/run-tool.ts';
 import { sendDueMail } from './src/server/mail.ts';
 import { makeMediaFolders } from './src/server/media.ts';
 import { removeOldFootage } from './src/server/retention.ts';
@@ -26,7 +28,9 @@ if (process.env.STRIDE_DEMO === '1') await loadDemo();
 async function endRetention(): Promise<void> {
   await removeOldFootage(new Date().toISOString().slice(0, 10));
   await removeEnded();
+  await sweepMedia(false);
 }
+await sweepMedia(true);
 await endRetention();
 const daily = setInterval(
   () =>
@@ -44,8 +48,12 @@ const mail = setInterval(
 const firstLead = await firstLeadLink();
 await startJobs(prepareClip);
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.
-const waiting = await db().select({ id: clips.id }).from(clips).where(ne(clips.state, 'ready')).orderBy(clips.enteredAt);
-for (const clip of waiting) await enqueueClip(clip.id);
+const waiting = await db()
+  .select({ id: clips.id, long: clips.long })
+  .from(clips)
+  .where(ne(clips.state, 'ready'))
+  .orderBy(clips.enteredAt);
+for (const clip of waiting) await enqueueClip(clip.id, clip.long);
 
 const built = new URL('./dist/server/entry.mjs', import.meta.url).href;
 const { handler } = (await import(built)) as { handler: Handler };
@@ -82,7 +90,10 @@ async function stop(): Promise<void> {
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
   server.closeIdleConnections();
   await Promise.race([closed, new Promise<void>((resolve) => setTimeout(resolve, 5000).unref())]);
+  // Nothing that was begun outlives the server, and nothing of a child's film stays on its way.
+  stopTools();
   await stopJobs();
+  await sweepMedia(true).catch(() => undefined);
   await closeDatabase();
   process.exit(0);
 }

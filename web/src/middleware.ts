@@ -6,6 +6,9 @@ import { campsOf } from './server/camps.ts';
 import { log } from './server/log.ts';
 import { Refusal } from './server/refusal.ts';
 
+/** Entries that the page keeps until they are confirmed. */
+const isKept = (path: string): boolean => /^\/api\/(entries|check-ins|care)\//.test(path);
+
 /** Whether the request may change anything, who is at work, whether his role may use the route, and one form for everything that goes wrong. */
 export const onRequest = defineMiddleware(async (context, next) => {
   const { request, url, cookies, locals } = context;
@@ -54,7 +57,13 @@ export const onRequest = defineMiddleware(async (context, next) => {
     log.error({ err: error, path: url.pathname }, 'request failed');
     if (isApi)
       return problem(
-        new Refusal('server', 'Something went wrong on our side. What you entered is kept and will be sent again.', 500),
+        new Refusal(
+          'server',
+          isKept(url.pathname)
+            ? 'Something went wrong on our side. What you entered is kept and will be sent again.'
+            : 'Something went wrong on our side, and nothing was changed. Try it once more.',
+          500,
+        ),
       );
     throw error;
   }

@@ -1,4 +1,14 @@
-/** Calls an endpoint; throws an Error with the server's own words when it says no. */
+/** What the server said no to: its own words, and its code for programs. */
+export class AskError extends Error {
+  readonly code: string | null;
+  constructor(message: string, code: string | null) {
+    super(message);
+    this.name = 'AskError';
+    this.code = code;
+  }
+}
+
+/** Calls an endpoint; throws an AskError with the server's own words when it says no. */
 export async function askServer<T>(
   path: string,
   options: {
@@ -16,6 +26,9 @@ export async function askServer<T>(
       : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(options.body) }),
   });
   const answer: unknown = response.status === 204 ? null : await response.json().catch(() => null);
-  if (!response.ok) throw new Error((answer as { title?: string } | null)?.title ?? `The server answered ${response.status}.`);
+  if (!response.ok) {
+    const problem = answer as { title?: string; code?: string } | null;
+    throw new AskError(problem?.title ?? `The server answered ${response.status}.`, problem?.code ?? null);
+  }
   return answer as T;
 }

@@ -46,7 +46,8 @@ interface BenchClip {
   readonly towardsTarget: 1 | -1 | null;
   readonly captureScale: number;
   readonly frameTimes: readonly number[] | null;
-  readonly state: 'checking' | 'copying' | 'ready';
+  readonly captureKnown: 'tag' | 'sure' | 'answered' | 'open';
+  readonly state: 'checking' | 'copying' | 'ready' | 'failed';
 }
 
 const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
@@ -72,6 +73,7 @@ export async function benchSet(camperId: string): Promise<BenchSet> {
       height: c.height,
       towardsTarget: c.towardsTarget as 1 | -1 | null,
       captureScale: c.captureScale,
+      captureKnown: c.captureKnown,
       frameTimes: c.frameTimes,
       state: c.state,
     })),

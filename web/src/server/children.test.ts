@@ -14,7 +14,7 @@ import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, erasures, evaluations } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
-import { compileDraft, releaseEvaluation } from './evaluations.ts';
+import { compileDraft, releaseEvaluation, saveDraft } from './evaluations.ts';
 import { removeOldFootage } from './retention.ts';
 import { newWorld, mediaFiles, readyClip, type World } from './testing/world.ts';
 
@@ -24,6 +24,8 @@ let child: { camper: string; child: string; deliveries: string[] };
 let clipId: string;
 const NAME = 'Quillon Marrowbank';
 const GUARDIAN = 'Ottoline Marrowbank';
+
+const draftBy = (by: string) => compileDraft({ camperId: child.camper, by, instead: null, from: 'levels' });
 
 /** A child about whom every table knows something. */
 beforeAll(async () => {
@@ -49,8 +51,9 @@ beforeAll(async () => {
         faults: c.id === 'F2' ? ['F2.gives-way'] : [],
         note: c.id === 'F2' ? `${NAME} looks away` : null,
       });
-  await releaseEvaluation((await compileDraft(child.camper, world.coach)).id, world.coach);
-  await compileDraft(child.camper, world.coach);
+  await releaseEvaluation((await draftBy(world.coach)).id, world.coach);
+  const again = await draftBy(world.coach);
+  await saveDraft(again.id, { ...again.document, strengths: [] }, { revision: again.revision, by: world.otherCoach });
   const { camper } = await camperById(child.camper);
   await countThrows(camp, camper, { id: v7(), day: '2026-07-13', kind: 'warmUp', count: 12, by: world.helper });
   await reportSore(camp, camper, { id: v7(), place: 'elbow', since: '2026-07-10', by: world.helper });

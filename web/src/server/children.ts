@@ -1,8 +1,7 @@
-import { rm } from 'node:fs/promises';
 import { PassThrough, type Readable } from 'node:stream';
 import archiver from 'archiver';
 import Papa from 'papaparse';
-import { and, desc, eq, inArray, notInArray, sql } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import {
@@ -16,6 +15,7 @@ import {
   entries,
   erasures,
   evaluations,
+  formerDrafts,
   lateArrivals,
   limitOverrides,
   marks,
@@ -28,7 +28,8 @@ import {
   staff,
   throws,
 } from './db/schema.ts';
-import { benchPath, frameFolder, originalPath, picturePath } from './media.ts';
+import { forgetFilms, forgetPicture } from './film-files.ts';
+import { originalPath, picturePath } from './media.ts';
 import { notFound } from './refusal.ts';
 
 /** Every row about one child, by table. */
@@ -65,6 +66,7 @@ async function everythingOf(childId: string, via: Executor = db()) {
       .where(ofChild(camperIds, clipIds, deliveryIds)),
     consents: await via.select().from(consents).where(inArray(consents.camperId, camperIds)),
     evaluations: await via.select().from(evaluations).where(inArray(evaluations.camperId, camperIds)),
+    formerDrafts: await via.select().from(formerDrafts).where(inArray(formerDrafts.camperId, camperIds)),
     checkIns: await via.select().from(checkIns).where(inArray(checkIns.camperId, camperIds)),
     throws: await via.select().from(throws).where(eq(throws.childId, childId)),
     soreArms: await via.select().from(soreArms).where(eq(soreArms.childId, childId)),
@@ -145,7 +147,7 @@ export type ErasureReason = (typeof erasures.$inferSelect)['reason'];
  * with its reason and the number of rows and files, without the name. Rows go all or none; the files follow.
  */
 export async function eraseChild(childId: string, reason: ErasureReason, by: string): Promise<Readonly<Record<string, number>>> {
-  const { removed, files } = await db().transaction(async (tx) => {
+  const { removed, films, pictures } = await db().transaction(async (tx) => {
     const all = await everythingOf(childId, tx);
     const camperIds = all.campers.map((c) => c.id);
     const deliveryIds = all.deliveries.map((d) => d.id);
@@ -167,6 +169,7 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
     await tx.delete(soreArms).where(eq(soreArms.childId, childId));
     await tx.delete(checkIns).where(inArray(checkIns.camperId, camperIds));
     await tx.delete(evaluations).where(inArray(evaluations.camperId, camperIds));
+    await tx.delete(formerDrafts).where(inArray(formerDrafts.camperId, camperIds));
     await tx.delete(entries).where(ofChild(camperIds, clipIds, deliveryIds));
     if (deliveryIds.length > 0) {
       await tx.delete(scores).where(inArray(scores.deliveryId, deliveryIds));
@@ -183,55 +186,12 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
     await tx.delete(consents).where(inArray(consents.camperId, camperIds));
     await tx.delete(campers).where(eq(campers.childId, childId));
     await tx.delete(children).where(eq(children.id, childId));
-    const files = await filesOf(
-      tx,
-      all.clips,
-      all.evaluations.flatMap((e) => Object.values(e.pictures)),
-    );
-    const result = { ...counted, files: files.length };
+    const pictures = [...new Set(all.evaluations.flatMap((e) => Object.values(e.pictures)))];
+    const result = { ...counted, films: all.clips.length };
     await tx.update(erasures).set({ removed: result }).where(eq(erasures.id, id));
-    return { removed: result, files };
+    return { removed: result, films: all.clips, pictures };
   });
-  for (const path of files) await rm(path, { recursive: true, force: true });
+  await forgetFilms(films);
+  for (const sha256 of pictures) await forgetPicture(sha256);
   return removed;
-}
-
-/** Files that nobody else's film or evaluation needs. */
-async function filesOf(
-  tx: Executor,
-  films: ReadonlyArray<typeof clips.$inferSelect>,
-  pictures: readonly string[],
-): Promise<string[]> {
-  const shas = [...new Set(films.map((c) => c.sha256))];
-  const still =
-    shas.length === 0
-      ? []
-      : await tx
-          .select({ sha256: clips.sha256 })
-          .from(clips)
-          .where(
-            and(
-              inArray(clips.sha256, shas),
-              notInArray(
-                clips.id,
-                films.map((c) => c.id),
-              ),
-            ),
-          );
-  const kept = new Set(still.map((s) => s.sha256));
-  const gone = shas.filter((s) => !kept.has(s));
-  const free: string[] = [];
-  for (const sha256 of new Set(pictures)) {
-    const [used] = await tx
-      .select({ id: evaluations.id })
-      .from(evaluations)
-      .where(sql`exists (select 1 from jsonb_each_text(evaluations.pictures) where value = ${sha256})`)
-      .limit(1);
-    if (!used) free.push(sha256);
-  }
-  return [
-    ...gone.flatMap((s) => [originalPath(s), frameFolder(s)]),
-    ...films.map((c) => benchPath(c.id)),
-    ...free.map(picturePath),
-  ];
 }

@@ -146,7 +146,11 @@ describe('a film that is refused leaves nothing behind', () => {
       'codec',
     ],
     ['MPEG-4 part 2', () => readFile(makeVideo(world, 'm.mp4', [...testPicture(0.5), '-c:v', 'mpeg4'])), 'codec'],
-    ['more than 60 seconds', () => readFile(makeVideo(world, 'long.mp4', [...testPicture(61, 2, '64x36'), ...H264])), 'too-long'],
+    [
+      'more than 60 seconds',
+      () => readFile(makeVideo(world, 'long.mp4', [...testPicture(61, 60, '160x120'), ...H264])),
+      'too-long',
+    ],
     [
       'a file without its index',
       async () => (await readFile(makeVideo(world, 'cut.mp4', [...testPicture(1), ...H264]))).subarray(0, 5000),

@@ -2,12 +2,14 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { camperByBib, listCampers } from './campers.ts';
 import { campById } from './camps.ts';
-import { addDelivery, deliveriesOf, deliveryWithCamper } from './deliveries.ts';
+import { ledgerOf } from './arm-care.ts';
+import { removeClip } from './clips.ts';
+import { addDelivery, deliveriesOf, deliveryWithCamper, removeDelivery } from './deliveries.ts';
 import { recordEntry } from './entries.ts';
 import { campAtAGlance } from './home.ts';
 import { neighbours, nextPage } from './roster-links.ts';
 import { filmSimulated } from './simulated-camera.ts';
-import { newWorld, type World } from './testing/world.ts';
+import { newWorld, readyClip, type World } from './testing/world.ts';
 
 let world: World;
 beforeAll(async () => {
@@ -70,9 +72,35 @@ describe('the roster', () => {
   });
 });
 
+describe('a delivery that was not thrown', () => {
+  test('is taken away while it is empty, and its throw stands as taken back', async () => {
+    const { camper, child } = await world.addCamper(71, {}, 0);
+    const made = await addDelivery({ camperId: camper, kind: 'stretch', thrownOn: '2026-07-14', staffId: world.coach });
+    await removeDelivery(made.id, world.coach);
+    expect(await deliveriesOf(camper)).toEqual([]);
+    expect(await ledgerOf(child)).toMatchObject([
+      { count: 1, deliveryId: null, takenBack: { by: 'Coach', why: 'the delivery was not thrown' } },
+    ]);
+    await expect(removeDelivery(made.id, world.coach)).rejects.toMatchObject({ code: 'not-found' });
+  });
+
+  test('stays when something of it is there', async () => {
+    const { deliveries } = await world.addCamper(72, {}, 1);
+    await recordEntry(
+      v7(),
+      { kind: 'score', deliveryId: deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
+      world.coach,
+    );
+    await expect(removeDelivery(deliveries[0]!, world.coach)).rejects.toMatchObject({ code: 'delivery-in-use' });
+    const clip = await readyClip(world, { deliveryId: world.secondDelivery, seconds: 0.3 });
+    await expect(removeDelivery(world.secondDelivery, world.coach)).rejects.toMatchObject({ code: 'delivery-in-use' });
+    await removeClip(clip.id);
+  });
+});
+
 describe('the simulated camera', () => {
   test('stands in the demo only', async () => {
     const film = filmSimulated({ deliveryId: world.delivery, view: 'front', staffId: world.coach });
-    await expect(film.next()).rejects.toMatchObject({ code: 'no-simulated-camera' });
+    await expect(film).rejects.toMatchObject({ code: 'no-simulated-camera' });
   });
 });

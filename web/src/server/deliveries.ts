@@ -6,7 +6,7 @@ import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { requireConsent } from './consents.ts';
 import { db } from './db/connect.ts';
-import { campers, deliveries, throws } from './db/schema.ts';
+import { campers, clips, deliveries, refusals, scores, throws } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 export type DeliveryRow = typeof deliveries.$inferSelect;
@@ -73,5 +73,22 @@ export async function addDelivery(input: {
       enteredBy: input.staffId,
     });
     return made!;
+  });
+}
+
+/** Takes away a delivery that was not thrown: one without a film, a refusal unread or a level. Its throw stands in the ledger as taken back. */
+export async function removeDelivery(id: string, by: string): Promise<void> {
+  await db().transaction(async (tx) => {
+    const [row] = await tx.select().from(deliveries).where(eq(deliveries.id, id)).for('update');
+    if (!row) throw notFound('The delivery');
+    const [film] = await tx.select({ id: clips.id }).from(clips).where(eq(clips.deliveryId, id)).limit(1);
+    const [level] = await tx.select({ checkpoint: scores.checkpoint }).from(scores).where(eq(scores.deliveryId, id)).limit(1);
+    if (film || level) throw new Refusal('delivery-in-use', 'A film or levels belong to this delivery; it stays.', 409);
+    await tx
+      .update(throws)
+      .set({ deliveryId: null, takenBackAt: new Date(), takenBackBy: by, takenBackWhy: 'the delivery was not thrown' })
+      .where(eq(throws.deliveryId, id));
+    await tx.delete(refusals).where(eq(refusals.deliveryId, id));
+    await tx.delete(deliveries).where(eq(deliveries.id, id));
   });
 }

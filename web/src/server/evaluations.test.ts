@@ -8,7 +8,17 @@ import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, evaluations } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
-import { compileDraft, furtherFocusFor, handOutFrame, latestEvaluation, releaseEvaluation, saveDraft } from './evaluations.ts';
+import {
+  compileDraft,
+  evaluationVersion,
+  formerDraftsOf,
+  furtherFocusFor,
+  releasedVersions,
+  handOutFrame,
+  latestEvaluation,
+  releaseEvaluation,
+  saveDraft,
+} from './evaluations.ts';
 import { campAtAGlance } from './home.ts';
 import { mediaFiles, newWorld, readyClip, type World } from './testing/world.ts';
 
@@ -19,6 +29,13 @@ beforeAll(async () => {
   clipId = (await readyClip(world, { rate: 60 })).id;
 });
 afterAll(() => world.end());
+
+/** A draft by somebody who has the open one before him. */
+const draftBy = async (by: string) => {
+  const open = await latestEvaluation(world.camper);
+  const instead = open && !open.releasedAt ? { id: open.id, revision: open.revision } : null;
+  return compileDraft({ camperId: world.camper, by, instead, from: 'levels' });
+};
 
 const answer = (film: boolean) =>
   recordConsents([{ camperId: world.camper, film, share: false, until: null, givenBy: 'G', how: 'in person' }], world.lead);
@@ -34,7 +51,7 @@ const scoreAll = async (
 
 describe('an evaluation', () => {
   test('is not written while nothing is scored', async () => {
-    await expect(compileDraft(world.camper, world.coach)).rejects.toMatchObject({ code: 'nothing-scored' });
+    await expect(draftBy(world.coach)).rejects.toMatchObject({ code: 'nothing-scored' });
   });
 
   test('is drafted from the author’s own levels, shows its freeze frame, and is replaced by the next draft', async () => {
@@ -51,9 +68,9 @@ describe('an evaluation', () => {
       { kind: 'point', clipId, event: 'contact', point: 'throwingWrist', x: 80, y: 62, pointSd: 2 },
       world.coach,
     );
-    const first = await compileDraft(world.camper, world.otherCoach);
+    const first = await draftBy(world.otherCoach);
     expect(first.document.focus.map((f) => f.checkpoint)).toEqual(['A1']);
-    const draft = await compileDraft(world.camper, world.coach);
+    const draft = await draftBy(world.coach);
     expect(draft.document.focus.map((f) => f.checkpoint)).toEqual(['E2']);
     expect(draft.document.focus[0]!.seen).toContain('±');
     expect(await db().select().from(evaluations).where(eq(evaluations.camperId, world.camper))).toHaveLength(1);
@@ -77,8 +94,53 @@ describe('an evaluation', () => {
   test('is reworded, reordered and cut by the coach', async () => {
     const draft = (await latestEvaluation(world.camper))!;
     const reworded = { ...draft.document, focus: [{ ...draft.document.focus[0]!, cue: 'Ball up early.' }], strengths: [] };
-    await saveDraft(draft.id, reworded, world.coach);
+    await saveDraft(draft.id, reworded, { revision: draft.revision, by: world.coach });
     expect((await latestEvaluation(world.camper))!.document).toMatchObject({ focus: [{ cue: 'Ball up early.' }], strengths: [] });
+  });
+
+  test('of a colleague is not replaced unseen: a stale page is told whose it is, and what is written over is kept', async () => {
+    const draft = (await latestEvaluation(world.camper))!;
+    const seen = { id: draft.id, revision: draft.revision };
+    const theirs = { ...draft.document, strengths: [{ checkpoint: 'A1', title: 'Stands well', text: 'In all of them.' }] };
+    const saved = await saveDraft(draft.id, theirs, { revision: draft.revision, by: world.otherCoach });
+    expect(saved.revision).toBe(draft.revision + 1);
+    const mine = { ...draft.document, strengths: [] };
+    const whose = { code: 'newer-draft', status: 409, message: expect.stringContaining('Other coach has changed this draft') };
+    await expect(saveDraft(draft.id, mine, { revision: draft.revision, by: world.coach })).rejects.toMatchObject(whose);
+    for (const instead of [seen, null])
+      await expect(compileDraft({ camperId: world.camper, by: world.coach, instead, from: 'levels' })).rejects.toMatchObject(
+        whose,
+      );
+    expect((await latestEvaluation(world.camper))!.document).toEqual(theirs);
+    // Written over on purpose, theirs stays among the former drafts.
+    const over = await saveDraft(draft.id, mine, { revision: draft.revision, by: world.coach, over: true });
+    expect((await formerDraftsOf(world.camper))[0]).toMatchObject({ document: theirs, by: 'Other coach' });
+    // Drafted anew, mine does.
+    await draftBy(world.coach);
+    expect((await formerDraftsOf(world.camper))[0]).toMatchObject({ document: mine, by: 'Coach' });
+    await expect(saveDraft(over.id, mine, { revision: over.revision, by: world.coach })).rejects.toMatchObject({
+      code: 'not-found',
+    });
+  });
+
+  test('two who draft at once make one draft', async () => {
+    const { camper, deliveries } = await world.addCamper(77, {}, 1);
+    await recordEntry(
+      v7(),
+      { kind: 'score', deliveryId: deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
+      world.coach,
+    );
+    const ask = () =>
+      compileDraft({ camperId: camper, by: world.coach, instead: null, from: 'levels' }).catch((e: { code: string }) => e.code);
+    const [a, b] = await Promise.all([ask(), ask()]);
+    expect([a, b].filter((x) => x === 'newer-draft')).toHaveLength(1);
+    // One level of a whole sheet is not enough to say that nothing has to change.
+    const open = (await latestEvaluation(camper))!;
+    await expect(releaseEvaluation(open.id, world.coach)).rejects.toMatchObject({
+      code: 'hardly-scored',
+      message: expect.stringMatching(/delivery 1: 1 of \d+/),
+    });
+    expect((await latestEvaluation(camper))!.releasedAt).toBeNull();
   });
 
   test('is not released without consent', async () => {
@@ -96,7 +158,9 @@ describe('a released evaluation', () => {
     expect(released.releasedBy).toBe(world.coach);
     const frame = await handOutFrame(released);
     expect(await mediaFiles()).toContain(`${frame.freezes[0]!.picture}.jpg`);
-    await expect(saveDraft(released.id, released.document, world.coach)).rejects.toMatchObject({ code: 'released', status: 409 });
+    await expect(
+      saveDraft(released.id, released.document, { revision: released.revision, by: world.coach }),
+    ).rejects.toMatchObject({ code: 'released', status: 409 });
     for (const statement of [
       sql`update evaluations set document = '{}' where id = ${released.id}`,
       sql`update evaluations set released_at = null, snapshot = null where id = ${released.id}`,
@@ -119,9 +183,14 @@ describe('a released evaluation', () => {
     expect(await releaseEvaluation(released.id, world.otherCoach)).toEqual(released);
   });
 
-  test('is followed by a new version beside it', async () => {
-    const next = await compileDraft(world.camper, world.coach);
+  test('is followed by a new version beside it, which begins with its words', async () => {
+    const released = (await latestEvaluation(world.camper))!;
+    const next = await compileDraft({ camperId: world.camper, by: world.coach, instead: null, from: 'last released' });
     expect(next.version).toBe(2);
+    expect([next.document.focus, next.document.strengths]).toEqual([released.document.focus, released.document.strengths]);
+    expect(await releasedVersions(world.camper)).toMatchObject([{ version: 1, by: 'Coach' }]);
+    expect(await evaluationVersion(world.camper, 1)).toEqual(released);
+    expect(await evaluationVersion(world.camper, 9)).toBeNull();
     expect(
       await db()
         .select({ version: evaluations.version })
@@ -135,7 +204,7 @@ describe('a released evaluation', () => {
 describe('the camp at a glance', () => {
   test('says what each camper waits for', async () => {
     const waits = Object.fromEntries((await campAtAGlance(await campById(world.campId))).map((c) => [c.bib, c.waiting]));
-    expect(waits).toEqual({ 7: 'release', 8: 'consent', 9: 'rest' });
+    expect(waits).toEqual({ 7: 'release', 8: 'consent', 9: 'rest', 77: 'release' });
     expect((await camperById(world.camper)).camper.ageGroup).toBe('11-12');
   });
 });

@@ -1,12 +1,13 @@
 import { createHash } from 'node:crypto';
 import { rename, writeFile } from 'node:fs/promises';
-import { and, desc, eq, isNull, max } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
   addDays,
   compileEvaluation,
   figureChalk,
   furtherFocus,
+  resolveSheet,
   throwsEveryDays,
   usualBodyCentre,
   type EvaluationDocument,
@@ -18,11 +19,11 @@ import {
 } from '@stride-chalk/core';
 import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
-import type { Camp } from './camps.ts';
+import { campById, type Camp } from './camps.ts';
 import { framePicture } from './clips.ts';
 import { requireConsent } from './consents.ts';
-import { db } from './db/connect.ts';
-import { evaluations } from './db/schema.ts';
+import { db, type Executor } from './db/connect.ts';
+import { campers, evaluations, formerDrafts, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
 import { measuredFigures } from './figures.ts';
 import { picturePath } from './media.ts';
@@ -93,20 +94,46 @@ function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): 
   };
 }
 
-/** Starts a draft from the scores as they stand; the one open draft of a camper is replaced. */
-export async function compileDraft(camperId: string, staffId: string): Promise<EvaluationRow> {
+/** How a draft begins: from the levels as they stand, or from the words that were handed out last. */
+type DraftStart = 'levels' | 'last released';
+
+interface DraftRequest {
+  readonly camperId: string;
+  readonly by: string;
+  /** The open draft that the page shows: it is replaced, and kept as a former one. null: the page shows none. */
+  readonly instead: { readonly id: string; readonly revision: number } | null;
+  readonly from: DraftStart;
+}
+
+/**
+ * Starts a draft. An open one is replaced only by somebody who has seen it as it is now; what it said is kept. A page that is older than the draft is
+ * told whose it is.
+ */
+export async function compileDraft(request: DraftRequest): Promise<EvaluationRow> {
+  const { camperId, by, instead } = request;
   const { camp, camper } = await camperById(camperId);
   const set = await benchSet(camperId);
-  const input = inputFor(camp, camper, set, staffId);
+  const input = inputFor(camp, camper, set, by);
   if (input.scores.length === 0)
     throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
-  const document = compileEvaluation(input);
+  const compiled = compileEvaluation(input);
   return db().transaction(async (tx) => {
-    await tx.delete(evaluations).where(and(eq(evaluations.camperId, camperId), isNull(evaluations.releasedAt)));
-    const [last] = await tx
-      .select({ version: max(evaluations.version) })
+    await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camperId)).for('update');
+    const [open] = await tx
+      .select()
       .from(evaluations)
-      .where(eq(evaluations.camperId, camperId));
+      .where(and(eq(evaluations.camperId, camperId), isNull(evaluations.releasedAt)));
+    if (open && (open.id !== instead?.id || open.revision !== instead.revision)) throw await newerDraft(open);
+    if (open) {
+      await keepFormer(tx, open, by);
+      await tx.delete(evaluations).where(eq(evaluations.id, open.id));
+    }
+    const [last] = await tx
+      .select({ version: evaluations.version, document: evaluations.document })
+      .from(evaluations)
+      .where(eq(evaluations.camperId, camperId))
+      .orderBy(desc(evaluations.version))
+      .limit(1);
     const [row] = await tx
       .insert(evaluations)
       .values({
@@ -114,23 +141,98 @@ export async function compileDraft(camperId: string, staffId: string): Promise<E
         camperId,
         version: (last?.version ?? 0) + 1,
         sheetId: camp.sheetId,
-        document,
-        enteredBy: staffId,
+        // The coach's words stay; the picture of the phases and what was seen are of the levels as they are now.
+        document:
+          request.from === 'last released' && last
+            ? { ...compiled, strengths: last.document.strengths, focus: last.document.focus }
+            : compiled,
+        enteredBy: by,
       })
       .returning();
     return row!;
   });
 }
 
-export async function saveDraft(id: string, document: EvaluationDocument, staffId: string): Promise<EvaluationRow> {
+async function keepFormer(tx: Executor, row: EvaluationRow, by: string): Promise<void> {
+  await tx.insert(formerDrafts).values({
+    id: v7(),
+    camperId: row.camperId,
+    version: row.version,
+    document: row.document,
+    writtenBy: row.enteredBy,
+    writtenAt: row.enteredAt,
+    enteredBy: by,
+    enteredAt: new Date(),
+  });
+}
+
+async function newerDraft(row: EvaluationRow): Promise<Refusal> {
+  const [writer] =
+    row.enteredBy === null ? [] : await db().select({ name: staff.name }).from(staff).where(eq(staff.id, row.enteredBy));
+  return new Refusal(
+    'newer-draft',
+    `${writer?.name ?? 'Somebody'} has changed this draft meanwhile. Nothing of it was replaced: look at it first. What you wrote is kept on this page.`,
+    409,
+  );
+}
+
+/**
+ * Saves a draft that was seen at `revision`. Where somebody else has changed it since, nothing is replaced and it is said whose it is; `over` writes over it
+ * all the same, and keeps what it said.
+ */
+export async function saveDraft(
+  id: string,
+  document: EvaluationDocument,
+  { revision, by, over = false }: { readonly revision: number; readonly by: string; readonly over?: boolean },
+): Promise<EvaluationRow> {
+  return db().transaction(async (tx) => {
+    const [now] = await tx.select().from(evaluations).where(eq(evaluations.id, id)).for('update');
+    if (!now) throw notFound('The draft');
+    if (now.releasedAt) throw new Refusal('released', 'This evaluation is released and never changes. Write a new version.', 409);
+    if (now.revision !== revision && !over) throw await newerDraft(now);
+    // The first change of another hand keeps what was there.
+    if (now.enteredBy !== by || over) await keepFormer(tx, now, by);
+    const [row] = await tx
+      .update(evaluations)
+      .set({ document, revision: now.revision + 1, enteredBy: by, enteredAt: new Date() })
+      .where(eq(evaluations.id, id))
+      .returning();
+    return row!;
+  });
+}
+
+/** Former drafts of a camper, the newest first. */
+export const formerDraftsOf = (camperId: string) =>
+  db()
+    .select({
+      id: formerDrafts.id,
+      version: formerDrafts.version,
+      document: formerDrafts.document,
+      writtenAt: formerDrafts.writtenAt,
+      by: staff.name,
+    })
+    .from(formerDrafts)
+    .leftJoin(staff, eq(staff.id, formerDrafts.writtenBy))
+    .where(eq(formerDrafts.camperId, camperId))
+    .orderBy(desc(formerDrafts.enteredAt))
+    .limit(20);
+
+/** Every version that was released, the newest first. */
+export const releasedVersions = (camperId: string) =>
+  db()
+    .select({ version: evaluations.version, releasedAt: evaluations.releasedAt, by: staff.name })
+    .from(evaluations)
+    .leftJoin(staff, eq(staff.id, evaluations.releasedBy))
+    .where(and(eq(evaluations.camperId, camperId), isNotNull(evaluations.releasedAt)))
+    .orderBy(desc(evaluations.version));
+
+/** One version of a camper's evaluations. */
+export async function evaluationVersion(camperId: string, version: number): Promise<EvaluationRow | null> {
   const [row] = await db()
-    .update(evaluations)
-    .set({ document, enteredBy: staffId, enteredAt: new Date() })
-    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt)))
-    .returning();
-  if (row) return row;
-  await evaluationById(id);
-  throw new Refusal('released', 'This evaluation is released and never changes. Write a new version.', 409);
+    .select()
+    .from(evaluations)
+    .where(and(eq(evaluations.camperId, camperId), eq(evaluations.version, version)));
+  return row ?? null;
 }
 
 async function evaluationById(id: string): Promise<EvaluationRow> {
@@ -217,6 +319,7 @@ export async function releaseEvaluation(id: string, staffId: string): Promise<Ev
   if (row.releasedAt) return row;
   const { camper } = await camperById(row.camperId);
   requireConsent(camper, 'handOut');
+  await requireScored(camper);
   const frame = await handOutFrame(row);
   const pictures: Record<string, string> = {};
   const freezes = await Promise.all(
@@ -236,4 +339,26 @@ export async function releaseEvaluation(id: string, staffId: string): Promise<Ev
     .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt)))
     .returning();
   return released ?? evaluationById(id);
+}
+
+/** The least share of the checkpoints of a filmed delivery that has to be scored, or said to be not visible, before anything is handed out. */
+const LEAST_SCORED = 0.5;
+
+/** Refuses a release while a filmed delivery is hardly scored: what nobody has looked at is no "nothing has to change". */
+async function requireScored(camper: Camper): Promise<void> {
+  const camp = await campById(camper.campId);
+  const set = await benchSet(camper.id);
+  const filmed = new Set(set.clips.map((c) => c.deliveryId));
+  const lacking = set.deliveries.flatMap((d) => {
+    const asked = resolveSheet(camp.sheet, camper.ageGroup, d.kind, camp.schools).filter((c) => c.scored);
+    const scored = new Set(set.scores.filter((s) => s.deliveryId === d.id).map((s) => s.checkpoint));
+    const done = asked.filter((c) => scored.has(c.id)).length;
+    const counts = filmed.has(d.id) || scored.size > 0;
+    return counts && done < LEAST_SCORED * asked.length ? [`delivery ${d.number}: ${done} of ${asked.length}`] : [];
+  });
+  if (lacking.length > 0)
+    throw new Refusal(
+      'hardly-scored',
+      `Not released: too little is scored (${lacking.join('; ')}). Score at least half of each delivery; what does not show is “not visible”.`,
+    );
 }

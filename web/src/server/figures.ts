@@ -6,7 +6,7 @@ export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>
   set.clips.flatMap((clip) =>
     measureClip({
       towardsTarget: clip.towardsTarget,
-      film: clip.frameTimes ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
+      film: clip.frameTimes && clip.captureKnown !== 'open' ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
       marks: set.marks.filter((m) => m.clipId === clip.id),
       points: set.points.filter((p) => p.clipId === clip.id),
     }).flatMap(({ figure, estimate }) => (estimate ? [{ delivery: clip.deliveryId, figure, estimate }] : [])),

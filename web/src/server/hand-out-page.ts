@@ -1,12 +1,13 @@
-import { handOutFrame, latestEvaluation, type EvaluationRow, type FreezeFrame } from './evaluations.ts';
+import { evaluationVersion, handOutFrame, latestEvaluation, type EvaluationRow, type FreezeFrame } from './evaluations.ts';
 import type { Camper } from './campers.ts';
 
 const source = (freeze: FreezeFrame): string =>
   freeze.picture ? `/api/pictures/${freeze.picture}` : `/api/clips/${freeze.clipId}/frames/${freeze.frame}`;
 
-/** The newest evaluation of a camper with everything that its page shows; null when none is written. */
-export async function handOutOf(camper: Camper) {
-  const row: EvaluationRow | null = await latestEvaluation(camper.id);
+/** One version of a camper's evaluation, or the newest one, with everything that its page shows; null when none is written. */
+export async function handOutOf(camper: Camper, version: number | null = null) {
+  const row: EvaluationRow | null =
+    version === null ? await latestEvaluation(camper.id) : await evaluationVersion(camper.id, version);
   if (!row) return null;
   const frame = await handOutFrame(row);
   return {

@@ -2,26 +2,30 @@ import PgBoss from 'pg-boss';
 import { databaseUrl } from './db/connect.ts';
 import { log } from './log.ts';
 
-const PREPARE = 'prepare-clip';
+/** Short films have a lane of their own, so that one long film does not hold them up. */
+const LANES = { short: 'prepare-clip', long: 'prepare-long-clip' } as const;
 let boss: PgBoss | null = null;
 let sendOnly: Promise<PgBoss> | null = null;
 
-/** Starts the queue and the worker that prepares clips, one at a time. A job that a killed server left is taken up again. */
+/** Starts the queue and the workers that prepare clips, one at a time in each lane. A job that a killed server left is taken up again. */
 export async function startJobs(prepare: (clipId: string) => Promise<void>): Promise<void> {
   boss = new PgBoss({ connectionString: databaseUrl(), max: 4 });
   boss.on('error', (error) => log.error({ error }, 'job queue'));
   await boss.start();
-  await boss.createQueue(PREPARE);
-  await boss.work<{ clipId: string }>(PREPARE, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
-    if (!job) return;
-    await prepare(job.data.clipId);
-  });
+  for (const lane of Object.values(LANES)) {
+    await boss.createQueue(lane);
+    await boss.work<{ clipId: string }>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
+      if (!job) return;
+      await prepare(job.data.clipId);
+    });
+  }
 }
 
 /** Asks for a clip to be prepared. Asking twice for the same clip makes one job. */
-export async function enqueueClip(clipId: string): Promise<void> {
+export async function enqueueClip(clipId: string, long: boolean): Promise<void> {
   const queue = await sender();
-  await queue.send(PREPARE, { clipId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 900, singletonKey: clipId });
+  const lane = long ? LANES.long : LANES.short;
+  await queue.send(lane, { clipId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 1800, singletonKey: clipId });
 }
 
 /** The running queue, or one that only sends: pages run in a bundle of their own, apart from the worker. */

@@ -102,7 +102,7 @@ export async function loadDemoFilms(
       await enter({ kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note });
   }
   if (progress === 'partScored') return;
-  const draft = await compileDraft(camper.id, coachId);
+  const draft = await compileDraft({ camperId: camper.id, by: coachId, instead: null, from: 'levels' });
   if (progress === 'released') await releaseEvaluation(draft.id, coachId);
 }
 

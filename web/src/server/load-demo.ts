@@ -193,7 +193,7 @@ async function loadLastYear({ camper, id, childId }: Loaded, day: string, born: 
     for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
       await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, coachId);
   }
-  await releaseEvaluation((await compileDraft(id, coachId)).id, coachId);
+  await releaseEvaluation((await compileDraft({ camperId: id, by: coachId, instead: null, from: 'levels' })).id, coachId);
 }
 
 /** Every made-up account can sign in, also in a database from before accounts. */

@@ -2,20 +2,26 @@ import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 
 /** The folder that holds everything filmed. */
-function mediaFolder(): string {
+export function mediaFolder(): string {
   const folder = process.env.STRIDE_MEDIA;
   if (!folder) throw new Error('STRIDE_MEDIA is not set: start the product with ./start');
   return folder;
 }
 
-export const originalPath = (sha256: string): string => join(mediaFolder(), 'originals', sha256);
-export const benchPath = (clipId: string): string => join(mediaFolder(), 'bench', `${clipId}.mp4`);
-export const picturePath = (sha256: string): string => join(mediaFolder(), 'pictures', `${sha256}.jpg`);
+export const mediaFolders = () => ({
+  originals: join(mediaFolder(), 'originals'),
+  bench: join(mediaFolder(), 'bench'),
+  pictures: join(mediaFolder(), 'pictures'),
+  frames: join(mediaFolder(), 'frames'),
+  arriving: join(mediaFolder(), 'arriving'),
+});
+export const originalPath = (sha256: string): string => join(mediaFolders().originals, sha256);
+export const benchPath = (clipId: string): string => join(mediaFolders().bench, `${clipId}.mp4`);
+export const picturePath = (sha256: string): string => join(mediaFolders().pictures, `${sha256}.jpg`);
 /** Single frames of one original; they go with it. */
-export const frameFolder = (clipSha256: string): string => join(mediaFolder(), 'frames', clipSha256);
-export const arrivalFolder = (): string => join(mediaFolder(), 'arriving');
+export const frameFolder = (clipSha256: string): string => join(mediaFolders().frames, clipSha256);
+export const arrivalFolder = (): string => mediaFolders().arriving;
 
 export async function makeMediaFolders(): Promise<void> {
-  for (const name of ['originals', 'bench', 'pictures', 'frames', 'arriving'])
-    await mkdir(join(mediaFolder(), name), { recursive: true, mode: 0o700 });
+  for (const folder of Object.values(mediaFolders())) await mkdir(folder, { recursive: true, mode: 0o700 });
 }

@@ -1,9 +1,8 @@
-import { rm } from 'node:fs/promises';
 import { inArray, sql } from 'drizzle-orm';
 import { db } from './db/connect.ts';
 import { clips, marks, points } from './db/schema.ts';
+import { forgetFilms } from './film-files.ts';
 import { log } from './log.ts';
-import { benchPath, frameFolder, originalPath } from './media.ts';
 
 /**
  * Removes the footage of camps whose retention is over: films, copies, frames, and the marks that mean nothing without them.
@@ -23,23 +22,9 @@ export async function removeOldFootage(today: string): Promise<number> {
     await tx.delete(marks).where(inArray(marks.clipId, ids));
     await tx.delete(points).where(inArray(points.clipId, ids));
     await tx.delete(clips).where(inArray(clips.id, ids));
-    const still = await tx
-      .select({ sha256: clips.sha256 })
-      .from(clips)
-      .where(
-        inArray(
-          clips.sha256,
-          old.map((c) => c.sha256),
-        ),
-      );
-    return old.map((c) => ({ ...c, shared: still.some((s) => s.sha256 === c.sha256) }));
+    return old;
   });
-  for (const c of gone) {
-    await rm(benchPath(c.id), { force: true });
-    if (c.shared) continue;
-    await rm(originalPath(c.sha256), { force: true });
-    await rm(frameFolder(c.sha256), { recursive: true, force: true });
-  }
+  await forgetFilms(gone);
   if (gone.length > 0) log.info({ films: gone.length }, 'footage removed: its retention is over');
   return gone.length;
 }

@@ -1,64 +1,99 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { createReadStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { Readable } from 'node:stream';
 import { v7 } from 'uuid';
-import { ageOn } from '@stride-chalk/core';
+import { ageOrZero } from '@stride-chalk/core';
 import { walkUpOrder } from '@stride-chalk/demo';
-import { takeInClip, type ClipRow } from './clips.ts';
+import { takeInClip } from './clips.ts';
 import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
+import { keepInMind } from './intake/run-tool.ts';
+import { log } from './log.ts';
 import { arrivalFolder } from './media.ts';
 import { Refusal } from './refusal.ts';
 
 /** True where the made-up camp is loaded: only there does a simulated camera stand at the field. */
 export const hasSimulatedCamera = (): boolean => process.env.STRIDE_DEMO === '1';
 
+/** A view that the simulated camera films just now, or that it could not film. */
+export interface Filming {
+  readonly deliveryId: string;
+  readonly view: 'openSide' | 'front';
+  readonly share: number;
+  /** Why it ended without a film, in words; null while it films. */
+  readonly problem: string | null;
+}
+/** What the camera is at, by delivery and view: it goes on when nobody looks, and any page may ask. */
+const under = new Map<string, Filming>();
+const keyOf = (f: Pick<Filming, 'deliveryId' | 'view'>): string => `${f.deliveryId} ${f.view}`;
+
+/** What the camera films of these deliveries; of what it could not film it says so once. */
+export function filmingOf(deliveryIds: readonly string[]): Filming[] {
+  const found = [...under.values()].filter((f) => deliveryIds.includes(f.deliveryId));
+  for (const f of found) if (f.problem !== null) under.delete(keyOf(f));
+  return found;
+}
+
 /**
- * Films one view of a delivery with the simulated camera, in a process of its own, and takes the film in like any other.
- * Yields the share that is filmed, at last the clip. Consent and a sore arm stop it before the camera runs.
+ * Lets the simulated camera film one view of a delivery, in a process of its own, and takes the film in like any other. It answers when the camera has
+ * begun; the camera goes on when the page is left. Consent and a sore arm stop it before it runs.
  */
-export async function* filmSimulated(input: {
+export async function filmSimulated(input: {
   readonly deliveryId: string;
   readonly view: 'openSide' | 'front';
   readonly staffId: string;
-}): AsyncGenerator<{ readonly share: number } | { readonly clip: ClipRow }> {
+}): Promise<void> {
   if (!hasSimulatedCamera()) throw new Refusal('no-simulated-camera', 'The simulated camera stands in the demo only.', 404);
   const { delivery, camp, camper } = await deliveryWithCamper(input.deliveryId);
   requireMayFilm(camper);
+  const key = keyOf(input);
+  if (under.get(key)?.problem === null) return;
   const order = walkUpOrder(
     {
       bib: camper.bib,
-      ageYears: ageOn(camper.born, camp.firstDay),
+      ageYears: ageOrZero(camper.born, camp.firstDay),
       hand: camper.hand,
       heightCentimetres: camper.heightCentimetres,
       delivery: delivery.number,
     },
     input.view,
   );
-  yield { share: 0 };
+  const tell = (share: number, problem: string | null = null): void =>
+    void under.set(key, { deliveryId: input.deliveryId, view: input.view, share, problem });
+  tell(0);
+  const fileName = `simulated-${camper.bib}-${delivery.number}-${input.view === 'front' ? 'front' : 'open-side'}.mp4`;
+  void shoot({ ...input, fileName }, JSON.stringify(order), tell)
+    .then(() => under.delete(key))
+    .catch((error: unknown) => {
+      if (!(error instanceof Refusal)) log.error({ err: error }, 'simulated camera');
+      tell(1, error instanceof Refusal ? error.message : 'The simulated camera failed. Ask it again.');
+    });
+}
+
+async function shoot(
+  clip: { readonly deliveryId: string; readonly view: 'openSide' | 'front'; readonly staffId: string; readonly fileName: string },
+  order: string,
+  tell: (share: number) => void,
+): Promise<void> {
   const path = join(arrivalFolder(), `${v7()}.mp4`);
-  let camera: ChildProcess | null = null;
   try {
-    camera = spawn(
+    const camera = spawn(
       process.execPath,
-      ['--import', 'tsx', join(process.env.STRIDE_DEMO_CLIPS!, '../src/film-one.ts'), JSON.stringify(order), path],
+      ['--import', 'tsx', join(process.env.STRIDE_DEMO_CLIPS!, '../src/film-one.ts'), order, path],
       { stdio: ['ignore', 'pipe', 'inherit'] },
     );
-    const running = camera;
+    keepInMind(camera);
     const ended = new Promise<number | null>((resolve, reject) => {
-      running.once('error', reject);
-      running.once('close', resolve);
+      camera.once('error', reject);
+      camera.once('close', resolve);
     });
-    for await (const line of createInterface({ input: running.stdout! })) yield { share: Number(line) };
+    for await (const line of createInterface({ input: camera.stdout })) tell(Number(line));
     const code = await ended;
     if (code !== 0) throw new Error(`the simulated camera ended with ${code}`);
-    const fileName = `simulated-${camper.bib}-${delivery.number}-${input.view === 'front' ? 'front' : 'open-side'}.mp4`;
-    yield { clip: await takeInClip({ ...input, fileName, body: Readable.toWeb(createReadStream(path)) as never }) };
+    await takeInClip({ ...clip, body: Readable.toWeb(createReadStream(path)) as never });
   } finally {
-    // A coach who leaves the page does not wait for the film.
-    camera?.kill();
     await rm(path, { force: true });
     await rm(`${path}.partial`, { force: true });
   }

@@ -1,5 +1,6 @@
 import { clipsOf, refusalsOf } from './clips.ts';
 import { deliveriesOf } from './deliveries.ts';
+import { filmingOf } from './simulated-camera.ts';
 
 /** The films of one camper as the sort page lists them, and the files that were turned away. */
 export async function filmsOfCamper(camperId: string) {
@@ -7,6 +8,7 @@ export async function filmsOfCamper(camperId: string) {
   const ids = deliveries.map((d) => d.id);
   const [clips, refusals] = await Promise.all([clipsOf(ids), refusalsOf(ids)]);
   return {
+    filming: filmingOf(ids),
     deliveries: deliveries.map(({ id, number, kind }) => ({ id, number, kind })),
     clips: clips.map((c) => {
       const times = c.frameTimes;
@@ -19,6 +21,8 @@ export async function filmsOfCamper(camperId: string) {
         state: c.state,
         progress: c.progress,
         captureScale: c.captureScale,
+        captureKnown: c.captureKnown,
+        problem: c.problem,
         frames: times?.length ?? null,
         rate: length > 0 ? (times!.length - 1) / length : null,
       };

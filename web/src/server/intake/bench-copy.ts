@@ -1,9 +1,12 @@
-import { Refusal } from '../refusal.ts';
 import { ONLY_FILES } from './inspect.ts';
-import { runTool } from './run-tool.ts';
+import { requireFairRun, runTool, ToolFailure } from './run-tool.ts';
+
+const SHORTER_SIDE = 720;
+/** A very wide film is not made larger than what a screen shows. */
+const LONGER_SIDE = 1920;
 
 /**
- * Makes the copy that the bench shows: upright, at most 720 high, H.264 with a key frame every 12 frames and no B-frames, every frame
+ * Makes the copy that the bench shows: upright, its shorter side at most 720 (a film held upright keeps its width), H.264 with a key frame every 12 frames and no B-frames, every frame
  * at exactly its own time. Returns its size.
  */
 export async function makeBenchCopy(
@@ -15,9 +18,14 @@ export async function makeBenchCopy(
     readonly height: number;
     readonly frames: number;
     readonly onProgress: (share: number) => void;
+    readonly signal?: AbortSignal;
   },
 ): Promise<{ readonly width: number; readonly height: number }> {
-  const scale = Math.min(1, 720 / options.height);
+  const scale = Math.min(
+    1,
+    SHORTER_SIDE / Math.min(options.width, options.height),
+    LONGER_SIDE / Math.max(options.width, options.height),
+  );
   const even = (n: number): number => Math.max(2, 2 * Math.round((n * scale) / 2));
   const [width, height] = [even(options.width), even(options.height)];
   const run = await runTool(
@@ -71,18 +79,16 @@ export async function makeBenchCopy(
     ],
     {
       folder,
-      seconds: 300,
+      seconds: 600,
+      signal: options.signal,
       onLine: (line) => {
         const frame = /^frame=\s*(\d+)/.exec(line);
         if (frame) options.onProgress(Math.min(1, Number(frame[1]) / options.frames));
       },
     },
   );
-  if (run.code !== 0)
-    throw new Refusal(
-      'copy-failed',
-      'The copy for the bench could not be made from this video. Send it from the phone once more.',
-    );
+  requireFairRun(run);
+  if (run.code !== 0) throw new ToolFailure('broken', `the copy was not made: ${run.stderr.slice(-400)}`);
   const check = await runTool(
     'ffprobe',
     [
@@ -97,9 +103,9 @@ export async function makeBenchCopy(
       'csv=p=0',
       copy,
     ],
-    { folder, seconds: 30 },
+    { folder, seconds: 60, signal: options.signal },
   );
-  if (Number.parseInt(check.stdout, 10) !== options.frames)
-    throw new Refusal('damaged', 'The video lost frames while it was read. Send it from the phone once more.');
+  requireFairRun(check);
+  if (Number.parseInt(check.stdout, 10) !== options.frames) throw new ToolFailure('broken', 'the copy has lost frames');
   return { width, height };
 }

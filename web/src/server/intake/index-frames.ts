@@ -1,12 +1,17 @@
 import { Refusal } from '../refusal.ts';
 import { LIMITS, ONLY_FILES } from './inspect.ts';
-import { runTool } from './run-tool.ts';
+import { requireFairRun, runTool } from './run-tool.ts';
 
 /**
  * The time in the file of every frame, in seconds. The whole clip is decoded; the first damage refuses it: ffprobe alone
  * passes over some kinds of it, `ffmpeg -xerror` ends at every kind. The two run side by side.
  */
-export async function indexFrames(folder: string, file: string): Promise<number[]> {
+export async function indexFrames(
+  folder: string,
+  file: string,
+  options: { readonly captureScale: number; readonly signal?: AbortSignal },
+): Promise<number[]> {
+  const { signal } = options;
   const [times, decoded] = await Promise.all([
     runTool(
       'ffprobe',
@@ -22,7 +27,7 @@ export async function indexFrames(folder: string, file: string): Promise<number[
         'csv=p=0',
         file,
       ],
-      { folder, seconds: 120 },
+      { folder, seconds: 240, signal },
     ),
     runTool(
       'ffmpeg',
@@ -43,14 +48,15 @@ export async function indexFrames(folder: string, file: string): Promise<number[
         'null',
         '-',
       ],
-      { folder, seconds: 120 },
+      { folder, seconds: 240, signal },
     ),
   ]);
   const damaged = new Refusal(
     'damaged',
     'The video is damaged or cut short: not every frame can be read. Send it from the phone once more.',
   );
-  if (times.timedOut || decoded.timedOut) throw new Refusal('too-slow', 'Reading this video took too long; it was left alone.');
+  requireFairRun(times);
+  requireFairRun(decoded);
   if (times.code !== 0 || decoded.code !== 0 || times.stderr.trim() !== '' || decoded.stderr.trim() !== '') throw damaged;
   const seconds = times.stdout
     .split('\n')
@@ -58,7 +64,13 @@ export async function indexFrames(folder: string, file: string): Promise<number[
     .filter((line) => line !== '')
     .map(Number);
   if (seconds.length === 0 || seconds.some((t, i) => !Number.isFinite(t) || (i > 0 && t <= seconds[i - 1]!))) throw damaged;
-  if (seconds[seconds.length - 1]! - seconds[0]! > LIMITS.seconds)
-    throw new Refusal('too-long', `The clip lasts longer than ${LIMITS.seconds} s. Cut it to one delivery.`);
+  const lasts = (seconds[seconds.length - 1]! - seconds[0]!) / options.captureScale;
+  if (lasts > LIMITS.seconds)
+    throw new Refusal('too-long', `The clip lasts longer than ${LIMITS.seconds} s of real time. Cut it to one delivery.`);
+  if (seconds.length > LIMITS.frames)
+    throw new Refusal(
+      'too-many-frames',
+      `The video has ${seconds.length} frames; at most ${LIMITS.frames} are taken. Cut it to one delivery.`,
+    );
   return seconds;
 }

@@ -2,7 +2,18 @@ import { z } from 'zod';
 import { Refusal } from '../refusal.ts';
 import { runTool } from './run-tool.ts';
 
-export const LIMITS = { bytes: 200 * 1024 * 1024, seconds: 60 } as const;
+/**
+ * What one delivery needs at most. Seconds are real time; frames are those of a minute at 240 per second and some more; a picture is neither a strip
+ * nor a stamp.
+ */
+export const LIMITS = {
+  bytes: 200 * 1024 * 1024,
+  seconds: 60,
+  frames: 20_000,
+  shortSide: 120,
+  longSide: 8192,
+  aspect: 4,
+} as const;
 
 const probeSchema = z.object({
   streams: z
@@ -33,6 +44,12 @@ export interface ClipFacts {
   readonly width: number;
   readonly height: number;
   readonly captureScale: number;
+  /** 'tag': the file says its capture rate. 'sure': it plays faster than a phone's slow motion does. 'open': it may be slow motion, somebody has to say. */
+  readonly captureKnown: 'tag' | 'sure' | 'open';
+  /** Which device and setting it comes from, as far as the file tells; null where it tells nothing. */
+  readonly device: string | null;
+  /** Much work for the machine: it waits in a lane of its own. */
+  readonly long: boolean;
 }
 
 /** What every run reads: only the file, never a network address or a playlist that names other files. */
@@ -48,6 +65,12 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
     ['-v', 'error', ...ONLY_FILES, '-print_format', 'json', '-show_format', '-show_streams', file],
     { folder, seconds: 20 },
   );
+  if (run.timedOut)
+    throw new Refusal(
+      'too-busy',
+      'The machine was too busy to look at this film. Nothing is wrong with it: it is still on your device, send it again.',
+      503,
+    );
   if (run.code !== 0) {
     if (/moov atom not found|Truncating packet|end of file/i.test(run.stderr))
       throw new Refusal(
@@ -64,27 +87,73 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
       'codec',
       `The video is coded as ${video.codec_name ?? 'something unknown'}; for now only H.264 and VP9 are taken. Set the phone's camera to "most compatible".`,
     );
-  const seconds = Number(probe.format.duration ?? 0);
+  const tags = probe.format.tags ?? {};
+  const rate = rateOf(video.avg_frame_rate);
+  const capture = captureOf(tags, rate);
+  const fileSeconds = Number(probe.format.duration ?? 0);
+  // Film that may be slow motion is given the benefit: the answer about its rate comes later.
+  const seconds = fileSeconds / (capture.captureKnown === 'open' ? SLOWEST : capture.captureScale);
   if (seconds > LIMITS.seconds)
     throw new Refusal(
       'too-long',
-      `The clip lasts ${Math.round(seconds)} s; at most ${LIMITS.seconds} s are taken. Cut it to one delivery.`,
+      `The clip lasts ${Math.round(seconds)} s of real time; at most ${LIMITS.seconds} s are taken. Cut it to one delivery.`,
     );
   const turned = video.side_data_list?.some((s) => Math.abs(s.rotation ?? 0) % 180 === 90) ?? false;
   const [num, den] = (video.sample_aspect_ratio ?? '1:1').split(':').map(Number);
   const wide = Math.round(video.width * (num && den ? num / den : 1));
+  const [width, height] = turned ? [video.height, wide] : [wide, video.height];
+  const [short, side] = [Math.min(width, height), Math.max(width, height)];
+  if (short < LIMITS.shortSide || side > LIMITS.longSide || side / short > LIMITS.aspect)
+    throw new Refusal('no-film-size', `A picture of ${width} x ${height} is no film of a delivery.`);
+  const frames = fileSeconds * rate;
+  if (frames > LIMITS.frames)
+    throw new Refusal(
+      'too-many-frames',
+      `The video has about ${Math.round(frames)} frames; at most ${LIMITS.frames} are taken. Cut it to one delivery.`,
+    );
   return {
     codec: video.codec_name,
-    width: turned ? video.height : wide,
-    height: turned ? wide : video.height,
-    captureScale: captureScaleOf(probe.format.tags ?? {}, video.avg_frame_rate),
+    width,
+    height,
+    ...capture,
+    device: deviceOf(tags, rate, width, height),
+    long: frames * width * height > LONG_PIXELS,
   };
 }
 
-/** Phones write the capture rate of slow motion into a tag; without one, the file plays as it was filmed. */
-function captureScaleOf(tags: Readonly<Record<string, string>>, rate: string | undefined): number {
-  const [num, den] = (rate ?? '').split('/').map(Number);
-  const fileRate = num && den ? num / den : 0;
+/** The most that phones slow down: 240 per second played at 30. */
+const SLOWEST = 8;
+/** About six hundred frames of full HD: up to that a copy is made in some seconds. */
+const LONG_PIXELS = 600 * 1920 * 1080;
+
+function rateOf(text: string | undefined): number {
+  const [num, den] = (text ?? '').split('/').map(Number);
+  return num && den ? num / den : 0;
+}
+
+/**
+ * Phones write the capture rate of slow motion into a tag. Without one a file of up to 30 frames a second may be slow motion all the same; a faster
+ * one plays as it was filmed.
+ */
+function captureOf(tags: Readonly<Record<string, string>>, rate: number): Pick<ClipFacts, 'captureScale' | 'captureKnown'> {
   const captured = Number(tags['com.android.capture.fps'] ?? tags['com.apple.quicktime.capture.fps'] ?? 0);
-  return captured > 0 && fileRate > 0 && captured / fileRate > 1.5 ? captured / fileRate : 1;
+  if (captured > 0 && rate > 0) return { captureScale: captured / rate > 1.5 ? captured / rate : 1, captureKnown: 'tag' };
+  return { captureScale: 1, captureKnown: rate <= 30.5 ? 'open' : 'sure' };
+}
+
+/** The same device with the same setting writes the same words into its files. */
+function deviceOf(tags: Readonly<Record<string, string>>, rate: number, width: number, height: number): string | null {
+  const named = [
+    'com.apple.quicktime.make',
+    'com.apple.quicktime.model',
+    'com.android.manufacturer',
+    'com.android.model',
+    'com.android.version',
+    'make',
+    'model',
+    'encoder',
+  ].flatMap((key) => tags[key] ?? []);
+  return named.length === 0
+    ? null
+    : [...named, `${Math.round(rate)}/s`, `${Math.max(width, height)}x${Math.min(width, height)}`].join(' ').slice(0, 200);
 }

@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 
 /** What a run of ffmpeg or ffprobe left behind. */
 export interface ToolRun {
@@ -9,13 +9,65 @@ export interface ToolRun {
   readonly timedOut: boolean;
 }
 
+/** A run that failed for a reason that is none of the film's: it is kept, and can be tried again. */
+export class ToolFailure extends Error {
+  readonly kind: 'tooSlow' | 'diskFull' | 'broken';
+  constructor(kind: ToolFailure['kind'], message: string) {
+    super(message);
+    this.name = 'ToolFailure';
+    this.kind = kind;
+  }
+}
+
+/** True for an error, or the words of a tool, that say that no room is left on the disk. */
+export const isDiskFull = (error: unknown): boolean =>
+  typeof error === 'string'
+    ? /No space left on device|File too large|Disk quota exceeded/i.test(error)
+    : ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException | null)?.code ?? '') ||
+      (error instanceof ToolFailure && error.kind === 'diskFull');
+
+/** Throws when a run was ended by the clock or by a full disk: neither says anything of the film. */
+export function requireFairRun(run: ToolRun): void {
+  if (run.timedOut) throw new ToolFailure('tooSlow', 'the tool ran into its limit of time');
+  if (run.code !== 0 && isDiskFull(run.stderr)) throw new ToolFailure('diskFull', 'no room is left on the disk');
+}
+
 /** Nobody's user and group: the tools read film from strangers, so they run without any right of ours. */
 export const NOBODY = 65534;
 const asRoot = (): boolean => process.getuid?.() === 0;
 
+/** Processes under way, of the pages and of the queue alike: both are in this process, as two bundles. */
+const KEY = Symbol.for('stride-chalk.tools');
+const running = (): Set<ChildProcess> => {
+  const shared = globalThis as { [KEY]?: Set<ChildProcess> };
+  shared[KEY] ??= new Set();
+  return shared[KEY];
+};
+
+/** Keeps a process in mind until it ends, so that none outlives the server. */
+export function keepInMind(child: ChildProcess): void {
+  running().add(child);
+  child.once('close', () => running().delete(child));
+}
+
+/** Ends every process that is under way. */
+export function stopTools(): void {
+  for (const child of running()) endGroup(child);
+}
+
+function endGroup(child: ChildProcess): void {
+  try {
+    process.kill(-child.pid!, 'SIGKILL');
+  } catch {
+    child.kill('SIGKILL');
+  }
+}
+
 /**
  * Runs ffmpeg or ffprobe without privileges, with limits on wall time, processor time, memory and file size. When the
  * server itself runs as root, the tool runs as nobody and sees only the folder given.
+ *
+ * @throws the signal's reason when it ends the run
  */
 export function runTool(
   program: 'ffmpeg' | 'ffprobe',
@@ -24,25 +76,30 @@ export function runTool(
     readonly folder: string;
     readonly seconds: number;
     readonly onLine?: (line: string) => void;
+    readonly signal?: AbortSignal | undefined;
   },
 ): Promise<ToolRun> {
   const limits = [`--cpu=${options.seconds * 2}`, '--as=3221225472', '--fsize=1073741824', '--nofile=64', '--core=0'];
   const drop = asRoot() ? [`--reuid=${NOBODY}`, `--regid=${NOBODY}`, '--clear-groups'] : [];
+  options.signal?.throwIfAborted();
   const child = spawn('prlimit', [...limits, 'setpriv', '--no-new-privs', ...drop, program, ...args], {
     cwd: options.folder,
     stdio: ['ignore', 'pipe', 'pipe'],
     env: { PATH: '/usr/bin:/bin', LC_ALL: 'C' },
     detached: true,
   });
+  keepInMind(child);
   return new Promise((resolve, reject) => {
     let stdout = '';
     let stderr = '';
     let rest = '';
     let timedOut = false;
+    const end = (): void => endGroup(child);
     const timer = setTimeout(() => {
       timedOut = true;
-      process.kill(-child.pid!, 'SIGKILL');
+      end();
     }, options.seconds * 1000);
+    options.signal?.addEventListener('abort', end);
     child.stdout.setEncoding('utf8').on('data', (text: string) => {
       if (!options.onLine) {
         stdout += text;
@@ -61,7 +118,9 @@ export function runTool(
     });
     child.once('close', (code) => {
       clearTimeout(timer);
-      resolve({ code: code ?? -1, stdout, stderr, timedOut });
+      options.signal?.removeEventListener('abort', end);
+      if (options.signal?.aborted) reject(options.signal.reason);
+      else resolve({ code: code ?? -1, stdout, stderr, timedOut });
     });
   });
 }

@@ -135,7 +135,11 @@ export function FilmView({
         />
         {drawn === null && (
           <p className="sign absolute inset-0 m-0 grid place-items-center text-[20px] text-[#f5f0e4]">
-            {film.state === 'ready' ? 'Loading the film …' : 'This film is still being prepared.'}
+            {film.state === 'ready'
+              ? 'Loading the film …'
+              : film.state === 'failed'
+                ? 'This film could not be prepared: see the films page.'
+                : 'This film is still being prepared.'}
           </p>
         )}
         {size.width > 0 && chalk && (

@@ -19,6 +19,7 @@ const film = (
     height: 540,
     towardsTarget: view === 'openSide' ? 1 : null,
     captureScale: 1,
+    captureKnown: 'sure',
     frameTimes: times(rate, count),
     state: 'ready',
   },

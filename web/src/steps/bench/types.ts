@@ -37,7 +37,9 @@ export interface Film {
   readonly towardsTarget: 1 | -1 | null;
   readonly captureScale: number;
   readonly frameTimes: readonly number[] | null;
-  readonly state: 'checking' | 'copying' | 'ready';
+  /** 'open': nobody has said whether it is slow motion; its times are not measured. */
+  readonly captureKnown: 'tag' | 'sure' | 'answered' | 'open';
+  readonly state: 'checking' | 'copying' | 'ready' | 'failed';
 }
 
 export interface Mark {

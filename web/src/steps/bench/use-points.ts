@@ -53,7 +53,7 @@ export function usePoints({ clips, deliveryId, data, shown, enter }: Question) {
     if (!film) return [];
     return measureClip({
       towardsTarget: film.towardsTarget,
-      film: open.find((o) => o.film.id === film.id)?.time ?? null,
+      film: film.captureKnown === 'open' ? null : (open.find((o) => o.film.id === film.id)?.time ?? null),
       marks: data.marks.filter((m) => m.clipId === film.id),
       points: data.points.filter((p) => p.clipId === film.id),
     });

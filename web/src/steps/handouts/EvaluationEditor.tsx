@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { FocusItem } from '@stride-chalk/core';
+import type { EvaluationDocument, FocusItem } from '@stride-chalk/core';
 import { useAwake } from '../../parts/use-awake.ts';
 import { FocusCard } from './FocusCard.tsx';
 import { StrengthLines } from './StrengthLines.tsx';
@@ -16,11 +16,20 @@ export interface EditorProps {
   /** Habits that could be added as a focus. */
   readonly further: readonly FocusItem[];
   readonly scored: boolean;
+  /** Versions that were handed out, the newest first. */
+  readonly versions: ReadonlyArray<{ readonly version: number; readonly on: string; readonly by: string }>;
+  /** What drafts said before somebody changed them, the newest first. */
+  readonly former: ReadonlyArray<{
+    readonly id: string;
+    readonly document: EvaluationDocument;
+    readonly when: string;
+    readonly by: string;
+  }>;
   readonly next: { readonly bib: number; readonly href: string } | null;
 }
 
 /** The write-up: strengths, focus areas in order, every line the coach's own to change, and the release. */
-export function EvaluationEditor({ camper, evaluation, further, scored, next }: EditorProps) {
+export function EvaluationEditor({ camper, evaluation, further, scored, next, versions, former }: EditorProps) {
   const draft = useDraft(camper.id, evaluation);
   const { document, saving, problem, busy, released, change, compile, release } = draft;
   const awake = useAwake();
@@ -81,8 +90,8 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
       <div className="flex flex-wrap items-center gap-3">
         {released ? (
           <p className="m-0 flex-1 text-[16px]">
-            <b className="text-grass">Released.</b> Version {evaluation.version} never changes; a new version can be written from
-            the levels as they are now.
+            <b className="text-grass">Released.</b> Version {evaluation.version} never changes; a new version begins with its
+            words.
           </p>
         ) : (
           <p className="m-0 flex-1 text-[15px] text-soft">
@@ -102,9 +111,14 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
             New version <kbd>W</kbd>
           </button>
         ) : (
-          <button type="button" className="main-action" disabled={busy || !camper.consent.film} onClick={() => void release()}>
-            Release <kbd>Ctrl ↵</kbd>
-          </button>
+          <>
+            <button type="button" className="quiet-action" disabled={busy} onClick={() => void compile('levels')}>
+              Draft anew from the levels
+            </button>
+            <button type="button" className="main-action" disabled={busy || !camper.consent.film} onClick={() => void release()}>
+              Release <kbd>Ctrl ↵</kbd>
+            </button>
+          </>
         )}
         {released && next && (
           <a className="main-action" href={next.href}>
@@ -121,6 +135,57 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next }: 
         <p role="alert" className="care-band m-0 px-4 py-2">
           {problem}
         </p>
+      )}
+      {draft.others && (
+        <div role="alert" className="care-band px-4 py-3">
+          <p className="m-0 text-[16px]">{draft.others}</p>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <a className="main-action min-h-[44px]" href={`/handouts/${camper.bib}`} target="_blank" rel="noreferrer">
+              See theirs beside mine
+            </a>
+            <button type="button" className="quiet-action bg-paper" onClick={draft.writeOver}>
+              Keep mine; theirs stays among the former drafts
+            </button>
+            <button type="button" className="quiet-action bg-paper" onClick={() => window.location.reload()}>
+              Take theirs
+            </button>
+          </div>
+        </div>
+      )}
+      {(versions.length > 0 || former.length > 0) && (
+        <details className="border-y border-rule py-1">
+          <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
+            {[
+              versions.length > 0 && `Handed out: ${versions.map((v) => `version ${v.version}`).join(', ')}`,
+              former.length > 0 && `Former drafts: ${former.length}`,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </summary>
+          <ul className="m-0 list-none p-0 text-[15px]">
+            {versions.map((v) => (
+              <li key={v.version} className="flex flex-wrap items-center gap-3 border-t border-rule py-1">
+                <a href={`/handouts/${camper.bib}/print?version=${v.version}`}>Version {v.version}</a>
+                <span className="text-soft">
+                  released on {v.on} by {v.by}
+                </span>
+              </li>
+            ))}
+            {former.map((f) => (
+              <li key={f.id} className="flex flex-wrap items-center gap-3 border-t border-rule py-1">
+                <span className="me-auto">
+                  Draft by {f.by}, {f.when}:{' '}
+                  <span className="text-soft">{f.document.focus.map((x) => x.title).join('; ') || 'no focus'}</span>
+                </span>
+                {!released && (
+                  <button type="button" className="quiet-action !py-1" onClick={() => draft.bringBack(f.document)}>
+                    Bring it back
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </details>
       )}
       {!released && (
         <>

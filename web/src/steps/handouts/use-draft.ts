@@ -1,12 +1,14 @@
 import { useEffect, useRef, useState } from 'react';
 import { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from '@stride-chalk/core';
-import { askServer } from '../../parts/ask-server.ts';
+import { askServer, type AskError } from '../../parts/ask-server.ts';
 
 type Saving = 'saved' | 'saving' | 'kept';
 
 export interface Evaluation {
   readonly id: string;
   readonly version: number;
+  /** How often the draft was changed, as the page has it. */
+  readonly revision: number;
   readonly document: EvaluationDocument;
   readonly released: boolean;
 }
@@ -27,6 +29,10 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
   const kept = useRef(document);
   /** One save after the other: an older draft never arrives after a newer one. */
   const sending = useRef<Promise<boolean>>(Promise.resolve(true));
+  const revision = useRef(evaluation?.revision ?? 0);
+  /** Somebody else's change of the draft, in words; nothing is saved before the coach has chosen. */
+  const [others, setOthers] = useState<string | null>(null);
+  const writesOver = useRef(false);
 
   const save = (): Promise<boolean> => {
     sending.current = sending.current.then(async () => {
@@ -39,14 +45,23 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
         return false;
       }
       try {
-        await askServer(`/api/evaluations/${evaluation!.id}`, { method: 'PUT', body: checked.data });
+        const over = writesOver.current;
+        const answer = await askServer<{ revision: number }>(`/api/evaluations/${evaluation!.id}`, {
+          method: 'PUT',
+          body: { document: checked.data, revision: revision.current, over },
+        });
+        writesOver.current = false;
+        revision.current = answer.revision;
+        setOthers(null);
         kept.current = now;
         setSaving(latest.current === now ? 'saved' : 'saving');
         setProblem(null);
         return true;
       } catch (error) {
         setSaving('kept');
-        setProblem(`Not saved yet: ${(error as Error).message}`);
+        const { code, message } = error as AskError;
+        if (code === 'newer-draft') setOthers(message);
+        else setProblem(`Not saved yet: ${message}`);
         return false;
       }
     });
@@ -65,9 +80,11 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     const leave = (): void => {
       const checked = evaluationDocumentSchema.safeParse(latest.current);
       if (evaluation && !released && latest.current !== kept.current && checked.success)
-        void askServer(`/api/evaluations/${evaluation.id}`, { method: 'PUT', body: checked.data, keepalive: true }).catch(
-          () => {},
-        );
+        void askServer(`/api/evaluations/${evaluation.id}`, {
+          method: 'PUT',
+          body: { document: checked.data, revision: revision.current },
+          keepalive: true,
+        }).catch(() => {});
     };
     window.addEventListener('pagehide', leave);
     return () => window.removeEventListener('pagehide', leave);
@@ -89,10 +106,11 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
       requestAnimationFrame(() => window.document.querySelector<HTMLElement>(`[data-focus="${to}"]`)?.focus());
       return { ...d, focus };
     });
-  const compile = async (): Promise<void> => {
+  const compile = async (from: 'levels' | 'last released' = released ? 'last released' : 'levels'): Promise<void> => {
     setBusy(true);
     try {
-      await askServer('/api/evaluations', { method: 'POST', body: { camperId } });
+      const instead = evaluation && !released ? { id: evaluation.id, revision: revision.current } : null;
+      await askServer('/api/evaluations', { method: 'POST', body: { camperId, instead, from } });
       window.location.reload();
     } catch (error) {
       setProblem((error as Error).message);
@@ -129,6 +147,14 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     },
     compile,
     release,
+    others,
+    /** Saves what is here over what somebody else wrote; that is kept among the former drafts. */
+    writeOver(): void {
+      writesOver.current = true;
+      void save();
+    },
+    /** Takes a former draft as the text that is on the screen. */
+    bringBack: (former: EvaluationDocument): void => change(() => former),
   };
 }
 

@@ -6,17 +6,27 @@ export function ClipCard({
   name,
   onRemove,
   onRescale,
+  onAgain,
+  asked,
+  onConfirm,
+  onLeave,
 }: {
   clip: SortClip;
   name: string;
   onRemove: () => void;
   onRescale: (k: number) => void;
+  /** Tries a film once more that has failed. */
+  onAgain: () => void;
+  /** A change of rate that touches marked key frames. */
+  asked: { readonly captureScale: number; readonly words: string } | null;
+  onConfirm: (k: number) => void;
+  onLeave: () => void;
 }) {
   const main = clip.view === 'openSide' || clip.view === 'front';
   const share = clip.state === 'ready' ? 1 : clip.state === 'copying' ? 0.3 + 0.7 * clip.progress : 0.15;
   return (
     <div
-      className={`grid border border-rule bg-paper ${main ? 'row-span-2 grid-rows-[auto_200px_auto]' : 'grid-rows-[auto_90px_auto]'}`}
+      className={`grid border border-rule bg-paper ${main ? 'row-span-2 grid-rows-[auto_200px_auto_auto]' : 'grid-rows-[auto_90px_auto_auto]'}`}
       data-testid={`clip-${clip.view}`}
       data-state={clip.state}
     >
@@ -31,12 +41,50 @@ export function ClipCard({
           loading="lazy"
           className="h-full w-full object-cover"
         />
+      ) : clip.state === 'failed' ? (
+        <div role="alert" className="grid content-center justify-items-start gap-2 bg-wash px-4">
+          <span className="text-[15px] font-semibold">{clip.problem}</span>
+          <button type="button" className="main-action min-h-[48px]" onClick={onAgain}>
+            Try again
+          </button>
+        </div>
       ) : (
         <div className="grid content-center gap-2 bg-wash px-4">
           <span className="text-[15px]">
             {clip.state === 'checking' ? 'Every frame is checked' : `Copy for the bench, ${Math.round(100 * clip.progress)} %`}
           </span>
           <progress max={1} value={share} className="h-[10px] w-full accent-clay" aria-label={`${name} in work`} />
+        </div>
+      )}
+      {asked && (
+        <div role="alert" className="border-t border-rule px-3 py-2 text-[14.5px]">
+          <p className="m-0 font-semibold">{asked.words}</p>
+          <div className="mt-1 flex flex-wrap gap-2">
+            <button type="button" className="main-action min-h-[48px]" onClick={() => onConfirm(asked.captureScale)}>
+              Change it
+            </button>
+            <button type="button" className="quiet-action min-h-[48px]" onClick={onLeave}>
+              Leave it
+            </button>
+          </div>
+        </div>
+      )}
+      {!asked && clip.captureKnown === 'open' && clip.rate && (
+        <div
+          className="border-t border-rule px-3 py-2 text-[14.5px]"
+          role="group"
+          aria-label={`${name}: real time or slow motion?`}
+        >
+          <p className="m-0 font-semibold">
+            {Math.round(clip.rate)} frames a second: real time, or slow motion? Times are measured when you have said so.
+          </p>
+          <div className="mt-1 flex flex-wrap gap-2">
+            {[1, 4, 8].map((k) => (
+              <button key={k} type="button" className="quiet-action min-h-[48px] !px-3" onClick={() => onRescale(k)}>
+                {k === 1 ? 'Real time' : `Filmed at ${Math.round(clip.rate! * k)}/s`}
+              </button>
+            ))}
+          </div>
         </div>
       )}
       <div className="flex min-h-[44px] flex-wrap items-center justify-between gap-1 px-3 py-1 text-[13.5px] text-soft">

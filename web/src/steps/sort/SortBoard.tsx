@@ -72,6 +72,7 @@ export function SortBoard(props: SortProps) {
             <button
               type="button"
               className={ready ? 'quiet-action min-h-[48px]' : 'main-action min-h-[48px]'}
+              disabled={films.adding}
               onClick={() => films.addDelivery(kind)}
             >
               {deliveries.length === 0 ? 'First delivery' : 'Next delivery'}
@@ -124,6 +125,15 @@ export function SortBoard(props: SortProps) {
         <section key={d.id} aria-labelledby={`d-${d.number}`} className="border-b border-rule py-4">
           <h2 id={`d-${d.number}`} className="m-0 mb-2 text-[24px]">
             Delivery {d.number} <span className="text-[17px] font-medium text-soft">{KIND_NAMES[d.kind as DeliveryKind]}</span>
+            {!clips.some((c) => c.deliveryId === d.id) && VIEWS.every(([view]) => !films.uploadOf(d.id, view)) && (
+              <button
+                type="button"
+                className="ms-3 min-h-[48px] border-0 bg-transparent px-2 !font-body text-[15px] font-normal underline"
+                onClick={() => films.removeDelivery(d.id)}
+              >
+                It was not thrown: take it away
+              </button>
+            )}
           </h2>
           <div className="grid grid-cols-[1fr_1fr_250px] grid-rows-[1fr_1fr] gap-3 max-[900px]:grid-cols-1 max-[900px]:grid-rows-none">
             {VIEWS.map(([view, name]) => {
@@ -136,6 +146,10 @@ export function SortBoard(props: SortProps) {
                   name={name}
                   onRemove={() => films.remove(clip.id)}
                   onRescale={(k) => films.rescale(clip.id, k)}
+                  onAgain={() => films.again(clip.id)}
+                  asked={films.asked?.id === clip.id ? films.asked : null}
+                  onConfirm={(k) => films.rescale(clip.id, k, true)}
+                  onLeave={films.notRescaled}
                 />
               ) : (
                 <DropPlace
@@ -145,9 +159,7 @@ export function SortBoard(props: SortProps) {
                   barred={barred !== null}
                   needed={view === 'openSide' || view === 'front'}
                   onFile={(f) => films.attach(d.id, view, f)}
-                  onSimulate={
-                    props.simulated && (view === 'openSide' || view === 'front') ? () => void films.film(d.id, view) : null
-                  }
+                  onSimulate={props.simulated && (view === 'openSide' || view === 'front') ? () => films.film(d.id, view) : null}
                 />
               );
             })}

@@ -5,9 +5,13 @@ export interface SortClip {
   readonly deliveryId: string;
   readonly view: ViewId;
   readonly fileName: string;
-  readonly state: 'checking' | 'copying' | 'ready';
+  readonly state: 'checking' | 'copying' | 'ready' | 'failed';
+  /** Why it has failed; it is kept, and can be tried again. */
+  readonly problem: string | null;
   readonly progress: number;
   readonly captureScale: number;
+  /** 'open': it may be slow motion, and nobody has said yet. */
+  readonly captureKnown: 'tag' | 'sure' | 'answered' | 'open';
   readonly frames: number | null;
   readonly rate: number | null;
 }
@@ -32,6 +36,13 @@ export interface SortProps {
   readonly mayScore: boolean;
   readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: string }>;
   readonly clips: readonly SortClip[];
+  /** What the simulated camera is at. */
+  readonly filming: ReadonlyArray<{
+    readonly deliveryId: string;
+    readonly view: ViewId;
+    readonly share: number;
+    readonly problem: string | null;
+  }>;
   readonly refusals: ReadonlyArray<{
     readonly id: string;
     readonly deliveryId: string;

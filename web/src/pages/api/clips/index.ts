@@ -9,7 +9,12 @@ import { atWork, json, ofCamp, parsed } from '../_answer.ts';
 /** Takes a film as the plain body of the request: `POST /api/clips?deliveryId=...&view=openSide&fileName=...`. */
 export const POST: APIRoute = async (context) => {
   const query = parsed(
-    z.object({ deliveryId: z.uuid(), view: z.enum(VIEW_IDS), fileName: z.string().min(1).max(200) }),
+    z.object({
+      deliveryId: z.uuid(),
+      view: z.enum(VIEW_IDS),
+      fileName: z.string().min(1).max(1000),
+      browser: z.string().max(60).optional(),
+    }),
     Object.fromEntries(context.url.searchParams),
   );
   await ofCamp(context, 'delivery', query.deliveryId);

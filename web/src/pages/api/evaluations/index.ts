@@ -3,8 +3,17 @@ import { z } from 'zod';
 import { compileDraft } from '../../../server/evaluations.ts';
 import { atWork, bodyAs, json, ofCamp } from '../_answer.ts';
 
+/** Starts a draft; the one that the page shows is named, so that nobody else's is replaced. */
 export const POST: APIRoute = async (context) => {
-  const { camperId } = await bodyAs(context, z.object({ camperId: z.uuid() }));
-  const { id, version, document } = await compileDraft(await ofCamp(context, 'camper', camperId), atWork(context).id);
+  const { camperId, instead, from } = await bodyAs(
+    context,
+    z.object({
+      camperId: z.uuid(),
+      instead: z.object({ id: z.uuid(), revision: z.number().int() }).nullable().default(null),
+      from: z.enum(['levels', 'last released']).default('levels'),
+    }),
+  );
+  await ofCamp(context, 'camper', camperId);
+  const { id, version, document } = await compileDraft({ camperId, instead, from, by: atWork(context).id });
   return json({ id, version, document }, 201);
 };

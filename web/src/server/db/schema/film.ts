@@ -1,7 +1,21 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, date, doublePrecision, integer, pgTable, real, smallint, text, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  check,
+  date,
+  doublePrecision,
+  integer,
+  pgTable,
+  real,
+  smallint,
+  text,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { campers } from './roster.ts';
-import { whoAndWhen } from './staff.ts';
+import { at } from './columns.ts';
+import { camps, staff, whoAndWhen } from './staff.ts';
 
 export const deliveries = pgTable(
   'deliveries',
@@ -37,18 +51,46 @@ export const clips = pgTable(
     height: integer('height').notNull(),
     towardsTarget: smallint('towards_target'),
     captureScale: real('capture_scale').notNull().default(1),
+    /** How the scale is known: by a tag of the file, because its rate leaves no doubt, by somebody's answer; 'open' until somebody answers. */
+    captureKnown: text('capture_known', { enum: ['tag', 'sure', 'answered', 'open'] })
+      .notNull()
+      .default('answered'),
+    /** Which device and setting the film comes from, as far as the file or the browser tells. */
+    device: text('device'),
+    scaledBy: uuid('scaled_by').references(() => staff.id),
+    scaledAt: at('scaled_at'),
     /** Time of every frame in the file, in seconds; null until indexed. */
     frameTimes: doublePrecision('frame_times').array(),
     benchWidth: integer('bench_width'),
     benchHeight: integer('bench_height'),
-    state: text('state', { enum: ['checking', 'copying', 'ready'] }).notNull(),
+    /** 'failed': for a reason that is none of the film's; it is kept, and can be tried again. */
+    state: text('state', { enum: ['checking', 'copying', 'ready', 'failed'] }).notNull(),
+    /** Why it has failed, in words. */
+    problem: text('problem'),
+    /** It waits in the lane for long films. */
+    long: boolean('long').notNull().default(false),
     progress: real('progress').notNull().default(0),
     ...whoAndWhen(),
   },
   (t) => [
     unique('clips_one_per_view').on(t.deliveryId, t.view),
+    check('clips_failed_says_why', sql`(${t.state} = 'failed') = (${t.problem} is not null)`),
     check('clips_ready_has_index', sql`${t.state} <> 'ready' or ${t.frameTimes} is not null`),
   ],
+);
+
+/** What was said of a device once: how much slower its files play than they were filmed. Kept for its next files at the camp. */
+export const captureAnswers = pgTable(
+  'capture_answers',
+  {
+    campId: uuid('camp_id')
+      .notNull()
+      .references(() => camps.id),
+    device: text('device').notNull(),
+    captureScale: real('capture_scale').notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [unique('capture_answers_one_per_device').on(t.campId, t.device)],
 );
 
 /** Files that were turned away, with the reason, until somebody has read it. Nothing else of them is kept. */

@@ -69,6 +69,12 @@ export const points = pgTable(
     x: doublePrecision('x').notNull(),
     y: doublePrecision('y').notNull(),
     pointSd: real('point_sd').notNull(),
+    /** The frame on which it was placed; null for points from before that was kept. */
+    frame: integer('frame'),
+    /** 'guessed': taken as the product proposed it, untouched. */
+    origin: text('origin', { enum: ['placed', 'guessed'] })
+      .notNull()
+      .default('placed'),
     ...entered(),
   },
   (t) => [unique('points_one_per_event').on(t.clipId, t.event, t.point), check('points_sd', sql`${t.pointSd} >= 0`)],
@@ -112,6 +118,8 @@ export const evaluations = pgTable(
       .notNull()
       .references(() => sheets.id),
     document: jsonb('document').$type<EvaluationDocument>().notNull(),
+    /** Counted up with every change of a draft, so that two who write do not undo each other unseen. */
+    revision: integer('revision').notNull().default(1),
     /** Freeze frames of a released evaluation: focus number to the SHA-256 of the picture. */
     pictures: jsonb('pictures').$type<Record<string, string>>().notNull().default({}),
     /** What a released page shows beside the document: name, age, figures drawn; null for a draft. */
@@ -125,4 +133,22 @@ export const evaluations = pgTable(
     uniqueIndex('evaluations_one_draft').on(t.camperId).where(sql`released_at is null`),
     check('evaluations_released_whole', sql`(${t.releasedAt} is null) = (${t.snapshot} is null)`),
   ],
+);
+
+/** What a draft said before somebody else changed it, or it was drafted anew: the way back. It goes with the child. */
+export const formerDrafts = pgTable(
+  'former_drafts',
+  {
+    id: uuid('id').primaryKey(),
+    camperId: uuid('camper_id')
+      .notNull()
+      .references(() => campers.id),
+    version: integer('version').notNull(),
+    document: jsonb('document').$type<EvaluationDocument>().notNull(),
+    /** Who wrote it, and when. */
+    writtenBy: uuid('written_by').references(() => staff.id),
+    writtenAt: at('written_at').notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [index('former_drafts_by_camper').on(t.camperId, t.enteredAt)],
 );

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { clipById, removeClip, setCaptureScale } from '../../../../server/clips.ts';
-import { bodyAs, json, ofCamp } from '../../_answer.ts';
+import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
 
 export const GET: APIRoute = async (context) => {
   const { id, state, progress, fileName, view } = await clipById(await ofCamp(context, 'clip', context.params.id));
@@ -9,8 +9,12 @@ export const GET: APIRoute = async (context) => {
 };
 
 export const PATCH: APIRoute = async (context) => {
-  const { captureScale } = await bodyAs(context, z.object({ captureScale: z.number().positive().max(100) }));
-  await setCaptureScale(await ofCamp(context, 'clip', context.params.id), captureScale);
+  const { captureScale, confirmed } = await bodyAs(
+    context,
+    z.object({ captureScale: z.number().positive().max(100), confirmed: z.boolean().default(false) }),
+  );
+  const clip = await ofCamp(context, 'clip', context.params.id);
+  await setCaptureScale(clip, { captureScale, confirmed, by: atWork(context).id });
   return json({ captureScale });
 };
 

@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { DELIVERY_KINDS } from '@stride-chalk/core';
-import { addDelivery } from '../../server/deliveries.ts';
-import { atWork, bodyAs, json, ofCamp } from './_answer.ts';
+import { addDelivery } from '../../../server/deliveries.ts';
+import { atWork, bodyAs, json, ofCamp } from '../_answer.ts';
 
 export const POST: APIRoute = async (context) => {
   const body = await bodyAs(

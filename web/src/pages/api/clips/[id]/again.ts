@@ -1,0 +1,9 @@
+import type { APIRoute } from 'astro';
+import { tryAgain } from '../../../../server/clips.ts';
+import { ofCamp } from '../../_answer.ts';
+
+/** Asks for a film that has failed once more. */
+export const POST: APIRoute = async (context) => {
+  await tryAgain(await ofCamp(context, 'clip', context.params.id));
+  return new Response(null, { status: 202 });
+};

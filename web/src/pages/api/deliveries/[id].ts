@@ -1,0 +1,9 @@
+import type { APIRoute } from 'astro';
+import { removeDelivery } from '../../../server/deliveries.ts';
+import { atWork, ofCamp } from '../_answer.ts';
+
+/** Takes away a delivery of which nothing is there. */
+export const DELETE: APIRoute = async (context) => {
+  await removeDelivery(await ofCamp(context, 'delivery', context.params.id), atWork(context).id);
+  return new Response(null, { status: 204 });
+};
