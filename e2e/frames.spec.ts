@@ -34,12 +34,12 @@ for (const [kind, bib] of FILMS)
     };
     for (let i = 0; i < 100; i++) {
       const frame = Math.floor(random() * FRAMES);
-      await keys.press('j');
+      await keys.press('r');
       await coach.keyboard.insertText(String(frame));
       await keys.press('Enter');
       await check(frame, 'jump to');
     }
-    await keys.press('j');
+    await keys.press('r');
     await coach.keyboard.insertText('80');
     await keys.press('Enter');
     await check(80, 'jump to');
@@ -73,7 +73,7 @@ test('the chalk line is a scrubber', async ({ coach }) => {
 test('a key frame that both views have makes them move together', async ({ coach, keys }) => {
   await coach.goto(`${process.env.E2E_URL}/bench/31`);
   await filmsShown(coach);
-  await keys.press('k');
+  await keys.press('t');
   await coach.getByRole('row', { name: /^release/ }).click();
   const marked = async (view: string): Promise<number> => Number(await coach.getByTestId(`mark-${view}-release`).textContent());
   const [side, front] = [await marked('openSide'), await marked('front')];

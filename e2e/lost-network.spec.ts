@@ -24,7 +24,7 @@ test('the network drops while levels are entered: the page says so, a reload kee
 }) => {
   await coach.goto(`${process.env.E2E_URL}/bench/19`);
   await filmsShown(coach);
-  await keys.press('l', 'd');
+  await keys.press('s', 'd');
   const before = await entered();
   await coach.route('**/api/entries/**', (route) => route.abort());
   await keys.press('3', '3', '3');
@@ -49,7 +49,7 @@ test('the network drops while levels are entered: the page says so, a reload kee
 test('the session runs out while levels are entered: they are kept, and sent after signing in again', async ({ coach, keys }) => {
   await coach.goto(`${process.env.E2E_URL}/bench/19`);
   await filmsShown(coach);
-  await keys.press('l', 'd');
+  await keys.press('s', 'd');
   const before = await entered();
   await coach.context().clearCookies();
   await keys.press('3');

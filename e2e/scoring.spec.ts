@@ -8,7 +8,7 @@ const asked = resolveSheet(defaultSheet, '17-18')
 test('18 levels, 6 with a fault, one not visible, in at most 40 keys and without the mouse', async ({ coach, keys }) => {
   await coach.goto(`${process.env.E2E_URL}/bench/44`);
   await filmsShown(coach);
-  await keys.press('l');
+  await keys.press('s');
   for (let i = 0; i < 18; i++) {
     await expect(coach.getByTestId(`checkpoint-${asked[i]}`)).toHaveAttribute('aria-current', 'step');
     if (i % 3 === 1) {
@@ -48,7 +48,7 @@ test('one checkpoint over all deliveries: one key each, then the next checkpoint
 test('a mistake is taken back with one key; a note is kept; a second fault is added', async ({ coach, keys }) => {
   await coach.goto(`${process.env.E2E_URL}/bench/19`);
   await filmsShown(coach);
-  await keys.press('l');
+  await keys.press('s');
   await keys.press('ArrowDown');
   const current = coach.locator('[aria-current=step][data-testid^=checkpoint-]');
   const id = (await current.getAttribute('data-testid'))!;

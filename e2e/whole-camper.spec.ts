@@ -78,7 +78,7 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
   await expect(current(coach)).toContainText('±');
   const measuring = keys.count;
 
-  await keys.press('l');
+  await keys.press('s');
   const asked = resolveSheet(defaultSheet, '9-10').filter((c) => c.scored);
   for (let delivery = 1; delivery <= 3; delivery++) {
     for (const c of asked) {

@@ -20,8 +20,8 @@ await signIn('Dario');
 const VIEWS = [
   ['home', '/', []],
   ['sort', '/campers/9', []],
-  ['bench-key-frames', '/bench/27', ['k', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown']],
-  ['bench-levels', '/bench/27', ['l', ...Array.from({ length: 21 }, () => 'ArrowDown')]],
+  ['bench-key-frames', '/bench/27', ['t', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown']],
+  ['bench-levels', '/bench/27', ['s', ...Array.from({ length: 21 }, () => 'ArrowDown')]],
   ['bench-across', '/bench/27', ['x', ...Array.from({ length: 26 }, () => 'ArrowDown')]],
   ['bench-figures', '/bench/31', ['d', 'g', ...Array.from({ length: 8 }, () => 'ArrowDown'), 'Enter']],
   ['write-up', '/handouts/4', []],

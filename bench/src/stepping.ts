@@ -31,7 +31,7 @@ const times = await page.evaluate(
     const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
     const frames = 240;
     const jump = async (frame: number): Promise<number> => {
-      press('j');
+      press('r');
       const input = document.querySelector<HTMLInputElement>('#jump-frame')!;
       input.value = String(frame);
       const from = performance.now();

@@ -22,6 +22,7 @@ export {
   dayBound,
   dayFacts,
   daySettingsSchema,
+  delaySessions,
   deliveriesFor,
   linkedDesign,
   moveSession,
@@ -51,7 +52,7 @@ export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
 export { guessPoint, type PlacedPoint, type PoseView } from './figures/guess-point.ts';
 export { pointFrame } from './figures/ball-lead.ts';
-export { measureClip, type ClipWork } from './figures/measure-clip.ts';
+export { isStale, measureClip, type ClipWork } from './figures/measure-clip.ts';
 export { measureFigure, type FigureReading, type MeasuredPoints } from './figures/measure-figure.ts';
 export { phaseTimes } from './figures/phase-times.ts';
 export type { Point } from './figures/point.ts';

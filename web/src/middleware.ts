@@ -48,6 +48,8 @@ export const onRequest = defineMiddleware(async (context, next) => {
         : context.redirect(`/sign-in?go=${encodeURIComponent(url.pathname + url.search)}`);
     if (answer === 'no') return away(new Refusal('not-allowed', `This is not for a ${locals.staff!.role}. Ask the lead.`, 403));
     const response = await next();
+    // Back and reload show what the server has: a page is never shown from what the browser kept.
+    if (!isApi && !response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
     response.headers.set('referrer-policy', 'same-origin');
     response.headers.set('x-content-type-options', 'nosniff');
     response.headers.set('x-frame-options', 'DENY');

@@ -5,6 +5,7 @@
 export { assignScorers, type IntegerSolver, type ScorerChoice } from './assign-scorers.ts';
 export { dayBound, type DayBound } from './day-bound.ts';
 export { linkedDesign, type LinkedDesign, type ScoringRecord } from './linked-design.ts';
+export { delaySessions } from './delay-sessions.ts';
 export { moveSession } from './move-session.ts';
 export { dayFacts, planDay, planSteps, type DayPlan, type DayPlanFacts } from './plan-day.ts';
 export { planProblems, type PlanProblem } from './plan-problems.ts';

@@ -26,6 +26,22 @@ test('phase times come from the marks, angles from the points', () => {
   expect(found.has('stride')).toBe(false);
 });
 
+test('points on a key frame that was moved are not measured until they are placed again, and the figure says so', () => {
+  const on = (frame: number) => leg.map((p) => ({ ...p, frame }));
+  const knee = (frame: number) =>
+    measureClip({ towardsTarget: 1, film, marks, points: on(frame) }).find((f) => f.figure === 'frontKneeContact');
+  expect(knee(140)!.estimate!.value).toBeCloseTo(90, 10);
+  expect(knee(139)).toEqual({
+    figure: 'frontKneeContact',
+    estimate: null,
+    why: 'its key frame was moved: place its points again',
+  });
+  // Points from before their frame was kept count as they are.
+  expect(
+    measureClip({ towardsTarget: 1, film, marks, points: leg }).find((f) => f.figure === 'frontKneeContact')!.estimate,
+  ).not.toBeNull();
+});
+
 test('a view in line with the target gives no figure; points that coincide say which they are, and no figure disappears', () => {
   expect(measureClip({ towardsTarget: null, film, marks, points: leg })).toEqual([]);
   const collapsed = leg.map((p) => ({ ...p, x: 1, y: 1 }));

@@ -22,7 +22,12 @@ export const entrySchema = z.discriminatedUnion('kind', [
     x: z.number(),
     y: z.number(),
     pointSd: z.number().nonnegative(),
+    /** The frame on which it was placed: when the key frame moves, the point is no longer true of it. */
+    frame: frame.nullable().default(null),
+    /** 'guessed': taken as it was proposed, without a look. */
+    origin: z.enum(['placed', 'guessed']).default('placed'),
   }),
+  z.object({ kind: z.literal('unpoint'), clipId: id, event, point }),
   z.object({
     kind: z.literal('score'),
     deliveryId: id,
@@ -43,6 +48,7 @@ export function entryTarget(entry: Entry, staffId: string): string {
     case 'unmark':
       return `mark ${entry.clipId} ${entry.event}`;
     case 'point':
+    case 'unpoint':
       return `point ${entry.clipId} ${entry.event} ${entry.point}`;
     case 'score':
     case 'unscore':

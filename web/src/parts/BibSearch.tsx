@@ -12,7 +12,7 @@ export interface BibEntry {
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
-/** Any camper by his bib number: type it. Where digits mean levels (`digits` false), press b first. */
+/** Any camper by his bib number: type it, or B and a name. Where digits mean levels (`digits` false) the page has keys of its own and asks for it. */
 export function BibSearch({ campers, digits = true }: { campers: readonly BibEntry[]; digits?: boolean }) {
   const dialog = useRef<HTMLDialogElement>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -39,16 +39,16 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
         dialog.current?.open
       )
         return;
-      if (digits && /^\d$/.test(event.key)) {
+      if (/^\d$/.test(event.key)) {
         event.preventDefault();
         open(event.key);
-      } else if (event.key === 'b') {
+      } else if (event.key.toLowerCase() === 'b') {
         event.preventDefault();
         open('');
       }
     };
     const onAsk = (): void => open('');
-    window.addEventListener('keydown', onKey);
+    if (digits) window.addEventListener('keydown', onKey);
     window.addEventListener('bib-search', onAsk);
     return () => {
       window.removeEventListener('keydown', onKey);

@@ -81,6 +81,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /api/day-plan/[day]/plan.ics': 'see the camp and the plan of the day',
   'POST /api/day-plan/[day]/solve': 'plan the day',
   'POST /api/day-plan/[day]/move': 'plan the day',
+  'POST /api/day-plan/[day]/later': 'plan the day',
 
   'GET /roster': 'keep the roster and the consents',
   'GET /roster/import': 'keep the roster and the consents',

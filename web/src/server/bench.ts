@@ -26,6 +26,8 @@ export interface BenchSet {
     readonly x: number;
     readonly y: number;
     readonly pointSd: number;
+    readonly frame: number | null;
+    readonly origin: 'placed' | 'guessed';
   }>;
   readonly scores: ReadonlyArray<{
     readonly deliveryId: string;
@@ -85,6 +87,8 @@ export async function benchSet(camperId: string): Promise<BenchSet> {
       x: p.x,
       y: p.y,
       pointSd: p.pointSd,
+      frame: p.frame,
+      origin: p.origin,
     })),
     scores: scored.map((s) => ({
       deliveryId: s.deliveryId,

@@ -40,7 +40,17 @@ beforeAll(async () => {
   clipId = clip.id;
   const enter = (entry: Parameters<typeof recordEntry>[1]) => recordEntry(v7(), entry, world.coach);
   await enter({ kind: 'mark', clipId: clip.id, event: 'contact', frame: 4, frameTo: null });
-  await enter({ kind: 'point', clipId: clip.id, event: 'contact', point: 'head', x: 10, y: 10, pointSd: 2 });
+  await enter({
+    kind: 'point',
+    clipId: clip.id,
+    event: 'contact',
+    point: 'head',
+    x: 10,
+    y: 10,
+    pointSd: 2,
+    frame: null,
+    origin: 'placed',
+  });
   for (const deliveryId of child.deliveries)
     for (const c of resolveSheet(defaultSheet, '11-12').filter((x) => x.scored))
       await enter({

@@ -12,6 +12,7 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
   return {
     ...plan,
     ...judged,
+    campId: camp.id,
     day,
     now,
     over,

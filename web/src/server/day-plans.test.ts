@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
 import { convertIcsCalendar } from 'ts-ics';
+import { recordCheckIn } from './check-ins.ts';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
@@ -10,7 +11,7 @@ import { camperById } from './campers.ts';
 import { campById, campsOf, type Camp } from './camps.ts';
 import { planCalendar, planCsv } from './day-plan-files.ts';
 import { dayPlanPage } from './day-plan-page.ts';
-import { dayPlanOf, moveInPlan, noteLate, solveDay } from './day-plans.ts';
+import { dayPlanOf, moveInPlan, noteLate, solveDay, delayDay, judgePlan } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campers, campStaff, sheets } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
@@ -242,5 +243,69 @@ describe('settings of a camp', () => {
     expect(await order('2026-10-01')).toEqual([later, camp.id, past]);
     await db().update(campStaff).set({ deactivatedAt: new Date() }).where(eq(campStaff.campId, later));
     expect(await order('2026-08-01')).toEqual([camp.id, past]);
+  });
+});
+
+describe('two leads at once', () => {
+  test('on a day that nobody has planned: one plan is made, the other lead is told', async () => {
+    const day = '2026-07-17';
+    const { settings } = await dayPlanOf(camp, day);
+    const plan = (from: number) =>
+      solveDay(camp, day, {
+        settings: { ...settings, mounds: settings.mounds.map((m) => ({ ...m, from })) },
+        revision: 0,
+        by: world.lead,
+        now: null,
+        anew: true,
+      }).then(
+        () => 'planned',
+        (error: { code: string }) => error.code,
+      );
+    expect((await Promise.all([plan(540), plan(600)])).sort()).toEqual(['plan-changed', 'planned']);
+    expect((await dayPlanOf(camp, day)).revision).toBe(1);
+  });
+
+  test('a day that begins late goes on in the same order, and what it breaks is named', async () => {
+    const day = '2026-07-17';
+    const before = await dayPlanOf(camp, day);
+    await delayDay(camp, day, { minutes: 15, revision: before.revision, by: world.lead, now: null });
+    const after = await dayPlanOf(camp, day);
+    expect(after.sessions.map((s) => [s.camper, s.from])).toEqual(before.sessions.map((s) => [s.camper, s.from + 15]));
+    await expect(
+      delayDay(camp, day, { minutes: 15, revision: before.revision, by: world.lead, now: null }),
+    ).rejects.toMatchObject({ code: 'plan-changed' });
+    await expect(
+      delayDay(camp, day, { minutes: 240 * 4, revision: after.revision, by: world.lead, now: null }),
+    ).rejects.toMatchObject({ code: 'past-midnight' });
+    await expect(delayDay(camp, '2026-07-16', { minutes: 5, revision: 0, by: world.lead, now: null })).rejects.toMatchObject({
+      code: 'no-plan',
+    });
+  });
+
+  test('whoever never came has not thrown: his turn is named, and given again', async () => {
+    const day = '2026-07-17';
+    const plan = await dayPlanOf(camp, day);
+    const [first, second] = plan.sessions;
+    const said = (camperId: string) => ({
+      camperId,
+      day,
+      notedAt: '2026-07-17T13:00:00.000Z',
+      present: true,
+      heightCentimetres: null,
+      sore: null,
+      drillsDone: null,
+      goals: null,
+      mobility: null,
+      throwsReported: null,
+      form: 2 as const,
+    });
+    // As long as nobody is at the gate, the plan is believed.
+    const noon = Math.max(first!.to, second!.to) + 1;
+    const judge = async () => (await judgePlan(camp, day, await dayPlanOf(camp, day), { now: noon, over: false })).problems;
+    expect((await judge()).filter((p) => p.code === 'notThere')).toEqual([]);
+    await recordCheckIn(v7(), said(second!.camper), world.helper);
+    const missed = (await judge()).filter((p) => p.code === 'notThere').flatMap((p) => p.campers);
+    expect(missed).toContain(first!.camper);
+    expect(missed).not.toContain(second!.camper);
   });
 });

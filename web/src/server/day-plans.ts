@@ -2,6 +2,7 @@ import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
   dayFacts,
+  delaySessions,
   linkedDesign,
   moveSession,
   planProblems,
@@ -160,6 +161,22 @@ const changed = (): Refusal =>
     'Somebody else has changed this plan meanwhile. Your hours are kept on this page: look at the new plan, then plan again.',
     409,
   );
+
+/** Everything that has not begun, later by so many minutes; the page names what it breaks. */
+export async function delayDay(
+  camp: Camp,
+  day: string,
+  change: Omit<Change, 'settings'> & { readonly minutes: number },
+): Promise<void> {
+  const row = await rowOf(camp, day);
+  if (!row) throw new Refusal('no-plan', 'There is no plan of this day yet. Make one first.', 409);
+  const { input } = await dayInput(camp, day, row.settings);
+  const before = await sessionsOf(row.id);
+  const later = delaySessions(before, change.minutes, change.now);
+  const last = Math.max(0, ...later.map((s) => s.to));
+  if (last > 24 * 60) throw new Refusal('past-midnight', 'Some would throw after midnight. Plan the rest of the day anew.');
+  await keepPlan(camp, day, { ...change, settings: row.settings }, later, dayFacts(input, later));
+}
 
 async function keepPlan(
   camp: Camp,

@@ -125,7 +125,17 @@ describe('a key frame', () => {
   test('points keep fractions of a pixel and their error', async () => {
     await recordEntry(
       v7(),
-      { kind: 'point', clipId, event: 'contact', point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 },
+      {
+        kind: 'point',
+        clipId,
+        event: 'contact',
+        point: 'frontKnee',
+        x: 101.25,
+        y: 77.5,
+        pointSd: 2,
+        frame: null,
+        origin: 'placed',
+      },
       world.coach,
     );
     expect(await db().select().from(points).where(eq(points.clipId, clipId))).toMatchObject([

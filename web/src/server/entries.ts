@@ -50,13 +50,19 @@ async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: str
       return;
     case 'point': {
       await requireFrame(tx, entry.clipId, 0);
-      const { clipId, event, point, x, y, pointSd } = entry;
+      const { clipId, event, point, ...where } = entry;
+      const { kind: _, ...values } = { ...where, ...when };
       await tx
         .insert(points)
-        .values({ clipId, event, point, x, y, pointSd, ...when })
-        .onConflictDoUpdate({ target: [points.clipId, points.event, points.point], set: { x, y, pointSd, ...when } });
+        .values({ clipId, event, point, ...values })
+        .onConflictDoUpdate({ target: [points.clipId, points.event, points.point], set: values });
       return;
     }
+    case 'unpoint':
+      await tx
+        .delete(points)
+        .where(and(eq(points.clipId, entry.clipId), eq(points.event, entry.event), eq(points.point, entry.point)));
+      return;
     case 'score': {
       const sheet = await sheetOfDelivery(tx, entry.deliveryId);
       const checkpoint = sheet.document.checkpoints.find((c) => c.id === entry.checkpoint);

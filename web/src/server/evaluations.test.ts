@@ -60,12 +60,32 @@ describe('an evaluation', () => {
     await recordEntry(v7(), { kind: 'mark', clipId, event: 'contact', frame: 30, frameTo: null }, world.coach);
     await recordEntry(
       v7(),
-      { kind: 'point', clipId, event: 'contact', point: 'throwingElbow', x: 100, y: 60, pointSd: 2 },
+      {
+        kind: 'point',
+        clipId,
+        event: 'contact',
+        point: 'throwingElbow',
+        x: 100,
+        y: 60,
+        pointSd: 2,
+        frame: null,
+        origin: 'placed',
+      },
       world.coach,
     );
     await recordEntry(
       v7(),
-      { kind: 'point', clipId, event: 'contact', point: 'throwingWrist', x: 80, y: 62, pointSd: 2 },
+      {
+        kind: 'point',
+        clipId,
+        event: 'contact',
+        point: 'throwingWrist',
+        x: 80,
+        y: 62,
+        pointSd: 2,
+        frame: null,
+        origin: 'placed',
+      },
       world.coach,
     );
     const first = await draftBy(world.otherCoach);

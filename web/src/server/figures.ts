@@ -8,6 +8,7 @@ export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>
       towardsTarget: clip.towardsTarget,
       film: clip.frameTimes && clip.captureKnown !== 'open' ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
       marks: set.marks.filter((m) => m.clipId === clip.id),
-      points: set.points.filter((p) => p.clipId === clip.id),
+      // A guess that nobody has looked at is no measurement.
+      points: set.points.filter((p) => p.clipId === clip.id && p.origin === 'placed'),
     }).flatMap(({ figure, estimate }) => (estimate ? [{ delivery: clip.deliveryId, figure, estimate }] : [])),
   );

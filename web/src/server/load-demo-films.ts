@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { copyFile, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { v7 } from 'uuid';
-import { ageGroupOf, defaultSheet, resolveSheet, type Entry } from '@stride-chalk/core';
+import { ageGroupOf, defaultSheet, pointFrame, resolveSheet, type Entry } from '@stride-chalk/core';
 import { clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, type DemoCamper } from '@stride-chalk/demo';
 import { indexClip, towardsTargetOf } from './clips.ts';
 import { db } from './db/connect.ts';
@@ -90,7 +90,11 @@ export async function loadDemoFilms(
     const clipId = clipIds.get(film.fileName)!;
     for (const mark of marksOf(film)) await enter({ kind: 'mark', clipId, ...mark });
     if (film.view === 'openSide' && film.delivery === 0)
-      for (const p of pointsOf(film)) await enter({ kind: 'point', clipId, ...p, pointSd: 2 });
+      for (const p of pointsOf(film)) {
+        const mark = marksOf(film).find((m) => m.event === p.event);
+        const frame = mark ? pointFrame(mark, p.point) : null;
+        await enter({ kind: 'point', clipId, ...p, frame, origin: 'placed', pointSd: 2 });
+      }
   }
   if (progress === 'marked') return;
   const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, firstDay))

@@ -4,6 +4,8 @@ import { BenchLine } from './BenchLine.tsx';
 import { FilmKeys } from './FilmKeys.tsx';
 import { FilmPair } from './FilmPair.tsx';
 import { JumpField } from './JumpField.tsx';
+import { contextOf } from './key-table.ts';
+import { KeyHelp } from './KeyHelp.tsx';
 import { useBench } from './use-bench.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useSlowPlay } from './use-slow-play.ts';
@@ -11,8 +13,8 @@ import { WorkPanel } from './WorkPanel.tsx';
 import type { BenchProps, Task } from './types.ts';
 
 const TASKS: ReadonlyArray<readonly [Task, string, string]> = [
-  ['keyFrames', 'Key frames', 'K'],
-  ['levels', 'Levels', 'L'],
+  ['keyFrames', 'Key frames', 'T'],
+  ['levels', 'Levels', 'S'],
   ['across', 'Across', 'X'],
   ['figures', 'Figures', 'G'],
 ];
@@ -29,8 +31,12 @@ export function Bench(props: BenchProps) {
       <BenchHeader bench={bench} props={props} />
 
       <main className="grid min-h-0 grid-cols-[1fr_396px] max-[1023px]:grid-cols-1">
-        <section aria-label="Film" className="grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:px-3">
+        <section
+          aria-label="Film"
+          className="relative grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:px-3"
+        >
           <FilmPair bench={bench} props={props} />
+          {bench.layer === 'keys' && <KeyHelp onClose={() => bench.turn('done')} />}
           <div className="pe-4 pt-2 max-[1023px]:pe-0">
             <BenchLine bench={bench} />
             {camper.sore && (
@@ -38,24 +44,24 @@ export function Bench(props: BenchProps) {
                 <b>Arm care.</b> Bib {camper.bib} has a sore arm: no throwing. Film that is there may be scored.
               </p>
             )}
-            {bench.jumping && active ? (
+            {bench.layer === 'frame' && active ? (
               <JumpField
                 key={active.film.id}
                 frame={bench.frameIn(active)}
                 last={active.time.frameCount - 1}
                 onJump={(frame) => {
-                  bench.setJumping(false);
+                  bench.turn('done');
                   if (frame !== null) bench.moveTo(active, frame);
                 }}
               />
             ) : (
-              <FilmKeys />
+              <FilmKeys context={contextOf(bench.layer, bench.task)} />
             )}
           </div>
         </section>
         <aside
           aria-label="Work"
-          className="grid min-h-0 grid-rows-[auto_1fr_auto] border-s-2 border-ink bg-paper max-[1023px]:border-s-0 max-[1023px]:border-t-2"
+          className="grid min-h-0 grid-rows-[auto_auto_1fr_auto] border-s-2 border-ink bg-paper max-[1023px]:border-s-0 max-[1023px]:border-t-2"
         >
           <div role="group" aria-label="What to do" className="grid grid-cols-4 border-b border-rule">
             {TASKS.map(([id, name, key]) => (
@@ -70,6 +76,13 @@ export function Bench(props: BenchProps) {
               </button>
             ))}
           </div>
+          <p
+            role="status"
+            data-testid="said"
+            className={bench.said ? 'm-0 border-b border-rule bg-wash px-[18px] py-2 text-[14.5px]' : 'm-0'}
+          >
+            {bench.said}
+          </p>
           <WorkPanel bench={bench} props={props} />
           <BenchFoot bench={bench} />
         </aside>

@@ -1,4 +1,4 @@
-import type { Point } from '@stride-chalk/core';
+import { isStale, type Point } from '@stride-chalk/core';
 import type { BenchControl } from './use-bench.ts';
 
 /** Points and lines of the figure in hand on the frame that it belongs to. */
@@ -15,7 +15,8 @@ export function FigureChalk({
 }) {
   const film = bench.sideFilm;
   if (!film || film.film.id !== filmId) return null;
-  const event = bench.data.marks.find((m) => m.clipId === filmId && m.frame === frame)?.event;
+  const marks = bench.data.marks.filter((m) => m.clipId === filmId);
+  const event = marks.find((m) => m.frame === frame)?.event;
   const placed = bench.data.points.filter((p) => p.clipId === filmId && p.event === event);
   const hand = bench.inHand;
   const at = (id: string): Point | undefined => placed.find((p) => p.point === id);
@@ -40,7 +41,18 @@ export function FigureChalk({
         );
       })}
       {placed.map((p) => (
-        <circle key={p.point} cx={p.x} cy={p.y} r={r} fill="#fff" stroke="#1d130c" strokeWidth={2 / scale} />
+        <circle
+          key={p.point}
+          cx={p.x}
+          cy={p.y}
+          r={r}
+          // A guess nobody has looked at, and a point whose key frame has moved, are open rings.
+          data-true={p.origin === 'placed' && !isStale(p, marks)}
+          fill={p.origin === 'placed' && !isStale(p, marks) ? '#fff' : 'none'}
+          stroke={p.origin === 'placed' && !isStale(p, marks) ? '#1d130c' : '#fff'}
+          strokeDasharray={p.origin === 'placed' && !isStale(p, marks) ? undefined : `${3 / scale} ${2 / scale}`}
+          strokeWidth={2 / scale}
+        />
       ))}
       {hand && (
         <g

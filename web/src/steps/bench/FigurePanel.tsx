@@ -20,6 +20,7 @@ const PHASE_TIMES = ['liftToContact', 'contactToRelease'] as const satisfies rea
 export function FigurePanel({
   figures,
   unreadable,
+  guessed,
   bands,
   current,
   asked,
@@ -31,6 +32,8 @@ export function FigurePanel({
   figures: ReadonlyMap<FigureId, Estimate>;
   /** Figures whose points are placed and that cannot be read, with the reason. */
   unreadable: ReadonlyMap<FigureId, string>;
+  /** Figures that rest on a guess nobody has looked at. */
+  guessed: ReadonlySet<FigureId>;
   bands: readonly Band[];
   current: FigureId;
   asked: PointAt | null;
@@ -58,7 +61,7 @@ export function FigurePanel({
           <p className="m-0 mt-1 text-[15px]">Figures are measured on a side view. This delivery has none.</p>
         ) : missing ? (
           <p className="m-0 mt-1 text-[15px]" role="status">
-            Mark the key frame “{eventName(missing)}” first: <kbd>K</kbd>.
+            Mark the key frame “{eventName(missing)}” first: <kbd>T</kbd>.
           </p>
         ) : (
           <p className="m-0 mt-1 text-[15px]">
@@ -80,7 +83,11 @@ export function FigurePanel({
             >
               <button
                 type="button"
-                onClick={() => onPick(r.id)}
+                onClick={(e) => {
+                  // The keys go to the points now, not to this button.
+                  e.currentTarget.blur();
+                  onPick(r.id);
+                }}
                 data-testid={`figure-${r.id}`}
                 aria-current={here ? 'step' : undefined}
                 className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start"
@@ -95,7 +102,12 @@ export function FigurePanel({
                     </span>
                   )}
                 </b>
-                {unreadable.has(r.id) && (
+                {guessed.has(r.id) && (
+                  <span className="col-span-2 text-[13.5px] font-semibold text-clay">
+                    a guess: place its points to measure it
+                  </span>
+                )}
+                {unreadable.has(r.id) && !guessed.has(r.id) && (
                   <span className="col-span-2 text-[13.5px] font-semibold text-clay first-letter:uppercase">
                     {unreadable.get(r.id)}.
                   </span>

@@ -1,31 +1,27 @@
-/** The keys that hold for every task. */
-export function FilmKeys() {
+import { keysOf, type KeyContext } from './key-table.ts';
+
+const SHOWN = [
+  'one frame',
+  'ten frames',
+  'slow play',
+  'other view',
+  'next delivery',
+  'take the last entry back',
+  'another camper by bib or name',
+  'these keys',
+];
+
+/** The keys that a coach needs most in what is in hand; the others stand under `?`. */
+export function FilmKeys({ context }: { context: KeyContext }) {
   return (
     <p className="m-0 flex min-h-[32px] flex-wrap gap-x-4 gap-y-1 pb-[10px] text-[13.5px] text-soft">
-      <span>
-        <kbd>←</kbd> <kbd>→</kbd> frame
-      </span>
-      <span>
-        <kbd>⇧</kbd> ten
-      </span>
-      <span>
-        <kbd>Space</kbd> slow
-      </span>
-      <span>
-        <kbd>V</kbd> other view
-      </span>
-      <span>
-        <kbd>J</kbd> to a frame
-      </span>
-      <span>
-        <kbd>D</kbd> next delivery
-      </span>
-      <span>
-        <kbd>U</kbd> undo
-      </span>
-      <span>
-        <kbd>B</kbd> bib
-      </span>
+      {keysOf(context)
+        .filter((k) => SHOWN.includes(k.says))
+        .map((k) => (
+          <span key={k.says}>
+            <kbd>{k.cap}</kbd> {k.says}
+          </span>
+        ))}
     </p>
   );
 }

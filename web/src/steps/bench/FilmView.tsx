@@ -1,28 +1,7 @@
 import { useEffect, useLayoutEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { FilmPlayer } from './film-player.ts';
+import { windowFor, type Window } from './film-window.ts';
 import { VIEW_NAMES, type Film } from './types.ts';
-
-/** The part of the film that is shown, in pixels of the original. */
-export interface Window {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-/**
- * As much of the film as fits the place with its full height shown. A narrower place cuts the sides; in a side view a little
- * more behind the pitcher, who starts there and moves to the target.
- */
-function windowFor(film: Film, width: number, height: number, centre: number | null = null): Window {
-  const shown = Math.min(film.width, (film.height * width) / Math.max(1, height));
-  const slack = film.width - shown;
-  const x = Math.max(
-    0,
-    Math.min(slack, centre === null ? slack / 2 + 0.03 * film.width * (film.towardsTarget ?? 0) : centre - shown / 2),
-  );
-  return { x, y: 0, width: shown, height: Math.min(film.height, (shown * height) / Math.max(1, width)) };
-}
 
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
 export function FilmView({
@@ -78,17 +57,19 @@ export function FilmView({
       const part = windowFor(film, size.width, size.height, follow.current(at));
       const k = picture.width / film.width;
       const scale = target.width / part.width;
+      const from = Math.max(0, part.x);
+      const to = Math.min(film.width, part.x + part.width);
       context.fillStyle = '#2a1d15';
       context.fillRect(0, 0, target.width, target.height);
       context.drawImage(
         picture,
-        part.x * k,
-        part.y * k,
-        part.width * k,
-        part.height * k,
+        from * k,
         0,
+        (to - from) * k,
+        picture.height,
+        (from - part.x) * scale,
         0,
-        target.width,
+        (to - from) * scale,
         part.height * scale,
       );
       target.dataset.frame = String(at);

@@ -26,6 +26,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
       <FigurePanel
         figures={bench.figures}
         unreadable={bench.unreadable}
+        guessed={bench.guessed}
         bands={bands}
         current={bench.figure}
         asked={asked}

@@ -22,14 +22,12 @@ export function withEntry(data: BenchData, entry: Entry, staffId: string): Bench
       return { ...data, marks: data.marks.filter((m) => m.clipId !== entry.clipId || m.event !== entry.event) };
     case 'point': {
       const { clipId, event, point, x, y, pointSd } = entry;
-      return {
-        ...data,
-        points: [
-          ...data.points.filter((p) => p.clipId !== clipId || p.event !== event || p.point !== point),
-          { clipId, event, point, x, y, pointSd },
-        ],
-      };
+      // An entry that waits from an older page has neither frame nor origin.
+      const [frame, origin] = [entry.frame ?? null, entry.origin ?? 'placed'];
+      return { ...data, points: [...withoutPoint(data, entry), { clipId, event, point, x, y, pointSd, frame, origin }] };
     }
+    case 'unpoint':
+      return { ...data, points: withoutPoint(data, entry) };
     case 'score': {
       const { deliveryId, checkpoint, faults, note } = entry;
       const level: Seen = entry.level === 'NV' ? 'NV' : (Number(entry.level) as Seen);
@@ -43,6 +41,11 @@ export function withEntry(data: BenchData, entry: Entry, staffId: string): Bench
   }
 }
 
+const withoutPoint = (
+  data: BenchData,
+  about: { readonly clipId: string; readonly event: string; readonly point: string },
+): PlacedAt[] => data.points.filter((p) => p.clipId !== about.clipId || p.event !== about.event || p.point !== about.point);
+
 const without = (
   scores: readonly Scored[],
   about: { readonly deliveryId: string; readonly checkpoint: string },
@@ -51,16 +54,18 @@ const without = (
   scores.filter((s) => s.deliveryId !== about.deliveryId || s.checkpoint !== about.checkpoint || s.coachId !== staffId);
 
 /** The entry that takes back another one: what stood there before, or nothing. */
-export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry | null {
+export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry {
   switch (entry.kind) {
     case 'mark':
     case 'unmark': {
       const before = data.marks.find((m) => m.clipId === entry.clipId && m.event === entry.event);
       return before ? { kind: 'mark', ...before } : { kind: 'unmark', clipId: entry.clipId, event: entry.event };
     }
-    case 'point': {
-      const before = data.points.find((p) => p.clipId === entry.clipId && p.event === entry.event && p.point === entry.point);
-      return before ? { kind: 'point', ...before } : null;
+    case 'point':
+    case 'unpoint': {
+      const { clipId, event, point } = entry;
+      const before = data.points.find((p) => p.clipId === clipId && p.event === event && p.point === point);
+      return before ? { kind: 'point', ...before } : { kind: 'unpoint', clipId, event, point };
     }
     case 'score':
     case 'unscore': {

@@ -55,6 +55,8 @@ export interface PlacedAt {
   readonly x: number;
   readonly y: number;
   readonly pointSd: number;
+  readonly frame: number | null;
+  readonly origin: 'placed' | 'guessed';
 }
 export interface Scored {
   readonly deliveryId: string;

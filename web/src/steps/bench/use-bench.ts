@@ -1,6 +1,8 @@
 import { useMemo, useState } from 'react';
 import { ALWAYS_ASKED, orderProblems, resolveSheet, type EventId, type ResolvedCheckpoint, type Seen } from '@stride-chalk/core';
+import { nextLayer, type Layer, type LayerEvent } from './bench-layer.ts';
 import { initialData, ownScore, scoreEntry, shownScore } from './bench-data.ts';
+import { isSeen, placeOf } from './entry-place.ts';
 import { clampFrame, markOf } from './moments.ts';
 import type { BenchProps, Task } from './types.ts';
 import { useEntries } from './use-entries.ts';
@@ -36,11 +38,12 @@ export function useBench(props: BenchProps) {
     return ALWAYS_ASKED.find((e) => !props.marks.some((m) => m.clipId === film?.id && m.event === e)) ?? 'set';
   });
   const [checkpointId, setCheckpointId] = useState<string | null>(null);
-  const [asking, setAsking] = useState(false);
-  const [noteOpen, setNoteOpen] = useState(false);
+  /** What lies over the work: one thing at a time. */
+  const [layer, setLayer] = useState<Layer>('work');
   const [playing, setPlaying] = useState(false);
-  const [jumping, setJumping] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  /** What was just done, in words: taken back, put there again. */
+  const [said, say] = useState<string | null>(null);
 
   const delivery = deliveries[deliveryIndex] ?? null;
   const asked = useMemo(
@@ -53,10 +56,12 @@ export function useBench(props: BenchProps) {
 
   const shown = useShownFilms({ props, data, task, event, deliveryId: delivery?.id, checkpoint, onProblem: setProblem });
   const { open, active, otherOf, setViewInHand, frameOfEvent, frameIn, moveTo, goToEvent } = shown;
-  const points = usePoints({ clips, deliveryId: delivery?.id, data, shown, enter });
+  const turn = (on: LayerEvent): void => setLayer((l) => nextLayer(l, on));
+  const points = usePoints({ clips, deliveryId: delivery?.id, data, shown, enter, inHand: layer === 'points', turn });
 
   const pickEvent = (wanted: EventId): void => {
     setProblem(null);
+    say(null);
     setEvent(wanted);
     goToEvent(wanted);
   };
@@ -98,26 +103,26 @@ export function useBench(props: BenchProps) {
     const wrong = orderProblems([...others, { event, frame, frameTo }]).find((p) => p.earlier === event || p.later === event);
     if (wrong) return setProblem(`Not marked. ${wrong.message}`);
     setProblem(null);
+    const corrected = markOf(data, active.film.id, event) !== null;
     enter({ kind: 'mark', clipId: active.film.id, event, frame, frameTo });
-    nextAsked(event, active);
+    // Whoever corrects a mark stays where he is.
+    if (!corrected) nextAsked(event, active);
   };
 
   /** Takes another delivery in hand; its films open at the event that is looked at. */
   const chooseDelivery = (index: number): void => {
     setDeliveryIndex(index);
-    setAsking(false);
-    setNoteOpen(false);
-    points.setInHand(null);
+    turn('leave');
+    say(null);
     const chosen = deliveries[index];
     if (task === 'levels' && chosen) setCheckpointId(firstUnscored(chosen.id)?.id ?? checkpoint?.id ?? null);
   };
 
   const startTask = (wanted: Task): void => {
     setTask(wanted);
-    setAsking(false);
-    setNoteOpen(false);
-    points.setInHand(null);
+    turn('leave');
     setProblem(null);
+    say(null);
     setPlaying(false);
     if (wanted === 'keyFrames' && active) setEvent(ALWAYS_ASKED.find((e) => !markOf(data, active.film.id, e)) ?? event);
     if (wanted === 'levels' || wanted === 'across') {
@@ -128,13 +133,14 @@ export function useBench(props: BenchProps) {
         wanted === 'levels'
           ? deliveries[at] && firstUnscored(deliveries[at].id)
           : asked.find((c) => deliveries.some((d) => !ownScore(data, d.id, c.id, staff.id)));
-      pickCheckpoint((first ?? asked[0])?.id ?? null);
+      setCheckpointId((first ?? asked[0])?.id ?? null);
+      // Every film opens at the event of the checkpoint that is asked, whatever it showed before.
+      shown.forgetFrames();
     }
   };
 
   const pickCheckpoint = (id: string | null): void => {
-    setAsking(false);
-    setNoteOpen(false);
+    turn('leave');
     setCheckpointId(id);
     const wanted = asked.find((c) => c.id === id)?.event as EventId | undefined;
     if (wanted && wanted !== ((checkpoint?.event ?? '') as EventId)) shown.forgetFrames();
@@ -145,7 +151,7 @@ export function useBench(props: BenchProps) {
   const advance = (justScored: { deliveryId: string; checkpoint: string }): void => {
     const open = (d: string, c: string): boolean =>
       (d !== justScored.deliveryId || c !== justScored.checkpoint) && !ownScore(data, d, c, staff.id);
-    setAsking(false);
+    turn('done');
     if (task === 'across') {
       const nextDelivery = deliveries.findIndex((d, i) => i > deliveryIndex && open(d.id, justScored.checkpoint));
       if (nextDelivery >= 0) return setDeliveryIndex(nextDelivery);
@@ -166,7 +172,8 @@ export function useBench(props: BenchProps) {
     const before = ownScore(data, delivery.id, checkpoint.id, staff.id);
     const withFaults = level !== 3 && level !== 'NV';
     enter(scoreEntry(at, { level, faults: withFaults ? (before?.faults ?? []) : [], note: before?.note ?? null }));
-    if (withFaults && !before?.faults.length) setAsking(true);
+    say(null);
+    if (withFaults && !before?.faults.length) turn('askFault');
     else advance(at);
   };
 
@@ -178,20 +185,51 @@ export function useBench(props: BenchProps) {
     if (!before || before.level === 'NV' || before.level === 3) return;
     const faults = before.faults.includes(code) ? before.faults.filter((f) => f !== code) : [...before.faults, code];
     enter(scoreEntry(at, { ...before, faults }));
-    if (asking && !more) advance(at);
+    if (layer === 'fault' && !more) advance(at);
   };
 
   const note = (text: string | null): void => {
-    setNoteOpen(false);
+    turn('done');
     if (!delivery || !checkpoint) return;
     const before = ownScore(data, delivery.id, checkpoint.id, staff.id);
     if (before && before.note !== text)
       enter(scoreEntry({ deliveryId: delivery.id, checkpoint: checkpoint.id }, { ...before, note: text }));
   };
 
+  /**
+   * Takes the last entry back, or puts the last one taken back there again: only what the coach sees. What lies elsewhere is shown first, and named;
+   * the same key again does it.
+   */
+  const takeBack = (direction: 'undo' | 'redo'): void => {
+    const step = entries.next(direction);
+    if (!step) return say(direction === 'undo' ? 'Nothing to take back.' : 'Nothing was taken back.');
+    const place = placeOf(step.entry, props);
+    const key = direction === 'undo' ? 'U' : '⇧U';
+    if (!isSeen(place, task, delivery?.id ?? null)) {
+      setTask(place.task);
+      turn('leave');
+      const index = deliveries.findIndex((d) => d.id === place.deliveryId);
+      if (index >= 0) setDeliveryIndex(index);
+      if (place.event) setEvent(place.event);
+      if (place.checkpoint) setCheckpointId(place.checkpoint);
+      shown.forgetFrames();
+      return say(`${key} once more ${direction === 'undo' ? 'takes back' : 'puts there again'}: ${place.words}.`);
+    }
+    turn('leave');
+    entries[direction]();
+    if (place.event) setEvent(place.event);
+    if (place.checkpoint) setCheckpointId(place.checkpoint);
+    say(direction === 'undo' ? `Taken back: ${place.words}. ⇧U puts it there again.` : `There again: ${place.words}.`);
+  };
+
   return {
     ...shown,
     ...points,
+    layer,
+    turn,
+    said,
+    say,
+    takeBack,
     entries,
     data,
     delivery,
@@ -208,15 +246,11 @@ export function useBench(props: BenchProps) {
     score,
     fault,
     note,
-    asking,
-    setAsking,
+    asking: layer === 'fault',
     advance,
-    noteOpen,
-    setNoteOpen,
+    noteOpen: layer === 'note',
     playing,
     setPlaying,
-    jumping,
-    setJumping,
     problem,
     shown: (d: string, c: string) => shownScore(data, d, c, staff.id),
   };

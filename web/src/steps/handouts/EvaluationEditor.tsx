@@ -44,9 +44,10 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
         return;
       }
       if (field || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key === 'w' && (!evaluation || released) && scored) void compile();
-      if (event.key === 'p' && evaluation) window.location.href = `/handouts/${camper.bib}/print`;
-      if (event.key === 'k') window.location.href = `/bench/${camper.bib}`;
+      const key = event.key.toLowerCase();
+      if (key === 'w' && (!evaluation || released) && scored) void compile();
+      if (key === 'p' && evaluation) window.location.href = `/handouts/${camper.bib}/print`;
+      if (key === 't') window.location.href = `/bench/${camper.bib}`;
       if (event.key === 'PageDown' && next) window.location.href = next.href;
     };
     window.addEventListener('keydown', onKey);

@@ -1,7 +1,7 @@
 import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useState } from 'react';
 import { clockOf } from '@stride-chalk/core';
-import { askServer } from '../../parts/ask-server.ts';
+import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import type { DayPlanData } from './day-plan-data.ts';
 import { DaySettingsForm } from './DaySettingsForm.tsx';
@@ -14,7 +14,7 @@ import { useDayPlan } from './use-day-plan.ts';
 export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData; days: readonly string[]; mayPlan: boolean }) {
   const mayPlan = role.mayPlan && !first.over;
   const awake = useAwake();
-  const { data, settings, lost, setSettings, take } = useDayPlan(first);
+  const { data, settings, lost, setSettings, take, takeTheirs } = useDayPlan(first);
   const [chosen, setChosen] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -24,6 +24,11 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
   const bibOf = (id: string): string => String(campers.get(id)?.bib ?? '?');
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor));
 
+  /** Somebody else was faster: his plan is shown, and the hours in hand stay. */
+  const refused = (error: AskError): void => {
+    setProblem(error.message);
+    if (error.code === 'plan-changed') takeTheirs();
+  };
   const solve = (anew: boolean, changed = settings): void => {
     setWorking(true);
     setProblem(null);
@@ -46,8 +51,20 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
             .join(', '),
         );
       })
-      .catch((error: Error) => setProblem(error.message))
+      .catch(refused)
       .finally(() => setWorking(false));
+  };
+  const later = (minutes: number): void => {
+    setProblem(null);
+    askServer<{ page: DayPlanData }>(`/api/day-plan/${data.day}/later`, {
+      method: 'POST',
+      body: { minutes, revision: data.revision },
+    })
+      .then(({ page }) => {
+        take(page);
+        setSaid(`Everything that has not begun is ${minutes} minutes later`);
+      })
+      .catch(refused);
   };
   const move = (camperId: string, mound: string, from: number): void => {
     setProblem(null);
@@ -57,7 +74,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
       body: { camperId, mound, from, revision: data.revision },
     })
       .then(({ page }) => take(page))
-      .catch((error: Error) => setProblem(error.message));
+      .catch(refused);
   };
   const late = (camperId: string, fromMinute: number): void => {
     askServer(`/api/campers/${camperId}/late`, { method: 'PUT', body: { day: data.day, fromMinute } })
@@ -97,6 +114,27 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
           <a className="quiet-action min-h-[48px]" href={`/api/day-plan/${data.day}/plan.ics`} download>
             Calendar
           </a>
+        )}
+        {mayPlan && !empty && !data.over && (
+          <label>
+            <span className="sr-only">All later by</span>
+            <select
+              value=""
+              onChange={(e) => later(Number(e.target.value))}
+              className="field min-h-[48px]"
+              aria-label="All later by"
+              disabled={working}
+            >
+              <option value="" disabled>
+                All later by
+              </option>
+              {[5, 10, 15, 20, 30, 45, 60].map((m) => (
+                <option key={m} value={m}>
+                  {m} minutes
+                </option>
+              ))}
+            </select>
+          </label>
         )}
         {mayPlan && !empty && (
           <button type="button" className="quiet-action min-h-[48px]" disabled={working} onClick={() => solve(true)}>

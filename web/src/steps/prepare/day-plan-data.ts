@@ -1,6 +1,7 @@
 import type { DayPlanFacts, DaySettings, LinkedDesign, PlanProblem, Session } from '@stride-chalk/core';
 
 export interface DayPlanData {
+  readonly campId: string;
   readonly day: string;
   readonly now: number | null;
   /** The day is over: nothing of it is planned any more. */

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { daySettingsSchema } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import type { DayPlanData } from './day-plan-data.ts';
 import { newerPlan, type PlanInHand } from './newer-plan.ts';
@@ -11,17 +12,27 @@ export function useDayPlan(first: DayPlanData) {
   /** Why the page cannot follow any more; null while it does. */
   const [lost, setLost] = useState<string | null>(null);
   const [{ data, settings }, setInHand] = useState<PlanInHand>({ data: first, settings: first.settings });
+  const place = `stride-chalk.hours.${first.campId}.${first.day}`;
+
+  // Hours that were changed and not planned yet are there again after a reload.
+  useEffect(() => {
+    const kept = first.over ? null : sessionStorage.getItem(place);
+    const read = kept === null ? null : daySettingsSchema.safeParse(JSON.parse(kept));
+    if (read?.success) setInHand((hand) => ({ ...hand, settings: read.data }));
+  }, [place, first.over]);
+
+  const refresh = (): void =>
+    void askServer<DayPlanData>(`/api/day-plan/${first.day}`, { method: 'GET' })
+      .then((page) => {
+        setLost(null);
+        setInHand((hand) => newerPlan(hand, page));
+      })
+      .catch((error: Error) => setLost(error.message));
 
   useEffect(() => {
     if (first.over) return;
     const ask = (): void => {
-      if (document.hidden) return;
-      askServer<DayPlanData>(`/api/day-plan/${first.day}`, { method: 'GET' })
-        .then((page) => {
-          setLost(null);
-          setInHand((hand) => newerPlan(hand, page));
-        })
-        .catch((error: Error) => setLost(error.message));
+      if (!document.hidden) refresh();
     };
     const timer = setInterval(ask, ASK_EVERY);
     document.addEventListener('visibilitychange', ask);
@@ -35,7 +46,19 @@ export function useDayPlan(first: DayPlanData) {
     data,
     settings,
     lost,
-    setSettings: (next: DayPlanData['settings']): void => setInHand((hand) => ({ ...hand, settings: next })),
-    take: (page: DayPlanData): void => setInHand({ data: page, settings: page.settings }),
+    /** Shows the plan that somebody else has made meanwhile; hours in hand stay, and are planned on top of it when asked for. */
+    takeTheirs(): void {
+      void askServer<DayPlanData>(`/api/day-plan/${first.day}`, { method: 'GET' }).then((page) =>
+        setInHand((hand) => ({ data: page, settings: hand.settings === hand.data.settings ? page.settings : hand.settings })),
+      );
+    },
+    setSettings(next: DayPlanData['settings']): void {
+      sessionStorage.setItem(place, JSON.stringify(next));
+      setInHand((hand) => ({ ...hand, settings: next }));
+    },
+    take(page: DayPlanData): void {
+      sessionStorage.removeItem(place);
+      setInHand({ data: page, settings: page.settings });
+    },
   };
 }

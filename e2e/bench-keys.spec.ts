@@ -1,0 +1,144 @@
+import { allSaved, atWorkAs, expect, filmsShown, pageAwake, rows, test } from './support/at-work.ts';
+
+const url = (): string => process.env.E2E_URL!;
+const said = 'said';
+
+test('undo goes to what it takes back, names it, can be redone, and reaches over no border unseen', async ({ coach, keys }) => {
+  await coach.goto(`${url()}/bench/31`);
+  await filmsShown(coach);
+  await keys.press('s');
+  const current = coach.locator('[aria-current=step][data-testid^=checkpoint-]');
+  const id = (await current.getAttribute('data-testid'))!;
+  const before = await coach.getByTestId(id).getAttribute('data-level');
+  await keys.press('3');
+  await expect(coach.getByTestId(id)).toHaveAttribute('data-level', '3');
+  // In key frames the level is not seen: U shows it first, and takes nothing back.
+  await keys.press('t', 'u');
+  await expect(coach.getByTestId(said)).toContainText('U once more takes back: level 3 of');
+  await expect(coach.getByTestId(id)).toHaveAttribute('data-level', '3');
+  await keys.press('u');
+  await expect(coach.getByTestId(said)).toContainText('Taken back: level 3 of');
+  await expect(coach.getByTestId(id)).toHaveAttribute('data-level', before ?? '');
+  await keys.press('Shift+U');
+  await expect(coach.getByTestId(said)).toContainText('There again: level 3 of');
+  await expect(coach.getByTestId(id)).toHaveAttribute('data-level', '3');
+  await keys.press('u');
+  await expect(coach.getByTestId(id)).toHaveAttribute('data-level', before ?? '');
+  // Nothing of this visit is left to take back, however long the key is held.
+  await keys.press('u');
+  await expect(coach.getByTestId(said)).toContainText('Nothing to take back');
+  await allSaved(coach);
+});
+
+test('a key means one thing: B answers the fault, a digit does not touch the level given, and 4 is no level', async ({
+  coach,
+  keys,
+}) => {
+  await coach.goto(`${url()}/bench/31`);
+  await filmsShown(coach);
+  await keys.press('s');
+  const current = coach.locator('[aria-current=step][data-testid^=checkpoint-]');
+  const id = (await current.getAttribute('data-testid'))!;
+  await keys.press('1');
+  await expect(coach.getByText('What was seen?')).toBeVisible();
+  await keys.press('3');
+  await expect(coach.getByTestId(id)).toHaveAttribute('data-level', '1');
+  await keys.press('b');
+  await expect(coach.getByRole('dialog')).toHaveCount(0);
+  await expect(current).not.toHaveAttribute('data-testid', id);
+  await keys.press('4');
+  await expect(coach.getByTestId(said)).toContainText('4 is no level');
+  // Caps Lock on: the letter arrives large, without Shift.
+  await coach.keyboard.down('CapsLock');
+  await coach.evaluate(() => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'T', code: 'KeyT', bubbles: true })));
+  await expect(coach.getByRole('button', { name: /^Key frames/ })).toHaveAttribute('aria-pressed', 'true');
+  await keys.press('?');
+  await expect(coach.getByTestId('key-help')).toContainText('mark it between this frame and the next');
+  await keys.press('Escape');
+  await expect(coach.getByTestId('key-help')).toHaveCount(0);
+  await keys.press('s', 'u', 'u');
+  await allSaved(coach);
+});
+
+test('levels open at the event of the checkpoint that is asked; a corrected mark stays where it is', async ({ coach, keys }) => {
+  await coach.goto(`${url()}/bench/27`);
+  await filmsShown(coach);
+  await keys.press('t');
+  for (let i = 0; i < 9; i++) await keys.press('ArrowDown');
+  const finish = await coach.getByTestId('frame-openSide').getAttribute('data-asked');
+  await keys.press('s', 'd', 'd');
+  await keys.press('t', 's');
+  const current = coach.locator('[aria-current=step][data-testid^=checkpoint-]');
+  await expect(current).toBeVisible();
+  expect(await coach.getByTestId('frame-openSide').getAttribute('data-asked')).not.toBe(finish);
+  await keys.press('t', 'ArrowRight', 'Enter');
+  await expect(coach.getByRole('button', { name: /^Key frames/ })).toHaveAttribute('aria-pressed', 'true');
+  await keys.press('u');
+  await expect(coach.getByTestId(said)).toContainText('Taken back: frame');
+  await allSaved(coach);
+});
+
+test('guesses that nobody has looked at are no measurement, and a moved key frame makes its points stale', async ({
+  coach,
+  keys,
+}) => {
+  await coach.goto(`${url()}/bench/31`);
+  await filmsShown(coach);
+  await keys.press('d', 'g');
+  const figure = coach.getByTestId('figure-frontKneeContact');
+  await figure.click();
+  await expect(coach.getByTestId('point-in-hand')).toBeVisible();
+  await keys.press('Enter', 'Enter', 'Enter');
+  await expect(figure).toContainText('a guess: place its points to measure it');
+  // Looked at one by one: a step there and back is a look.
+  await figure.click();
+  for (let i = 0; i < 3; i++) await keys.press('ArrowLeft', 'ArrowRight', 'Enter');
+  await expect(figure).not.toContainText('a guess');
+  await expect(figure.locator('b')).toContainText('±');
+  await allSaved(coach);
+  expect(
+    await rows(
+      `select distinct p.origin, p.frame is not null as kept from points p join clips k on k.id = p.clip_id join deliveries d on d.id = k.delivery_id
+       join campers_here c on c.id = d.camper_id where c.bib = 31 and d.number = 2`,
+    ),
+  ).toEqual([{ origin: 'placed', kept: true }]);
+  await keys.press('t');
+  const contact = coach.getByTestId('mark-openSide-contact');
+  await contact.click();
+  await keys.press('ArrowRight', 'ArrowRight', 'Enter');
+  await keys.press('g');
+  await expect(figure).toContainText('Its key frame was moved: place its points again');
+  await keys.press('t', 'u', 'g');
+  await expect(figure.locator('b')).toContainText('±');
+  await allSaved(coach);
+});
+
+test('film held upright is shown from head to ground at any window', async ({ coach }) => {
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 2000, height: 1000 },
+    { width: 1024, height: 640 },
+  ]) {
+    await coach.setViewportSize(size);
+    await coach.goto(`${url()}/bench/27`);
+    await filmsShown(coach);
+    const chalk = await coach.locator('figure svg').first().getAttribute('viewBox');
+    const [, y, , height] = chalk!.split(' ').map(Number);
+    expect([y, Math.round(height!)], `${size.width} x ${size.height}`).toEqual([0, 540]);
+  }
+});
+
+test('back and reload show what the server has; hours that were changed are there again', async ({ page }) => {
+  await atWorkAs(page, 'Marit');
+  expect((await page.request.get(`${url()}/roster`)).headers()['cache-control']).toBe('no-store');
+  await page.goto(`${url()}/day-plan`);
+  await pageAwake(page);
+  await page.getByText('Mounds, staff and hours').click();
+  const warmUp = page.getByLabel(/Warm-up/).first();
+  const was = await warmUp.inputValue();
+  await warmUp.fill(String(Number(was) + 3));
+  await page.reload();
+  await pageAwake(page);
+  await page.getByText('Mounds, staff and hours').click();
+  await expect(page.getByLabel(/Warm-up/).first()).toHaveValue(String(Number(was) + 3));
+});

@@ -1,0 +1,53 @@
+import { keysOf, type KeyContext } from './key-table.ts';
+
+const PARTS: ReadonlyArray<readonly [KeyContext, string]> = [
+  ['keyFrames', 'Key frames'],
+  ['levels', 'Levels'],
+  ['fault', 'What was seen?'],
+  ['figures', 'Figures'],
+  ['points', 'A point in hand'],
+];
+
+/** Every key of the bench, by what they speak to. */
+export function KeyHelp({ onClose }: { onClose: () => void }) {
+  const common = keysOf('keyFrames').filter((k) => keysOf('levels').some((l) => l.cap === k.cap && l.says === k.says));
+  const own = (context: KeyContext) => keysOf(context).filter((k) => !common.some((c) => c.cap === k.cap && c.says === k.says));
+  return (
+    <section
+      aria-label="Keys"
+      data-testid="key-help"
+      className="absolute inset-x-4 bottom-2 top-2 z-10 overflow-auto border-2 border-ink bg-paper px-5 py-3"
+    >
+      <header className="flex items-center justify-between">
+        <h2 className="m-0 text-[26px]">Keys</h2>
+        <button type="button" className="quiet-action" onClick={onClose}>
+          Close <kbd>Esc</kbd>
+        </button>
+      </header>
+      <div className="columns-[240px] gap-6">
+        <KeyList name="Everywhere" keys={common} />
+        {PARTS.map(([context, name]) => (
+          <KeyList key={context} name={name} keys={own(context)} />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function KeyList({ name, keys }: { name: string; keys: ReturnType<typeof keysOf> }) {
+  return (
+    <div className="break-inside-avoid pb-3">
+      <h3 className="m-0 text-[18px]">{name}</h3>
+      <dl className="m-0 grid grid-cols-[92px_1fr] gap-x-3 gap-y-[3px] text-[14.5px]">
+        {keys.map((k) => (
+          <div key={k.cap + k.says} className="contents">
+            <dt>
+              <kbd>{k.cap}</kbd>
+            </dt>
+            <dd className="m-0">{k.says}</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}

@@ -1,0 +1,126 @@
+import { LAYERS, type Layer } from './bench-layer.ts';
+import type { Task } from './types.ts';
+
+/** What a key speaks to: a task while nothing lies over it, else the layer. */
+export type KeyContext = Task | Exclude<Layer, 'work'>;
+const TASKS = ['keyFrames', 'levels', 'across', 'figures'] as const satisfies readonly Task[];
+const SCORING = ['levels', 'across'] as const satisfies readonly Task[];
+export const KEY_CONTEXTS: readonly KeyContext[] = [...TASKS, ...LAYERS.filter((l): l is Exclude<Layer, 'work'> => l !== 'work')];
+
+export const contextOf = (layer: Layer, task: Task): KeyContext => (layer === 'work' ? task : layer);
+
+/** Everything that a key can ask for. */
+export type Command =
+  | { readonly do: 'step'; readonly by: number }
+  | { readonly do: 'play' | 'otherView' | 'toFrame' | 'undo' | 'redo' | 'findBib' | 'writeUp' | 'keys' | 'close' }
+  | { readonly do: 'delivery' | 'camper' | 'choose'; readonly by: 1 | -1 }
+  | { readonly do: 'task'; readonly task: Task }
+  | { readonly do: 'mark'; readonly between: boolean }
+  | { readonly do: 'unmark' | 'measure' | 'askFault' | 'askNote' | 'pass' }
+  | { readonly do: 'level'; readonly level: 0 | 1 | 2 | 3 | 'NV' }
+  | { readonly do: 'noLevel'; readonly digit: string }
+  | { readonly do: 'fault'; readonly index: number; readonly more: boolean }
+  | { readonly do: 'nudge'; readonly x: number; readonly y: number; readonly fine: boolean }
+  | { readonly do: 'place' | 'pointBefore' };
+
+export interface KeyRow {
+  /** Small letters; 'shift+' before a key that means something else with it. */
+  readonly key: string;
+  readonly in: readonly KeyContext[];
+  readonly does: Command;
+  /** What it does, for the list of keys; null for a row that another one tells with it. */
+  readonly says: string | null;
+  /** How the key is drawn where its name is not its cap. */
+  readonly cap?: string;
+}
+
+const row = (key: string, contexts: readonly KeyContext[], does: Command, says: string | null, cap?: string): KeyRow => ({
+  key,
+  in: contexts,
+  does,
+  says,
+  ...(cap ? { cap } : {}),
+});
+const FILM: readonly KeyContext[] = [...TASKS, 'fault'];
+const FAULT_LETTERS = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'];
+const NUDGES = [
+  ['ArrowLeft', -1, 0],
+  ['ArrowRight', 1, 0],
+  ['ArrowUp', 0, -1],
+  ['ArrowDown', 0, 1],
+] as const;
+
+/** Every key of the bench, once. The keyboard, the hints under the film and the list of keys (?) are all read from here. */
+export const KEY_TABLE: readonly KeyRow[] = [
+  row('ArrowLeft', FILM, { do: 'step', by: -1 }, null),
+  row('ArrowRight', FILM, { do: 'step', by: 1 }, 'one frame', '← →'),
+  row('shift+ArrowLeft', FILM, { do: 'step', by: -10 }, null),
+  row('shift+ArrowRight', FILM, { do: 'step', by: 10 }, 'ten frames', '⇧ ← →'),
+  row(' ', FILM, { do: 'play' }, 'slow play', 'Space'),
+  row('r', TASKS, { do: 'toFrame' }, 'to a frame by its number'),
+  row('v', TASKS, { do: 'otherView' }, 'other view'),
+  row('d', TASKS, { do: 'delivery', by: 1 }, 'next delivery'),
+  row('shift+d', TASKS, { do: 'delivery', by: -1 }, 'delivery before', '⇧ D'),
+  row('t', TASKS, { do: 'task', task: 'keyFrames' }, 'key frames'),
+  row('s', TASKS, { do: 'task', task: 'levels' }, 'levels'),
+  row('x', TASKS, { do: 'task', task: 'across' }, 'one checkpoint across all deliveries'),
+  row('g', TASKS, { do: 'task', task: 'figures' }, 'figures'),
+  row('Enter', ['keyFrames'], { do: 'mark', between: false }, 'mark the key frame here', '↵'),
+  row('shift+Enter', ['keyFrames'], { do: 'mark', between: true }, 'mark it between this frame and the next', '⇧ ↵'),
+  row('Delete', ['keyFrames'], { do: 'unmark' }, 'take the mark off', 'Del'),
+  row('Enter', ['figures'], { do: 'measure' }, 'measure the figure', '↵'),
+  row('ArrowUp', TASKS, { do: 'choose', by: -1 }, null),
+  row('ArrowDown', TASKS, { do: 'choose', by: 1 }, 'choose', '↑ ↓'),
+  ...([0, 1, 2, 3] as const).map((level) =>
+    row(String(level), SCORING, { do: 'level', level }, level === 3 ? 'level' : null, '0 – 3'),
+  ),
+  ...['4', '5', '6', '7', '8', '9'].map((digit) => row(digit, SCORING, { do: 'noLevel', digit }, null)),
+  row('n', SCORING, { do: 'level', level: 'NV' }, 'not visible'),
+  row('f', SCORING, { do: 'askFault' }, 'what was seen'),
+  row('m', SCORING, { do: 'askNote' }, 'note'),
+  ...FAULT_LETTERS.flatMap((letter, index) => [
+    row(letter, ['fault'], { do: 'fault', index, more: false }, index === 7 ? 'what was seen' : null, 'A – H'),
+    row(`shift+${letter}`, ['fault'], { do: 'fault', index, more: true }, index === 7 ? 'one of several' : null, '⇧ A – H'),
+  ]),
+  row('Enter', ['fault'], { do: 'pass' }, null),
+  row('Escape', ['fault'], { do: 'pass' }, 'pass the question', 'Esc'),
+  ...NUDGES.flatMap(([key, x, y]) => [
+    row(key, ['points'], { do: 'nudge', x, y, fine: false }, key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
+    row(`shift+${key}`, ['points'], { do: 'nudge', x, y, fine: true }, key === 'ArrowDown' ? 'two pixels' : null, '⇧ arrows'),
+  ]),
+  row('Enter', ['points'], { do: 'place' }, 'place the point', '↵'),
+  row('Backspace', ['points'], { do: 'pointBefore' }, 'the point before', '⌫'),
+  row('Escape', ['points', 'keys'], { do: 'close' }, 'close', 'Esc'),
+  row('u', [...TASKS, 'fault'], { do: 'undo' }, 'take the last entry back'),
+  row('shift+u', TASKS, { do: 'redo' }, 'put it there again', '⇧ U'),
+  row('b', TASKS, { do: 'findBib' }, 'another camper by bib or name'),
+  row('PageDown', TASKS, { do: 'camper', by: 1 }, 'next camper', 'PgDn'),
+  row('PageUp', TASKS, { do: 'camper', by: -1 }, 'camper before', 'PgUp'),
+  row('w', TASKS, { do: 'writeUp' }, 'write up'),
+  row('?', [...TASKS, 'keys'], { do: 'keys' }, 'these keys'),
+];
+
+const byContext = new Map<KeyContext, ReadonlyMap<string, KeyRow>>(
+  KEY_CONTEXTS.map((context) => [context, new Map(KEY_TABLE.filter((r) => r.in.includes(context)).map((r) => [r.key, r]))]),
+);
+
+/**
+ * The key of a keyboard event as the table writes it: letters small, whatever Caps Lock says; Shift only where it is held.
+ *
+ * @example keyName({ key: 'D', shiftKey: false }) // 'd': Caps Lock is on
+ */
+export function keyName({ key, shiftKey }: { readonly key: string; readonly shiftKey: boolean }): string {
+  const letter = key.length === 1 && /[a-z]/i.test(key);
+  const plain = letter ? key.toLowerCase() : key;
+  return shiftKey && (letter || key.length > 1) ? `shift+${plain}` : plain;
+}
+
+/** What a key asks for in a context; null when nothing. */
+export const commandFor = (context: KeyContext, event: { readonly key: string; readonly shiftKey: boolean }): Command | null =>
+  byContext.get(context)?.get(keyName(event))?.does ?? null;
+
+/** The keys of a context with what they do, for hints and the list of keys. */
+export const keysOf = (context: KeyContext): ReadonlyArray<{ readonly cap: string; readonly says: string }> =>
+  [...(byContext.get(context)?.values() ?? [])].flatMap((r) =>
+    r.says === null ? [] : [{ cap: r.cap ?? r.key.toUpperCase(), says: r.says }],
+  );
