@@ -107,7 +107,7 @@ test('guesses that nobody has looked at are no measurement, and a moved key fram
   await contact.click();
   await keys.press('ArrowRight', 'ArrowRight', 'Enter');
   await keys.press('g');
-  await expect(figure).toContainText('Its key frame was moved: place its points again');
+  await expect(figure).toContainText('its key frame was moved: place its points again');
   await keys.press('t', 'u', 'g');
   await expect(figure.locator('b')).toContainText('±');
   await allSaved(coach);
