@@ -56,7 +56,7 @@ test('a draft is reordered, reworded, cut and added to, by keyboard, then releas
   const released = await kept();
   const answer = await coach.request.put(
     `${process.env.E2E_URL}/api/evaluations/${(await rows<{ id: string }>(`select e.id from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4`))[0]!.id}`,
-    { data: released.document },
+    { data: { document: released.document, revision: 999 } },
   );
   expect(answer.status()).toBe(409);
   expect(await answer.json()).toMatchObject({ code: 'released', title: expect.stringContaining('never changes') });

@@ -63,7 +63,7 @@ test('what is not a film is refused in words, and nothing is left', async ({ coa
 
 test('no consent and a sore arm stop the work and say why', async ({ coach }) => {
   for (const [bib, words] of [
-    [16, 'No consent to film.'],
+    [16, 'Nobody has consented to filming.'],
     [22, 'A sore arm.'],
   ] as const) {
     await coach.goto(`${process.env.E2E_URL}/campers/${bib}`);

@@ -39,6 +39,10 @@ describe('the keys of the bench', () => {
     expect(commandFor('levels', { key: 'N', shiftKey: false })).toEqual({ do: 'level', level: 'NV' });
   });
 
+  test('Enter while levels are given goes on to what is not scored yet', () => {
+    expect(commandFor('levels', { key: 'Enter', shiftKey: false })).toEqual({ do: 'task', task: 'levels' });
+  });
+
   test('a digit that is no level says so, and enters nothing', () => {
     expect(commandFor('levels', { key: '4', shiftKey: false })).toEqual({ do: 'noLevel', digit: '4' });
     expect(commandFor('keyFrames', { key: '1', shiftKey: false })).toBeNull();

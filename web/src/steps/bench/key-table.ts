@@ -75,6 +75,7 @@ export const KEY_TABLE: readonly KeyRow[] = [
     row(String(level), SCORING, { do: 'level', level }, level === 3 ? 'level' : null, '0 – 3'),
   ),
   ...['4', '5', '6', '7', '8', '9'].map((digit) => row(digit, SCORING, { do: 'noLevel', digit }, null)),
+  row('Enter', ['levels'], { do: 'task', task: 'levels' }, 'to what is not scored yet', '↵'),
   row('n', SCORING, { do: 'level', level: 'NV' }, 'not visible'),
   row('f', SCORING, { do: 'askFault' }, 'what was seen'),
   row('m', SCORING, { do: 'askNote' }, 'note'),
