@@ -63,10 +63,10 @@ for (let seed = 1; seed <= 30; seed++) {
     ]),
     scorers,
   );
-  over.push(facts.minutes / facts.bound.minutes - 1);
+  over.push(facts.minutes / facts.leastMinutes - 1);
   const { campers, settings } = input;
   row(
-    ...[seed, campers.length, settings.mounds.length, settings.staff.length, facts.minutes, facts.bound.minutes.toFixed(1)],
+    ...[seed, campers.length, settings.mounds.length, settings.staff.length, facts.minutes, facts.leastMinutes],
     ...[`${(100 * over.at(-1)!).toFixed(1)} %`, facts.bound.by, broken, linked ? 'yes' : 'no'],
     ...[choices.filter((c) => c.secondScorer).length, `${(100 * facts.ageSpread).toFixed(0)} %`],
   );

@@ -87,6 +87,19 @@ export interface Session {
 export const deliveriesFor = (settings: DaySettings, camper: DayCamper): number =>
   Math.max(0, Math.min(settings.deliveries[camper.ageGroup], camper.throwsLeft - settings.warmUpThrows));
 
+/**
+ * When a camper can step on a mound at the earliest: there, warmed up, and neither that nor the session in a break.
+ *
+ * @example startsAt(settings, { ...camper, readyFrom: 540 }, 540) // 550 with a warm-up of 10 minutes
+ */
+export function startsAt(settings: DaySettings, camper: DayCamper, notBefore: Minute): Minute {
+  let at = Math.max(notBefore, camper.readyFrom + settings.warmUpMinutes);
+  for (const b of [...settings.breaks].sort((x, y) => x.from - y.from))
+    if (overlaps(b, { from: at - settings.warmUpMinutes, to: at + settings.minutes[camper.ageGroup] }))
+      at = b.to + settings.warmUpMinutes;
+  return at;
+}
+
 export const overlaps = (
   a: { readonly from: Minute; readonly to: Minute },
   b: { readonly from: Minute; readonly to: Minute },

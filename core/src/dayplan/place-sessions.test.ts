@@ -27,15 +27,32 @@ describe('one after the other at the earliest time', () => {
       expect(place(alone('a', 'b', 'c'), { settings }).sessions.map((s) => s.from)).toEqual([540, 550, 560]);
   });
 
-  test('a session does not run into a break, and the next begins at its end', () => {
+  test('a session does not run into a break, and the next warms up at its end', () => {
     const settings = { breaks: [{ from: 555, to: 570 }] };
-    expect(when(place(alone('a', 'b', 'c'), { settings }))).toEqual({ a: 'M1 540', b: 'M2 540', c: 'M1 570' });
+    const placed = place(alone('a', 'b', 'c'), { settings });
+    expect(when(placed)).toEqual({ a: 'M1 540', b: 'M2 540', c: 'M1 580' });
+    expect(placed.sessions.find((s) => s.camper === 'c')!.warmUpFrom).toBe(570);
   });
 
-  test('a group stands on one mound, one after the other, over a break too', () => {
+  test('a group stands on one mound, one after the other, and no break comes between', () => {
     const group = [['x', 'y'].map((id) => camperOf(id, { together: 'kin' }))];
     expect(when(place(group))).toEqual({ x: 'M1 540', y: 'M1 550' });
-    expect(when(place(group, { settings: { breaks: [{ from: 550, to: 580 }] } }))).toEqual({ x: 'M1 540', y: 'M1 580' });
+    expect(when(place(group, { settings: { breaks: [{ from: 550, to: 580 }] } }))).toEqual({ x: 'M1 590', y: 'M1 600' });
+  });
+
+  test('of a group four do not wait for the one who comes late; one who comes as they throw is waited for', () => {
+    const group = (late: number) => [
+      [
+        camperOf('late', { together: 'kin', readyFrom: late }),
+        ...['a', 'b', 'c', 'd'].map((id) => camperOf(id, { together: 'kin' })),
+      ],
+    ];
+    expect(when(place(group(660)))).toEqual({ a: 'M1 540', b: 'M1 550', c: 'M1 560', d: 'M1 570', late: 'M1 670' });
+    // Warmed up at 570, in his place behind the four.
+    expect(when(place(group(560)))).toEqual({ a: 'M1 540', b: 'M1 550', c: 'M1 560', d: 'M1 570', late: 'M1 580' });
+    // Warmed up at 570 behind one alone, who would be through by then: two of them, the first need not wait.
+    const two = [[camperOf('late', { together: 'kin', readyFrom: 541 }), camperOf('a', { together: 'kin' })]];
+    expect(when(place(two))).toEqual({ a: 'M1 540', late: 'M1 551' });
   });
 
   test('whoever comes later warms up first, and others take the time before him', () => {

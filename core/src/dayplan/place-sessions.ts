@@ -1,4 +1,5 @@
-import { deliveriesFor, overlaps, type DayCamper, type DaySettings, type Minute, type Session } from './day.ts';
+import { comesAfter } from './so-far.ts';
+import { deliveriesFor, overlaps, startsAt, type DayCamper, type DaySettings, type Minute, type Session } from './day.ts';
 
 /** Campers who follow one another on one mound: a group kept together, or one alone. */
 export type Block = readonly DayCamper[];
@@ -22,7 +23,8 @@ const isFree = (busy: readonly Busy[], span: Busy): boolean => {
 
 /**
  * Places blocks one after the other, each at the earliest time at which a mound, a camera and somebody who films are free for
- * all of it, around the sessions that stand. A block that fits nowhere whole stays unplaced. (Serial schedule generation:
+ * all of it, around the sessions that stand. No break comes between a block or into a warm-up. Of a block in which somebody comes only after the others
+are through, the others do not wait for him. A block that fits nowhere whole stays unplaced. (Serial schedule generation:
  * Kolisch R, Eur J Oper Res 1996;90:320-333, value from memory.)
  */
 export function placeBlocks(
@@ -30,6 +32,7 @@ export function placeBlocks(
   order: readonly Block[],
   standing: readonly Session[],
   notBefore: Minute,
+  arrival: (camper: DayCamper) => Minute = (c) => c.readyFrom,
 ): Placed {
   const sessions: Session[] = [...standing];
   const unplaced: string[] = [];
@@ -69,7 +72,7 @@ export function placeBlocks(
   for (const t of [
     notBefore,
     ...[...settings.mounds, ...settings.cameras, ...films].map((w) => w.from),
-    ...breaks.map((b) => b.to),
+    ...breaks.map((b) => b.to + settings.warmUpMinutes),
     ...standing.map((s) => s.to),
   ])
     consider(t);
@@ -80,7 +83,7 @@ export function placeBlocks(
     const span = { from, to };
     const warmUpFrom = from - settings.warmUpMinutes;
     if (from < notBefore || warmUpFrom < camper.readyFrom || from < mound.from || to > mound.to) return null;
-    if (breaks.some((b) => overlaps(b, span)) || !isFree(of(mounds, mound.name), span)) return null;
+    if (breaks.some((b) => overlaps(b, { from: warmUpFrom, to })) || !isFree(of(mounds, mound.name), span)) return null;
     const open = (w: Busy): boolean => from >= w.from && to <= w.to;
     const used = more.filter((s) => overlaps(s, span));
     const usable = (c: DaySpan): boolean =>
@@ -118,8 +121,6 @@ export function placeBlocks(
     const made: Session[] = [];
     let at = from;
     for (const camper of block) {
-      const minutes = settings.minutes[camper.ageGroup];
-      for (const b of breaks) if (made.length > 0 && overlaps(b, { from: at, to: at + minutes })) at = b.to;
       const s = sessionAt(camper, mound, at, made);
       if (!s) return null;
       made.push(s);
@@ -128,23 +129,23 @@ export function placeBlocks(
     return made;
   };
 
-  for (const block of order) {
-    for (const camper of block) consider(camper.readyFrom + settings.warmUpMinutes);
-    let found: Session[] | null = null;
-    const alive = times.filter((t) => settings.mounds.some((m) => isFree(of(mounds, m.name), { from: t, to: t + shortest })));
+  const find = (block: Block): Session[] | null => {
+    // The earliest time for each, less what those before him take.
+    let before = 0;
+    for (const camper of block) {
+      consider(startsAt(settings, camper, notBefore) - before);
+      before += settings.minutes[camper.ageGroup];
+    }
     // A time at which every mound is taken stays so: nothing is ever taken back.
-    times = alive;
-    for (const at of alive) {
+    times = times.filter((t) => settings.mounds.some((m) => isFree(of(mounds, m.name), { from: t, to: t + shortest })));
+    for (const at of times)
       for (const mound of settings.mounds) {
-        found = blockAt(block, mound, at);
-        if (found) break;
+        const found = blockAt(block, mound, at);
+        if (found) return found;
       }
-      if (found) break;
-    }
-    if (!found) {
-      unplaced.push(...block.map((c) => c.id));
-      continue;
-    }
+    return null;
+  };
+  const accept = (found: readonly Session[]): void => {
     for (const s of found) {
       sessions.push(s);
       take(s);
@@ -152,7 +153,21 @@ export function placeBlocks(
       filmerAt.set(s.mound, s.filmer);
       consider(s.to);
     }
-  }
+  };
+  const place = (block: Block): void => {
+    const inOrder = block.length > 1 ? [...block].sort((a, b) => arrival(a) - arrival(b)) : block;
+    for (let i = 1; i < inOrder.length; i++) {
+      if (arrival(inOrder[i]!) <= arrival(inOrder[i - 1]!)) continue;
+      const head = find(inOrder.slice(0, i));
+      if (!head || !comesAfter(settings, arrival(inOrder[i]!), head.at(-1)!.to)) continue;
+      accept(head);
+      return place(inOrder.slice(i));
+    }
+    const found = find(inOrder);
+    if (found) accept(found);
+    else unplaced.push(...block.map((c) => c.id));
+  };
+  for (const block of order) place(block);
   return { sessions, unplaced };
 }
 

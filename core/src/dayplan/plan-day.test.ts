@@ -3,7 +3,6 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { AGE_GROUPS } from '../roster/age-group.ts';
 import {
   assignScorers,
-  dayBound,
   linkedDesign,
   planDay,
   planProblems,
@@ -37,10 +36,10 @@ const recordsOf = (choices: readonly ScorerChoice[]) =>
     ...(c.secondScorer ? [{ camper: c.camper, coach: c.secondScorer }] : []),
   ]);
 
-describe('thirty random camps', () => {
+describe('sixty random camps', () => {
   let camps: Array<{ seed: number; input: DayInput; made: DayPlan }>;
   beforeAll(() => {
-    camps = Array.from({ length: 30 }, (_, i) => i + 1).map((seed) => ({
+    camps = Array.from({ length: 60 }, (_, i) => i + 1).map((seed) => ({
       seed,
       input: randomCamp(seed),
       made: plan(randomCamp(seed)),
@@ -68,15 +67,15 @@ describe('thirty random camps', () => {
   test('the finish lies within 5 % of the bound on median, and never below it', () => {
     const ratios = camps
       .map(({ made: { facts } }) => {
-        expect(facts.minutes).toBeGreaterThanOrEqual(facts.bound.minutes - 1e-9);
-        return facts.minutes / facts.bound.minutes;
+        expect(facts.minutes).toBeGreaterThanOrEqual(facts.leastMinutes);
+        return facts.minutes / facts.leastMinutes;
       })
       .sort((a, b) => a - b);
-    expect((ratios[14]! + ratios[15]!) / 2).toBeLessThanOrEqual(1.05);
+    expect((ratios[29]! + ratios[30]!) / 2).toBeLessThanOrEqual(1.05);
   });
 
   test('every pair of coaches is linked, one camper in five is scored twice, and everybody has as much to do', () => {
-    for (const { seed, input, made } of camps) {
+    for (const { seed, input, made } of camps.slice(0, 30)) {
       const planned = made.sessions.map((s) => input.campers.find((c) => c.id === s.camper)!);
       const choices = assignScorers({ campers: planned, scorers: scorersOf(input), blindShare: 0.2 }, solve);
       expect(linkedDesign(recordsOf(choices), scorersOf(input)).linked, `camp ${seed}`).toBe(true);
@@ -91,7 +90,7 @@ describe('thirty random camps', () => {
 
   test('ages come evenly over the day', () => {
     const spreads = camps.map(({ made }) => made.facts.ageSpread).sort((a, b) => a - b);
-    expect(spreads[15]!).toBeLessThan(0.12);
+    expect(spreads[30]!).toBeLessThan(0.12);
   });
 });
 
@@ -114,7 +113,7 @@ describe('something happens during the day', () => {
     };
     const after = plan(lost, { before, now });
     const ended = (s: Session): boolean => s.to <= now;
-    expect(checkByMinute(lost, after.sessions)).toEqual([]);
+    expect(checkByMinute(lost, after.sessions, now)).toEqual([]);
     expect(planProblems(lost, after.sessions, now)).toEqual([]);
     expect(after.unplaced.filter((u) => u.why === 'noRoom')).toEqual([]);
     const hit = before.filter((s) => s.mound === 'Mound 2' && s.to > now).map((s) => s.camper);
@@ -165,7 +164,7 @@ describe('something happens during the day', () => {
     const after = plan(changed, { before, now: 9 * 60 + 5 });
     expect(after.moved).toEqual([late.camper]);
     expect(after.sessions.find((s) => s.camper === late.camper)!.warmUpFrom).toBeGreaterThanOrEqual(late.from + 30);
-    expect(checkByMinute(changed, after.sessions)).toEqual([]);
+    expect(checkByMinute(changed, after.sessions, 9 * 60 + 5)).toEqual([]);
   });
 
   test('a camper who has missed his turn is named, and gets another one', () => {
@@ -324,7 +323,7 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
     const family = {
       ...input,
       campers: input.campers.map((c) =>
-        c.id === ids[0] || c.id === last ? { ...c, together: 'family' } : { ...c, together: null },
+        c.id === ids[0] || c.id === last ? { ...c, together: 'family', readyFrom: 0 } : { ...c, together: null },
       ),
     };
     expect(planProblems(family, sound).map((p) => [p.code, [...p.campers].sort()])).toEqual([['apart', [ids[0], last].sort()]]);
@@ -334,24 +333,18 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
 });
 
 describe('the bound and the scorers', () => {
-  test('40 campers of 8 minutes on 3 mounds: 106.7 minutes', () => {
-    // Arithmetic: 40 * 8 / 3.
+  test('40 campers of 8 minutes on 3 mounds: 107 minutes', () => {
+    // Arithmetic: 40 * 8 / 3 = 106.7, and a clock shows whole minutes.
     const minutes = Object.fromEntries(AGE_GROUPS.map((g) => [g, 8])) as DayInput['settings']['minutes'];
     const base = randomCamp(1, { campers: 40, mounds: 3, staff: 4 });
     const input = {
       settings: { ...base.settings, minutes },
       campers: base.campers.map((c) => ({ ...c, throwsLeft: 50, together: null, readyFrom: 0 })),
     };
-    const { sessions, facts } = plan(input);
-    expect(facts.bound).toMatchObject({ minutes: 320 / 3, by: 'mounds', moundMinutes: 320 });
+    const { facts } = plan(input);
+    expect(facts.bound).toEqual({ finish: 540 + 107, by: 'mounds', moundMinutes: 320 });
+    expect(facts.leastMinutes).toBe(107);
     expect(facts.minutes).toBe(112);
-    // One person films everything: his load is the bound.
-    expect(
-      dayBound(
-        input,
-        sessions.map((s) => ({ ...s, filmer: 'one' })),
-      ),
-    ).toMatchObject({ minutes: 320, by: 'staff' });
   });
 
   test('who scores whom is kept where the balance allows it', () => {

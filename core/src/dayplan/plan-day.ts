@@ -13,6 +13,8 @@ export interface DayPlanFacts {
   /** Working minutes from the opening of the first mound to the finish. */
   readonly minutes: number;
   readonly bound: DayBound;
+  /** Working minutes to the bound: no plan of these campers takes fewer. */
+  readonly leastMinutes: number;
   /** How far the mean time of the age group that lies furthest off is from the mean of all, as a share of the day. */
   readonly ageSpread: number;
   readonly filmingMinutes: Readonly<Record<string, number>>;
@@ -68,10 +70,11 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
   const begun = (s: Session): boolean => options.now !== undefined && s.from <= options.now;
   const standing = stillStanding(input, options.anew ? before.filter(begun) : before, options.now);
   const placed = new Set(standing.map((s) => s.camper));
+  const arrivals = new Map(input.campers.map((c) => [c.id, c.readyFrom]));
   const blocks = blocksOf(may.filter((c) => !placed.has(c.id)));
 
   const evaluate = (order: readonly Block[]) => {
-    const result = placeBlocks(settings, order, standing, notBefore);
+    const result = placeBlocks(settings, order, standing, notBefore, (c) => arrivals.get(c.id) ?? c.readyFrom);
     const finish = Math.max(opening, ...result.sessions.map((s) => s.to));
     const minutes = workingMinutes(settings, opening, finish);
     return { ...result, order, minutes, spread: ageSpread(input.campers, result.sessions) };
@@ -79,7 +82,7 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
   // One hundredth of the day later is worth as much as one age group a tenth of the day further from the others.
   const cost = (e: ReturnType<typeof evaluate>): number => e.unplaced.length * 1000 + e.minutes / leastMinutes + 0.1 * e.spread;
   const better = (a: ReturnType<typeof evaluate>, b: ReturnType<typeof evaluate>): boolean => cost(a) < cost(b);
-  const leastMinutes = Math.max(1, may.reduce((sum, c) => sum + settings.minutes[c.ageGroup], 0) / settings.mounds.length);
+  const leastMinutes = Math.max(1, workingMinutes(settings, opening, dayBound(settings, may).finish));
   let best = evaluate(spreadAges(settings, blocks));
   const tryOrder = (order: readonly Block[]): void => {
     const next = evaluate(order);
@@ -90,7 +93,7 @@ export function* planSteps(input: DayInput, options: PlanOptions): Generator<voi
     tryOrder(longestFirst(settings, blocks));
     for (
       let tries = 0;
-      options.keepGoing(tries) && !(best.unplaced.length === 0 && best.minutes <= Math.ceil(leastMinutes) && best.spread < EVEN);
+      options.keepGoing(tries) && !(best.unplaced.length === 0 && best.minutes <= leastMinutes && best.spread < EVEN);
       tries++
     ) {
       const order = [...best.order];
@@ -123,10 +126,16 @@ export function dayFacts(input: DayInput, sessions: readonly Session[]): DayPlan
   const filmingMinutes: Record<string, number> = {};
   for (const p of input.settings.staff) if (p.films) filmingMinutes[p.id] = 0;
   for (const s of sessions) filmingMinutes[s.filmer] = (filmingMinutes[s.filmer] ?? 0) + s.to - s.from;
+  const there = new Set(sessions.map((s) => s.camper));
+  const bound = dayBound(
+    input.settings,
+    input.campers.filter((c) => there.has(c.id)),
+  );
   return {
     finish,
     minutes: finish === null ? 0 : workingMinutes(input.settings, opening, finish),
-    bound: dayBound(input, sessions),
+    bound,
+    leastMinutes: workingMinutes(input.settings, opening, bound.finish),
     ageSpread: ageSpread(input.campers, sessions),
     filmingMinutes,
   };

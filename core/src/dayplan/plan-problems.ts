@@ -1,5 +1,14 @@
-import { clockOf, deliveriesFor, overlaps, workingMinutes, type DayInput, type Minute, type Session } from './day.ts';
-import { wasThrown } from './so-far.ts';
+import {
+  clockOf,
+  deliveriesFor,
+  overlaps,
+  type DayCamper,
+  type DayInput,
+  type DaySettings,
+  type Minute,
+  type Session,
+} from './day.ts';
+import { comesAfter, wasThrown } from './so-far.ts';
 
 /** A rule that a plan breaks. */
 export interface PlanProblem {
@@ -65,6 +74,8 @@ export function planProblems(
       one('filmerAway', s, `Who films is not there from ${clockOf(s.from)} to ${clockOf(s.to)}.`);
     const pause = settings.breaks.find((b) => overlaps(b, s));
     if (pause) one('inBreak', s, `${clockOf(s.from)} to ${clockOf(s.to)} runs into the break at ${clockOf(pause.from)}.`);
+    const cold = settings.breaks.find((b) => overlaps(b, { from: s.warmUpFrom, to: s.from }));
+    if (cold && !pause) one('inBreak', s, `The warm-up at ${clockOf(s.warmUpFrom)} lies in the break at ${clockOf(cold.from)}.`);
     if (!camper) {
       one('notToThrow', s, 'Not to throw today.');
       continue;
@@ -98,28 +109,30 @@ export function planProblems(
     const together = s.to <= now ? null : campers.get(s.camper)?.together;
     if (together) groups.set(together, [...(groups.get(together) ?? []), s]);
   }
-  for (const [, group] of groups) {
-    const from = Math.min(...group.map((s) => s.from));
-    const to = Math.max(...group.map((s) => s.to));
-    // As long as one after the other on one mound: nobody else comes between.
-    if (
-      workingMinutes(settings, from, to) >
-      group.reduce((sum, s) => sum + s.to - s.from, 0) + (group.length > 1 ? pauseLoss(settings, group) : 0)
-    )
-      found.push({
-        code: 'apart',
-        kind: 'group',
-        campers: group.map((s) => s.camper),
-        says: `Kept together, but planned from ${clockOf(from)} to ${clockOf(to)}.`,
-      });
-  }
+  for (const group of groups.values())
+    for (const part of partsOfGroup(settings, group, (id) => campers.get(id)!)) {
+      const from = Math.min(...part.map((s) => s.from));
+      const to = Math.max(...part.map((s) => s.to));
+      // As long as one after the other on one mound: neither somebody else nor a break comes between.
+      if (to - from > part.reduce((sum, s) => sum + s.to - s.from, 0))
+        found.push({
+          code: 'apart',
+          kind: 'group',
+          campers: part.map((s) => s.camper),
+          says: `Kept together, but planned from ${clockOf(from)} to ${clockOf(to)}.`,
+        });
+    }
   return found;
 }
 
-/** A group that a break cuts may lose the minutes before it that are too short for the next one. */
-function pauseLoss(settings: DayInput['settings'], group: readonly Session[]): number {
-  const longest = Math.max(...group.map((s) => s.to - s.from));
-  return (
-    settings.breaks.filter((b) => group.some((s) => s.to <= b.from) && group.some((s) => s.from >= b.to)).length * (longest - 1)
-  );
+/** A group in the parts that may lie apart: whoever could not be there before the others were through begins a new one. */
+function partsOfGroup(settings: DaySettings, group: readonly Session[], camperOf: (id: string) => DayCamper): Session[][] {
+  const parts: Session[][] = [];
+  let end = Number.NEGATIVE_INFINITY;
+  for (const s of [...group].sort((a, b) => a.from - b.from)) {
+    if (parts.length > 0 && !comesAfter(settings, camperOf(s.camper).readyFrom, end)) parts.at(-1)!.push(s);
+    else parts.push([s]);
+    end = Math.max(end, s.to);
+  }
+  return parts;
 }

@@ -1,8 +1,12 @@
-import type { DayCamper, DayInput, Minute, Session } from './day.ts';
+import type { DayCamper, DayInput, DaySettings, Minute, Session } from './day.ts';
 
 /** True for a session that is over and was thrown: whoever came to the field only after it began has missed it, and so has who never came. */
 export const wasThrown = (s: Session, camper: DayCamper | undefined, now: Minute): boolean =>
   s.to <= now && !(camper !== undefined && (camper.noShow || camper.readyFrom > s.from));
+
+/** True when one of a group, warmed up, can begin only after the others are through: they need not wait for him. */
+export const comesAfter = (settings: DaySettings, readyFrom: Minute, othersEnd: Minute): boolean =>
+  readyFrom + settings.warmUpMinutes > othersEnd;
 
 /**
  * The day with its campers as they can be ready from now on: whoever warms up by the plan so far goes on with it, everybody else

@@ -1,9 +1,9 @@
 import type { DayInput, Minute, Session } from './day.ts';
 import { moveSession } from './move-session.ts';
 import { planProblems, type PlanProblem } from './plan-problems.ts';
-import { wasThrown } from './so-far.ts';
+import { comesAfter, wasThrown } from './so-far.ts';
 
-/** Sessions of the plan before that break no rule now, and whole groups only; what is thrown stays. */
+/** Sessions of the plan before that break no rule now, groups whole but for who comes too late for them; what is thrown stays. */
 export function stillStanding(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
   const campers = new Map(input.campers.map((c) => [c.id, c]));
   const thrown = (s: Session): boolean => now !== undefined && wasThrown(s, campers.get(s.camper), now);
@@ -15,7 +15,16 @@ export function stillStanding(input: DayInput, before: readonly Session[], now: 
       // Where two are in each other's way the later one goes.
       for (const s of problem.kind === 'pair' ? own.slice(-1) : own) loose.add(s.camper);
     }
-    const groups = new Set([...loose].flatMap((id) => campers.get(id)?.together ?? []));
+    const groups = new Set(
+      [...loose].flatMap((id) => {
+        const together = campers.get(id)?.together;
+        if (!together) return [];
+        // Who comes after the others are through holds up nobody.
+        const others = kept.filter((s) => !loose.has(s.camper) && campers.get(s.camper)?.together === together);
+        const end = Math.max(...others.map((s) => s.to));
+        return comesAfter(input.settings, campers.get(id)!.readyFrom, end) ? [] : [together];
+      }),
+    );
     const goes = (s: Session): boolean =>
       !thrown(s) && (loose.has(s.camper) || groups.has(campers.get(s.camper)?.together ?? ''));
     again = kept.some(goes);

@@ -98,6 +98,15 @@ describe('compileEvaluation', () => {
     expect(clean.strengths).toHaveLength(3);
   });
 
+  test('what was visible in no delivery is named, and is neither strength nor focus', () => {
+    const scores = input({}).scores.map((s) => (s.checkpoint === 'F2' ? { ...s, level: 'NV' as const } : s));
+    const document = compileEvaluation({ ...input({}), scores: scores.filter((s) => s.checkpoint !== 'E2') });
+    const name = (id: string) => defaultSheet.checkpoints.find((c) => c.id === id)!.name;
+    expect([...document.notSeen].sort()).toEqual([name('E2'), name('F2')].sort());
+    expect(document.strengths.map((s) => s.checkpoint)).not.toContain('F2');
+    expect(compileEvaluation(input({})).notSeen).toEqual([]);
+  });
+
   test('no drill is given twice in one evaluation', () => {
     const ids = compileEvaluation(
       input({ F2: ['F2.gives-way', [1, 1, 1]], E1: ['E1.stiff', [1, 1, 1]], G1: ['G1.soft', [1, 1, 1]] }),

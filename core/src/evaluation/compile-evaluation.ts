@@ -8,7 +8,7 @@ import { habitsOf, type CheckpointHabit } from '../habits/habits-of.ts';
 import type { Level, Score } from '../levels/level.ts';
 import { suggestForFigure } from '../levels/suggest-for-figure.ts';
 import type { AgeGroup } from '../roster/age-group.ts';
-import { bandsFor, schoolOption, type SchoolChoices } from '../sheet/resolve-sheet.ts';
+import { bandsFor, resolveSheet, schoolOption, type SchoolChoices } from '../sheet/resolve-sheet.ts';
 import type { Sheet } from '../sheet/schema.ts';
 import { cautions } from './cautions.ts';
 import type { EvaluationDocument, FocusItem } from './document.ts';
@@ -78,6 +78,9 @@ export function compileEvaluation(input: EvaluationInput): EvaluationDocument {
             : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`),
         ),
     seenOnce: habits.filter((h) => h.seenOnce).map((h) => checkpointOf(sheet, h.checkpoint).name),
+    notSeen: resolveSheet(sheet, ageGroup)
+      .filter((c) => c.scored && !habits.some((h) => h.checkpoint === c.id && h.visible > 0))
+      .map((c) => c.name),
     schools: sheet.schools
       .filter((s) => ['B3', 'B4', 'F3', 'G1'].includes(s.id))
       .map((s) => s.options.find((o) => o.id === schoolOption(sheet, s.id, ageGroup, input.schools))!.name),

@@ -41,6 +41,8 @@ export const evaluationDocumentSchema = z.object({
   later: z.array(line).default([]),
   oneOffs: z.array(line),
   seenOnce: z.array(line),
+  /** Scored at this age, and visible in no delivery: nothing is said of them, and not that they are good. */
+  notSeen: z.array(line).default([]),
   schools: z.array(line),
   armCare: line,
   cautions: z.array(line).min(1),

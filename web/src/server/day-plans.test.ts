@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import { convertIcsCalendar } from 'ts-ics';
 import { recordCheckIn } from './check-ins.ts';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { DaySettings } from '@stride-chalk/core';
 import { countThrows, reportSore } from './arm-care.ts';
@@ -13,7 +13,9 @@ import { planCalendar, planCsv } from './day-plan-files.ts';
 import { dayPlanPage } from './day-plan-page.ts';
 import { dayPlanOf, moveInPlan, noteLate, solveDay, delayDay, judgePlan } from './day-plans.ts';
 import { db } from './db/connect.ts';
-import { campers, campStaff, sheets } from './db/schema.ts';
+import { campers, campStaff, dayPlans, sheets } from './db/schema.ts';
+import { dayInput } from './day-input.ts';
+import { withScorers } from './plan-scorers.ts';
 import { recordEntry } from './entries.ts';
 import { newWorld, type World } from './testing/world.ts';
 
@@ -169,6 +171,19 @@ describe('the plan of a day', () => {
     await countThrows(camp, camper, { id: v7(), day: DAY, kind: 'filming', count: 100, by: world.helper });
     expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).problems.map((p) => p.code)).not.toEqual([]);
     expect(await dayPlanPage(camp, DAY, Date.parse('2026-07-16T12:00:00Z'))).toMatchObject({ over: true, problems: [] });
+  });
+
+  test('when the search for who scores whom runs into its limit the page says so, until it is made again', async () => {
+    const plan = await dayPlanOf(camp, DAY);
+    const { input } = await dayInput(camp, DAY, plan.settings);
+    const found = await withScorers(input, plan.sessions, [], 0);
+    expect(found.cut).toBe(true);
+    expect(found.sessions.every((s) => plan.settings.staff.some((p) => p.id === s.scorer))).toBe(true);
+    expect((await withScorers(input, plan.sessions, [])).cut).toBe(false);
+    expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).scorersCut).toBe(false);
+    await db().update(dayPlans).set({ facts: sql`facts || '{"scorersCut": true}'` }).where(eq(dayPlans.campId, camp.id));
+    await delayDay(camp, DAY, { revision: plan.revision, by: world.lead, now: null, minutes: 5 });
+    expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).scorersCut).toBe(true);
   });
 
   test('without anybody who scores there is no plan', async () => {

@@ -29,6 +29,8 @@ export interface DayPlanView {
   readonly resting: readonly Resting[];
   /** Who may throw and has no place. */
   readonly unplanned: readonly string[];
+  /** The search for who scores whom ran into its limit: the loads may differ by more than they must. */
+  readonly scorersCut: boolean;
 }
 
 const sessionsOf = async (planId: string, via: Executor = db()): Promise<PlannedSession[]> =>
@@ -68,6 +70,7 @@ export async function dayPlanOf(camp: Camp, day: string): Promise<DayPlanView> {
     sessions,
     resting,
     unplanned: input.campers.filter((c) => !placed.has(c.id)).map((c) => c.id),
+    scorersCut: row?.facts?.scorersCut ?? false,
   };
 }
 
@@ -175,14 +178,14 @@ export async function delayDay(
   const later = delaySessions(before, change.minutes, change.now);
   const last = Math.max(0, ...later.map((s) => s.to));
   if (last > 24 * 60) throw new Refusal('past-midnight', 'Some would throw after midnight. Plan the rest of the day anew.');
-  await keepPlan(camp, day, { ...change, settings: row.settings }, later, dayFacts(input, later));
+  await keepPlan(camp, day, { ...change, settings: row.settings }, { sessions: later, cut: null }, dayFacts(input, later));
 }
 
 async function keepPlan(
   camp: Camp,
   day: string,
   change: Change,
-  sessions: readonly PlannedSession[],
+  { sessions, cut }: { readonly sessions: readonly PlannedSession[]; readonly cut: boolean | null },
   facts: ReturnType<typeof dayFacts>,
 ): Promise<void> {
   await db().transaction(async (tx) => {
@@ -195,7 +198,7 @@ async function keepPlan(
     const id = row?.id ?? v7();
     const values = {
       settings: change.settings,
-      facts,
+      facts: { ...facts, scorersCut: cut ?? row?.facts?.scorersCut ?? false },
       revision: change.revision + 1,
       enteredBy: change.by,
       enteredAt: new Date(),

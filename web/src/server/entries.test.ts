@@ -63,6 +63,14 @@ describe('an entry', () => {
     expect(await levelOf('A3')).toHaveLength(1);
   });
 
+  test('that takes back a level takes back nothing of a colleague', async () => {
+    await recordEntry(v7(), score('1', { checkpoint: 'C1' }), world.coach);
+    await recordEntry(v7(), score('3', { checkpoint: 'C1' }), world.otherCoach);
+    await recordEntry(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'C1' }, world.otherCoach);
+    expect(await levelOf('C1')).toMatchObject([{ level: '1' }]);
+    expect(await levelOf('C1', world.otherCoach)).toEqual([]);
+  });
+
   test('is never changed afterwards, not even by SQL', async () => {
     const id = v7();
     await recordEntry(id, score('2', { checkpoint: 'A4' }), world.coach);

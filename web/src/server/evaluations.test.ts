@@ -118,6 +118,13 @@ describe('an evaluation', () => {
     expect((await latestEvaluation(world.camper))!.document).toMatchObject({ focus: [{ cue: 'Ball up early.' }], strengths: [] });
   });
 
+  test('of an older form is read with what it does not know left empty', async () => {
+    const draft = (await latestEvaluation(world.camper))!;
+    await db().update(evaluations).set({ document: sql`document - 'later' - 'notSeen'` }).where(eq(evaluations.id, draft.id));
+    expect((await latestEvaluation(world.camper))!.document).toMatchObject({ later: [], notSeen: [] });
+    expect((await evaluationVersion(world.camper, draft.version))!.document).toMatchObject({ later: [], notSeen: [] });
+  });
+
   test('of a colleague is not replaced unseen: a stale page is told whose it is, and what is written over is kept', async () => {
     const draft = (await latestEvaluation(world.camper))!;
     const seen = { id: draft.id, revision: draft.revision };

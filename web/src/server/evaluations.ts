@@ -226,19 +226,25 @@ export const releasedVersions = (camperId: string) =>
     .where(and(eq(evaluations.camperId, camperId), isNotNull(evaluations.releasedAt)))
     .orderBy(desc(evaluations.version));
 
+/** A document from before a part of it was known, with that part empty: what was released is never rewritten. */
+const complete = (row: EvaluationRow): EvaluationRow => ({
+  ...row,
+  document: { ...row.document, later: row.document.later ?? [], notSeen: row.document.notSeen ?? [] },
+});
+
 /** One version of a camper's evaluations. */
 export async function evaluationVersion(camperId: string, version: number): Promise<EvaluationRow | null> {
   const [row] = await db()
     .select()
     .from(evaluations)
     .where(and(eq(evaluations.camperId, camperId), eq(evaluations.version, version)));
-  return row ?? null;
+  return row ? complete(row) : null;
 }
 
 async function evaluationById(id: string): Promise<EvaluationRow> {
   const [row] = await db().select().from(evaluations).where(eq(evaluations.id, id));
   if (!row) throw notFound('The evaluation');
-  return row;
+  return complete(row);
 }
 
 /** The newest evaluation of a camper, draft or released. */
@@ -249,7 +255,7 @@ export async function latestEvaluation(camperId: string): Promise<EvaluationRow 
     .where(eq(evaluations.camperId, camperId))
     .orderBy(desc(evaluations.version))
     .limit(1);
-  return row ?? null;
+  return row ? complete(row) : null;
 }
 
 /** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */

@@ -1,28 +1,29 @@
 import highsLoader from 'highs';
-import { assignScorers, type DayInput, type IntegerSolver, type ScorerChoice, type Session } from '@stride-chalk/core';
+import { assignScorers, type DayInput, type ScorerChoice, type Session } from '@stride-chalk/core';
 import { Refusal } from './refusal.ts';
 
 /** A session with who scores it. */
 export type PlannedSession = Session & { readonly scorer: string; readonly secondScorer: string | null };
 
-let loaded: Promise<IntegerSolver> | null = null;
-/** The integer solver, loaded once. */
-function solver(): Promise<IntegerSolver> {
-  loaded ??= highsLoader().then((highs) => (program: string) => {
-    const answer = highs.solve(program, { time_limit: 1 });
-    return answer.Status === 'Optimal' || answer.Status === 'Time limit reached'
-      ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal?: number }).Primal ?? 0]))
-      : null;
-  });
-  return loaded;
+/** Who scores whom; `cut` when the search ran into its limit, so that the loads may differ by more than they must;
+ * null when nobody had to be chosen anew. */
+export interface ScorersFound {
+  readonly sessions: PlannedSession[];
+  readonly cut: boolean | null;
 }
+
+/** The search for the evenest share may take this long. */
+const SECONDS = 1;
+
+let loaded: ReturnType<typeof highsLoader> | null = null;
 
 /** Gives every session its scorers; those of the plan before stay where the balance allows it. */
 export async function withScorers(
   input: DayInput,
   sessions: readonly Session[],
   before: readonly PlannedSession[],
-): Promise<PlannedSession[]> {
+  seconds = SECONDS,
+): Promise<ScorersFound> {
   const { settings } = input;
   const scorers = settings.staff.filter((s) => s.scores).map((s) => s.id);
   if (scorers.length === 0) throw new Refusal('nobody-scores', 'Nobody of the staff scores: name at least one.');
@@ -32,6 +33,16 @@ export async function withScorers(
     sessions.every((s) => was.has(s.camper)) &&
     before.every((b) => [b.scorer, b.secondScorer].every((p) => p === null || scorers.includes(p)));
   const ages = new Map(input.campers.map((c) => [c.id, c.ageGroup]));
+  loaded ??= highsLoader();
+  const highs = await loaded;
+  let cut = false;
+  const solve = (program: string): Map<string, number> | null => {
+    const { Status, Columns } = highs.solve(program, { time_limit: seconds });
+    cut = Status !== 'Optimal';
+    return Status === 'Optimal' || Status === 'Time limit reached'
+      ? new Map(Object.entries(Columns).map(([name, c]) => [name, (c as { Primal?: number }).Primal ?? 0]))
+      : null;
+  };
   const choices: readonly ScorerChoice[] = same
     ? before
     : assignScorers(
@@ -41,8 +52,11 @@ export async function withScorers(
           blindShare: settings.blindShare,
           before,
         },
-        await solver(),
+        solve,
       );
   const of = new Map(choices.map((c) => [c.camper, c]));
-  return sessions.map((s) => ({ ...s, scorer: of.get(s.camper)!.scorer, secondScorer: of.get(s.camper)!.secondScorer }));
+  return {
+    sessions: sessions.map((s) => ({ ...s, scorer: of.get(s.camper)!.scorer, secondScorer: of.get(s.camper)!.secondScorer })),
+    cut: same ? null : cut,
+  };
 }

@@ -3,8 +3,10 @@ import type { DayInput, Session } from '../day.ts';
 /**
  * Walks a plan minute by minute and tells every rule that it breaks. It shares no line with the planner or with `planProblems`,
  * so that it can convict both.
+ *
+ * @param now what a group has thrown by then is history
  */
-export function checkByMinute(input: DayInput, sessions: readonly Session[]): string[] {
+export function checkByMinute(input: DayInput, sessions: readonly Session[], now = -1): string[] {
   const { settings } = input;
   const wrong = new Set<string>();
   const seen = new Set<string>();
@@ -22,6 +24,9 @@ export function checkByMinute(input: DayInput, sessions: readonly Session[]): st
     if (settings.warmUpThrows + s.deliveries > camper.throwsLeft) wrong.add(`${s.camper} arm care`);
     if (s.deliveries < 1 || s.deliveries > settings.deliveries[camper.ageGroup]) wrong.add(`${s.camper} deliveries`);
   }
+  for (const s of sessions)
+    for (let minute = s.warmUpFrom; minute < s.from; minute++)
+      if (settings.breaks.some((b) => b.from <= minute && minute < b.to)) wrong.add(`${s.camper} warms up in a break`);
   for (let minute = 0; minute < 1440; minute++) {
     const now = sessions.filter((s) => s.from <= minute && minute < s.to);
     if (now.length === 0) continue;
@@ -46,16 +51,13 @@ export function checkByMinute(input: DayInput, sessions: readonly Session[]): st
   }
   for (const word of new Set(input.campers.flatMap((c) => c.together ?? []))) {
     const members = new Set(input.campers.filter((c) => c.together === word).map((c) => c.id));
-    const own = sessions.filter((s) => members.has(s.camper)).sort((a, b) => a.from - b.from);
-    // Nobody who is not of the group stands on the mound between two of them.
+    const own = sessions.filter((s) => members.has(s.camper) && s.to > now).sort((a, b) => a.from - b.from);
+    // One steps down and the next steps up; only who was not there yet by then comes later.
     for (const [i, s] of own.entries()) {
       const next = own[i + 1];
-      if (
-        next &&
-        next.mound === s.mound &&
-        sessions.some((o) => o.mound === s.mound && !members.has(o.camper) && o.from >= s.to && o.to <= next.from)
-      )
-        wrong.add(`group ${word} is cut`);
+      if (!next || (next.mound === s.mound && next.from === s.to)) continue;
+      const ready = input.campers.find((c) => c.id === next.camper)!.readyFrom + settings.warmUpMinutes;
+      if (ready <= s.to) wrong.add(`group ${word} is cut`);
     }
   }
   return [...wrong].sort();

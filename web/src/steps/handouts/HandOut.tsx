@@ -64,7 +64,11 @@ export function HandOut(props: HandOutProps) {
         </section>
       )}
       {d.focus.length === 0 && (
-        <p className="mt-5 text-[17px]">Nothing that has to change now showed in most deliveries. Keep doing what you do.</p>
+        <p className="mt-5 text-[17px]">
+          Nothing that has to change now showed in most deliveries
+          {d.notSeen.length > 0 ? ', as far as the films show it.' : '.'}
+          {d.strengths.length > 0 ? ' Keep doing what stands above.' : ''}
+        </p>
       )}
       {d.focus.map((f, i) => (
         <HandOutFocus key={f.checkpoint} focus={f} number={i + 1} freeze={props.freezes[i] ?? null} first={i === 0} />
@@ -78,6 +82,11 @@ export function HandOut(props: HandOutProps) {
       {d.seenOnce.length > 0 && (
         <p className="mt-1 mb-0 text-[13px] text-[#3d2d22]">
           <b>Seen once only, so nothing is said:</b> {d.seenOnce.join(', ')}.
+        </p>
+      )}
+      {d.notSeen.length > 0 && (
+        <p className="mt-1 mb-0 text-[13px] text-[#3d2d22]">
+          <b>Not to be seen in these films, so nothing is said:</b> {d.notSeen.join(', ')}.
         </p>
       )}
       <footer className="mt-4 break-inside-avoid border-t-[1.5px] border-[#d8cdb8] pt-2 text-[12px] leading-[1.4] text-[#4d3d2f]">

@@ -76,8 +76,16 @@ describe('a hand-out', () => {
 
   test('without a habit invents nothing and gives no drill plan', () => {
     const html = page({ document: document(false), freezes: [] });
-    expect(html).toContain('Keep doing what you do');
+    expect(html).toContain('Keep doing what stands above');
+    expect(html).not.toContain('Not to be seen');
     expect(html).not.toContain('The plan, three days a week');
+  });
+
+  test('what no film showed is named, and nobody is told to keep doing it', () => {
+    const html = page({ document: { ...document(false), strengths: [], notSeen: ['Repeats it'] }, freezes: [] });
+    expect(html).toContain('as far as the films show it');
+    expect(html).toContain('nothing is said:</b> Repeats it');
+    expect(html).not.toContain('Keep doing');
   });
 
   test('a draft says that it is not for the family', () => {

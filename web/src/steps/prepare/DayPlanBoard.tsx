@@ -171,11 +171,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
 
       {!empty && (
         <dl className="my-4 grid grid-cols-4 border-y border-rule max-[820px]:grid-cols-2" aria-label="What the plan comes to">
-          <Fact
-            name="Done at"
-            value={facts.finish === null ? 'none' : clockOf(facts.finish)}
-            more={`${facts.minutes} minutes; the ${facts.bound.by === 'mounds' ? 'mounds allow' : 'staff allows'} no less than ${Math.ceil(facts.bound.minutes)}`}
-          />
+          <Fact name="Done at" value={facts.finish === null ? 'none' : clockOf(facts.finish)} more={aboveBound(facts)} />
           <Fact
             name="Campers"
             value={String(data.sessions.length)}
@@ -286,6 +282,20 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
       )}
     </div>
   );
+}
+
+const SCARCE = {
+  mounds: 'the mounds allow',
+  cameras: 'the cameras allow',
+  staff: 'the staff allow',
+  arrival: 'whoever comes last allows',
+} as const;
+
+/** How far above the least that any plan of these campers takes. */
+function aboveBound({ minutes, leastMinutes, bound }: DayPlanData['facts']): string {
+  const gap = minutes - leastMinutes;
+  const least = `${SCARCE[bound.by]} no less than ${leastMinutes}`;
+  return gap <= 0 ? `${minutes} minutes; ${least}` : `${minutes} minutes, ${gap} more than can be: ${least}`;
 }
 
 function Fact({ name, value, more, alert = false }: { name: string; value: string; more: string; alert?: boolean }) {

@@ -6,6 +6,11 @@ export function StaffLoads({ data }: { data: DayPlanData }) {
   return (
     <section aria-label="What falls to each">
       <h2 className="m-0 text-[24px]">What falls to each</h2>
+      {data.scorersCut && (
+        <p className="my-1 text-[15px]">
+          The search for who scores whom ran into its time limit: shares may differ by more than they must.
+        </p>
+      )}
       <table className="w-full border-collapse text-[15px]">
         <thead>
           <tr>

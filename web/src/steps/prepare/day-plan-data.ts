@@ -14,6 +14,8 @@ export interface DayPlanData {
   readonly facts: DayPlanFacts;
   readonly problems: readonly PlanProblem[];
   readonly linked: LinkedDesign;
+  /** The search for who scores whom ran into its limit. */
+  readonly scorersCut: boolean;
   readonly campers: ReadonlyArray<{
     readonly id: string;
     readonly bib: number;

@@ -14,7 +14,7 @@ export const dayPlans = pgTable(
       .references(() => camps.id),
     day: date('day').notNull(),
     settings: jsonb('settings').$type<DaySettings>().notNull(),
-    facts: jsonb('facts').$type<DayPlanFacts>(),
+    facts: jsonb('facts').$type<DayPlanFacts & { readonly scorersCut?: boolean }>(),
     /** Counted up with every change, so that two leads do not undo each other unseen. */
     revision: integer('revision').notNull().default(1),
     ...whoAndWhen(),
