@@ -130,4 +130,17 @@ test('a heading that says no is read so, and asked about before anything is take
   await expect(columns).toContainText('11U (2)');
   await expect(page.getByRole('button', { name: /^Take/ })).toBeDisabled();
   await expect(page.getByText('2 columns to confirm')).toBeVisible();
+
+  // A reload loses nothing of what was answered; a sign-out leaves nothing of the file behind.
+  await columns.getByRole('button').first().click();
+  await expect(page.getByText('1 column to confirm')).toBeVisible();
+  await page.reload();
+  await pageAwake(page);
+  await expect(page.getByText('as it was left')).toBeVisible();
+  await expect(page.getByText('1 column to confirm')).toBeVisible();
+  await page.getByRole('button', { name: /sign out/ }).click();
+  await atWorkAs(page, 'Marit');
+  await page.goto(`${url()}/roster/import`);
+  await pageAwake(page);
+  await expect(page.getByRole('button', { name: 'Choose the file' })).toBeVisible();
 });

@@ -16,13 +16,13 @@ interface Result {
 }
 
 /** A file into the roster: its columns, the questions it leaves open, the rows to mend, then all of them at once. */
-export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper[]; firstDay: string }) {
+export function ImportBoard({ roster, firstDay, campId }: { roster: readonly KnownCamper[]; firstDay: string; campId: string }) {
   const awake = useAwake();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
   const [result, setResult] = useState<Result | null>(null);
-  const f = useRosterFile(roster, firstDay);
+  const f = useRosterFile(roster, firstDay, campId);
   const open = (file: File): void => {
     setProblem(null);
     setResult(null);
@@ -51,6 +51,7 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
       body: { rows: f.rows.map(({ said, decision, consent }) => ({ said, decision, consent })) },
     })
       .then((r) => {
+        f.taken();
         setResult(r);
         setProblem(null);
       })
@@ -107,7 +108,7 @@ export function ImportBoard({ roster, firstDay }: { roster: readonly KnownCamper
         {f.file ? (
           <>
             <span className="text-[17px]">
-              <b>{f.file.name}</b>, {f.file.lines.length - 1} rows
+              <b>{f.file.name}</b>, {f.file.lines.length - 1} rows{f.again ? ', as it was left' : ''}
             </span>
             <label className="ms-auto text-[15px] text-soft">
               Letters read as{' '}

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   changesOf,
   decodeText,
@@ -22,6 +22,7 @@ import {
   type RosterReading,
   type TextEncoding,
 } from '@stride-chalk/core';
+import { keepFile, keptFile, type Answers, type Decision } from './kept-file.ts';
 
 interface FileLine {
   /** Where it begins in the file. */
@@ -35,7 +36,6 @@ export interface OpenFile {
   readonly lines: readonly FileLine[];
   readonly columns: readonly ColumnMatch[];
 }
-export type Decision = 'match' | 'new' | { readonly update: string };
 export interface FileRow extends MatchedRow {
   readonly decision: Decision;
   /** The camper of the roster who is meant; null for somebody new, or as long as nobody knows. */
@@ -74,21 +74,26 @@ function opened(name: string, bytes: Uint8Array, chosen: TextEncoding | null): O
   return { name, bytes, encoding, lines, columns: matchColumns(lines[0]?.cells ?? []) };
 }
 
-/** Everything that has been answered about a file; it is read again after each answer. */
-interface Answers {
-  readonly dates: DateAnswers;
-  readonly mended: Readonly<Record<number, Partial<Record<RosterField, string>>>>;
-  readonly left: ReadonlySet<number>;
-  readonly decisions: Readonly<Record<number, Decision>>;
-  readonly consents: Readonly<Record<number, 'keep' | 'take'>>;
-}
 const NOTHING: Answers = { dates: UNANSWERED, mended: {}, left: new Set(), decisions: {}, consents: {} };
 
 /** A file on its way into the roster: columns, answers and mended cells. */
-export function useRosterFile(roster: readonly KnownCamper[], firstDay: string) {
+export function useRosterFile(roster: readonly KnownCamper[], firstDay: string, campId: string) {
   const [file, setFile] = useState<OpenFile | null>(null);
   const [answers, setAnswers] = useState(NOTHING);
+  const [again, setAgain] = useState(false);
   const index = useMemo(() => indexRoster(roster), [roster]);
+
+  // What was mended and not taken yet is there again after a reload.
+  useEffect(() => {
+    const was = keptFile(campId);
+    if (!was) return;
+    setFile({ ...opened(was.name, was.bytes, was.encoding), columns: was.columns });
+    setAnswers(was.answers);
+    setAgain(true);
+  }, [campId]);
+  useEffect(() => {
+    if (file) keepFile(campId, { ...file, answers });
+  }, [campId, file, answers]);
   /** Rows as they were read last: only those that were mended since are read again. */
   const kept = useRef(new Map<number, { readonly key: unknown; readonly mended: unknown; readonly reading: RosterReading }>());
 
@@ -129,6 +134,10 @@ export function useRosterFile(roster: readonly KnownCamper[], firstDay: string) 
   const asked = (code: 'dateOrder' | 'dayNumber'): number => rows.filter((r) => r.problems.some((p) => p.code === code)).length;
   return {
     file,
+    /** The file is as it was left before the page was opened again. */
+    again,
+    /** All of it is in the roster. */
+    taken: (): void => keepFile(campId, null),
     rows,
     dates: answers.dates,
     /** Rows whose dates can be read in several ways, by what would tell. */
@@ -140,6 +149,7 @@ export function useRosterFile(roster: readonly KnownCamper[], firstDay: string) 
       kept.current.clear();
       setFile(opened(chosen.name, new Uint8Array(await chosen.arrayBuffer()), null));
       setAnswers(NOTHING);
+      setAgain(false);
     },
     readAs: (encoding: TextEncoding): void => setFile((f) => f && opened(f.name, f.bytes, encoding)),
     /** Says what a column is; named by hand it is read as it stands, or the other way round. */

@@ -1,0 +1,53 @@
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { UNANSWERED } from '@stride-chalk/core';
+import { keepFile, keptFile, type KeptFile } from './kept-file.ts';
+
+const file: KeptFile = {
+  name: 'families.csv',
+  // A letter of Windows-1252, a zero byte, and more than a call takes arguments.
+  bytes: new Uint8Array([0xe9, 0, ...new Array(200_000).fill(65)]),
+  encoding: 'windows-1252',
+  columns: [],
+  answers: { dates: UNANSWERED, mended: { 3: { name: 'Mended' } }, left: new Set([4]), decisions: { 5: 'new' }, consents: {} },
+};
+
+describe('a roster file that a tab keeps', () => {
+  let most = Number.POSITIVE_INFINITY;
+  beforeEach(() => {
+    most = Number.POSITIVE_INFINITY;
+    const held = new Map<string, string>();
+    vi.stubGlobal('sessionStorage', {
+      getItem: (key: string) => held.get(key) ?? null,
+      removeItem: (key: string) => held.delete(key),
+      setItem: (key: string, value: string) => {
+        if (value.length > most) throw new Error('full');
+        held.set(key, value);
+      },
+    });
+  });
+  afterEach(() => vi.unstubAllGlobals());
+
+  test('comes back byte for byte with its answers, for its camp alone', () => {
+    keepFile('a', file);
+    expect(keptFile('a')).toEqual(file);
+    expect(keptFile('b')).toBeNull();
+  });
+
+  test('is gone when it was taken', () => {
+    keepFile('a', file);
+    keepFile('a', null);
+    expect(keptFile('a')).toBeNull();
+  });
+
+  test('too large for the tab, an older one does not stand in its place', () => {
+    keepFile('a', file);
+    most = 10;
+    keepFile('a', { ...file, name: 'other.csv' });
+    expect(keptFile('a')).toBeNull();
+  });
+
+  test('spoilt, it is none', () => {
+    sessionStorage.setItem('stride-chalk.roster-file.a', '{"bytes":');
+    expect(keptFile('a')).toBeNull();
+  });
+});
