@@ -93,7 +93,9 @@ async function stop(): Promise<void> {
   // Nothing that was begun outlives the server, and nothing of a child's film stays on its way.
   stopTools();
   await stopJobs();
-  await sweepMedia(true).catch(() => undefined);
+  await sweepMedia(true).catch((error: Error) =>
+    process.stderr.write(`What was left of the intake stays until the next start: ${error.message}\n`),
+  );
   await closeDatabase();
   process.exit(0);
 }
