@@ -93,3 +93,47 @@ test('the simulated camera films a camper of the demo with progress, and stops a
   expect(await answer.json()).toMatchObject({ code: 'sore-arm' });
   await rows(`delete from deliveries where id = '0197f0a0-0000-7000-8000-0000000000aa'`);
 });
+
+test('a marked film goes to the delivery that it shows, and a removed one comes back with its work', async ({ coach }) => {
+  await coach.goto(`${process.env.E2E_URL}/campers/4`);
+  await pageAwake(coach);
+  const workOn = async (bib: number, delivery: number): Promise<number> =>
+    Number(
+      (
+        await rows<{ n: string }>(
+          `select count(*) as n from marks join clips on clips.id = marks.clip_id join deliveries d on d.id = clips.delivery_id join campers on campers.id = d.camper_id
+           where campers.bib = ${bib} and d.number = ${delivery} and clips.view = 'front' and clips.removed_at is null`,
+        )
+      )[0]!.n,
+    );
+  const before = await workOn(4, 1);
+  expect(before).toBeGreaterThan(0);
+  const first = coach.locator('section', { hasText: 'Delivery 1' });
+  await first.getByRole('button', { name: 'Remove Front' }).click();
+  const removed = coach.getByRole('region', { name: 'Removed films' });
+  await expect(removed).toContainText('Front of delivery 1 was removed');
+  await expect(first.getByTestId('clip-front')).toHaveCount(0);
+  expect(await workOn(4, 1)).toBe(0);
+  // A reload does not forget it.
+  await coach.reload();
+  await pageAwake(coach);
+  await removed.getByRole('button', { name: 'Put back: Front of delivery 1' }).click();
+  await expect(first.getByTestId('clip-front')).toBeVisible();
+  expect(await workOn(4, 1)).toBe(before);
+
+  await first.getByRole('button', { name: 'Move Front', exact: true }).click();
+  const where = first.getByRole('form', { name: 'Where does Front belong?' });
+  await where.getByLabel('Delivery').fill('2');
+  await where.getByRole('button', { name: 'Move it' }).click();
+  await expect(coach.getByRole('alert')).toContainText('has a film of that view already');
+  expect(await workOn(4, 1)).toBe(before);
+  await first.getByRole('button', { name: 'Move Front', exact: true }).click();
+  await where.getByLabel('View').selectOption('Rear');
+  await where.getByRole('button', { name: 'Move it' }).click();
+  await expect(first.getByTestId('clip-rear')).toBeVisible();
+  await first.getByRole('button', { name: 'Move Rear', exact: true }).click();
+  await first.getByRole('form', { name: 'Where does Rear belong?' }).getByLabel('View').selectOption('Front');
+  await first.getByRole('button', { name: 'Move it' }).click();
+  await expect(first.getByTestId('clip-front')).toBeVisible();
+  expect(await workOn(4, 1)).toBe(before);
+});

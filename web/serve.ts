@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { ne } from 'drizzle-orm';
 import sirv from 'sirv';
 import { removeEnded } from './src/server/accounts.ts';
-import { prepareClip } from './src/server/clips.ts';
+import { prepareClip } from './src/server/prepare-clip.ts';
 import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
@@ -13,6 +13,7 @@ import { sweepMedia } from './src/server/film-files.ts';
 import { stopTools } from './src/server/intake/run-tool.ts';
 import { sendDueMail } from './src/server/mail.ts';
 import { makeMediaFolders } from './src/server/media.ts';
+import { endRemoved } from './src/server/remove-clip.ts';
 import { removeOldFootage } from './src/server/retention.ts';
 
 type Handler = (request: unknown, response: unknown, next: () => void) => void;
@@ -27,6 +28,7 @@ if (process.env.STRIDE_DEMO === '1') await loadDemo();
 /** Once a day what has run out goes: footage, sessions, links. */
 async function endRetention(): Promise<void> {
   await removeOldFootage(new Date().toISOString().slice(0, 10));
+  await endRemoved();
   await removeEnded();
   await sweepMedia(false);
 }

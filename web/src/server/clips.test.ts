@@ -3,13 +3,16 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { clipById, framePicture, prepareClip, refusalsOf, removeClip, takeInClip, towardsTargetOf } from './clips.ts';
+import { clipById, towardsTargetOf } from './clips.ts';
+import { framePicture } from './frame-picture.ts';
+import { prepareClip } from './prepare-clip.ts';
+import { refusalsOf } from './refusals.ts';
+import { removeClip } from './remove-clip.ts';
+import { takeInClip } from './take-in-clip.ts';
 import { db } from './db/connect.ts';
 import { clips, refusals } from './db/schema.ts';
 import { addDelivery } from './deliveries.ts';
-import { recordEntry } from './entries.ts';
 import { benchPath, originalPath } from './media.ts';
 import { makeVideo, mediaFiles, newWorld, takeIn, testPicture, type World } from './testing/world.ts';
 
@@ -19,7 +22,7 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 afterEach(async () => {
-  for (const clip of await db().select().from(clips)) await removeClip(clip.id).catch(() => undefined);
+  for (const clip of await db().select().from(clips)) await removeClip(clip.id, world.coach).catch(() => undefined);
   await db().delete(refusals);
 });
 
@@ -111,17 +114,6 @@ describe('a film that is taken in', () => {
       .where(eq(clips.id, id));
     await prepareClip(id);
     expect(await clipById(id)).toMatchObject({ state: 'ready', progress: 1 });
-  });
-
-  test('stays when work was done on it', async () => {
-    const path = makeVideo(world, 'work.mp4', [...testPicture(1), ...H264]);
-    const { id } = await takeIn(world, await readFile(path));
-    await prepareClip(id);
-    await recordEntry(v7(), { kind: 'mark', clipId: id, event: 'set', frame: 1, frameTo: null }, world.coach);
-    await expect(removeClip(id)).rejects.toMatchObject({ code: 'clip-in-use' });
-    await recordEntry(v7(), { kind: 'unmark', clipId: id, event: 'set' }, world.coach);
-    await removeClip(id);
-    expect(await mediaFiles()).toEqual([]);
   });
 });
 
@@ -236,7 +228,7 @@ describe('a film that is refused leaves nothing behind', () => {
     await expect(takeIn(world, bytes)).rejects.toMatchObject({ code: 'view-taken', status: 409 });
     expect(await mediaFiles()).toEqual([first.sha256]);
     const other = await takeIn(world, bytes, { deliveryId: world.secondDelivery });
-    await removeClip(first.id);
+    await removeClip(first.id, world.coach);
     // The same bytes serve the other delivery, so the original stays until nobody uses it.
     expect(await mediaFiles()).toEqual([other.sha256]);
   });

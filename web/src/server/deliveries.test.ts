@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { camperByBib, listCampers } from './campers.ts';
 import { campById } from './camps.ts';
 import { ledgerOf } from './arm-care.ts';
-import { removeClip } from './clips.ts';
+import { removeClip } from './remove-clip.ts';
 import { addDelivery, deliveriesOf, deliveryWithCamper, removeDelivery } from './deliveries.ts';
 import { recordEntry } from './entries.ts';
 import { campAtAGlance } from './home.ts';
@@ -94,7 +94,7 @@ describe('a delivery that was not thrown', () => {
     await expect(removeDelivery(deliveries[0]!, world.coach)).rejects.toMatchObject({ code: 'delivery-in-use' });
     const clip = await readyClip(world, { deliveryId: world.secondDelivery, seconds: 0.3 });
     await expect(removeDelivery(world.secondDelivery, world.coach)).rejects.toMatchObject({ code: 'delivery-in-use' });
-    await removeClip(clip.id);
+    await removeClip(clip.id, world.coach);
   });
 });
 

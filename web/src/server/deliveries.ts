@@ -1,4 +1,4 @@
-import { asc, eq, inArray, max } from 'drizzle-orm';
+import { asc, eq, inArray, max, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { DeliveryKind } from '@stride-chalk/core';
 import { requireMayThrow } from './arm-care.ts';
@@ -81,8 +81,19 @@ export async function removeDelivery(id: string, by: string): Promise<void> {
   await db().transaction(async (tx) => {
     const [row] = await tx.select().from(deliveries).where(eq(deliveries.id, id)).for('update');
     if (!row) throw notFound('The delivery');
-    const [film] = await tx.select({ id: clips.id }).from(clips).where(eq(clips.deliveryId, id)).limit(1);
+    const [film] = await tx
+      .select({ removedAt: clips.removedAt })
+      .from(clips)
+      .where(eq(clips.deliveryId, id))
+      .orderBy(sql`${clips.removedAt} nulls first`)
+      .limit(1);
     const [level] = await tx.select({ checkpoint: scores.checkpoint }).from(scores).where(eq(scores.deliveryId, id)).limit(1);
+    if (film?.removedAt)
+      throw new Refusal(
+        'delivery-in-use',
+        'A film of this delivery was removed and can still be put back: put it back, or erase it first.',
+        409,
+      );
     if (film || level) throw new Refusal('delivery-in-use', 'A film or levels belong to this delivery; it stays.', 409);
     await tx
       .update(throws)

@@ -1,7 +1,8 @@
 import { and, eq, gt, sql } from 'drizzle-orm';
 import { entryTarget, orderProblems, type Entry, type EventId, type Sheet } from '@stride-chalk/core';
+import { presentClip } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
-import { campers, camps, clips, deliveries, entries, marks, points, scores, sheets } from './db/schema.ts';
+import { campers, camps, deliveries, entries, marks, points, scores, sheets } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 /**
@@ -89,7 +90,7 @@ async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: str
 }
 
 async function requireFrame(tx: Executor, clipId: string, frame: number): Promise<void> {
-  const [clip] = await tx.select({ frameTimes: clips.frameTimes }).from(clips).where(eq(clips.id, clipId));
+  const clip = await presentClip(clipId, tx);
   if (!clip) throw notFound('The clip');
   if (!clip.frameTimes || frame >= clip.frameTimes.length) throw new Refusal('no-such-frame', `The clip has no frame ${frame}.`);
 }

@@ -20,7 +20,7 @@ import {
 import { benchSet, type BenchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
-import { framePicture } from './clips.ts';
+import { framePicture } from './frame-picture.ts';
 import { requireConsent } from './consents.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, evaluations, formerDrafts, staff } from './db/schema.ts';

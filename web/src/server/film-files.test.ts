@@ -4,7 +4,12 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { clipById, failureWords, framePicture, prepareClip, removeClip, setCaptureScale, shortName, tryAgain } from './clips.ts';
+import { setCaptureScale } from './capture-rate.ts';
+import { clipById } from './clips.ts';
+import { framePicture } from './frame-picture.ts';
+import { failureWords, prepareClip, tryAgain } from './prepare-clip.ts';
+import { removeClip } from './remove-clip.ts';
+import { shortName } from './take-in-clip.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { captureAnswers, clips } from './db/schema.ts';
@@ -13,6 +18,7 @@ import { sweepMedia } from './film-files.ts';
 import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
 import { arrivalFolder, benchPath, frameFolder, originalPath, picturePath } from './media.ts';
+import { takeInClip } from './take-in-clip.ts';
 import { makeVideo, mediaFiles, newWorld, takeIn, testPicture, type World } from './testing/world.ts';
 
 let world: World;
@@ -24,7 +30,7 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 afterEach(async () => {
-  for (const clip of await db().select().from(clips)) await removeClip(clip.id).catch(() => undefined);
+  for (const clip of await db().select().from(clips)) await removeClip(clip.id, world.coach).catch(() => undefined);
 });
 
 /** Work folders of this installation that are there now. */
@@ -45,7 +51,7 @@ const stateOf = async (id: string): Promise<string | undefined> =>
 describe('a film that is removed outlives nothing', () => {
   test('before anything was made of it', async () => {
     const { id } = await takeIn(world, film);
-    await removeClip(id);
+    await removeClip(id, world.coach);
     await prepareClip(id);
     await nothingLeft();
   });
@@ -54,7 +60,7 @@ describe('a film that is removed outlives nothing', () => {
     const { id } = await takeIn(world, film);
     const work = prepareClip(id);
     await expect.poll(() => stateOf(id)).toBe(step);
-    await removeClip(id);
+    await removeClip(id, world.coach);
     await work;
     await nothingLeft();
   });
@@ -63,7 +69,7 @@ describe('a film that is removed outlives nothing', () => {
     const { id } = await takeIn(world, film);
     await prepareClip(id);
     const pictures = [3, 40, 90].map((frame) => framePicture(id, frame).catch(() => null));
-    await removeClip(id);
+    await removeClip(id, world.coach);
     await Promise.all(pictures);
     await nothingLeft();
   });
@@ -83,7 +89,6 @@ describe('a film that is removed outlives nothing', () => {
         controller.enqueue(new Uint8Array(part));
       },
     });
-    const { takeInClip } = await import('./clips.ts');
     const sent = takeInClip({
       deliveryId: deliveries[0]!,
       view: 'front',
@@ -105,9 +110,12 @@ describe('a film that is removed outlives nothing', () => {
 test('the same bytes sent to another delivery while the first is removed are never lost', async () => {
   for (let i = 0; i < 8; i++) {
     const first = await takeIn(world, film);
-    const [second] = await Promise.all([takeIn(world, film, { deliveryId: world.secondDelivery }), removeClip(first.id)]);
+    const [second] = await Promise.all([
+      takeIn(world, film, { deliveryId: world.secondDelivery }),
+      removeClip(first.id, world.coach),
+    ]);
     expect((await readFile(originalPath(second.sha256))).equals(film)).toBe(true);
-    await removeClip(second.id);
+    await removeClip(second.id, world.coach);
   }
   await nothingLeft();
 });

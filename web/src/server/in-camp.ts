@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { db } from './db/connect.ts';
 import { campers, campStaff, clips, deliveries, evaluations, refusals } from './db/schema.ts';
 import { notFound } from './refusal.ts';
@@ -21,7 +21,15 @@ const NOUNS = {
       .from(clips)
       .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
-      .where(and(eq(clips.id, id), eq(campers.campId, campId))),
+      .where(and(eq(clips.id, id), eq(campers.campId, campId), isNull(clips.removedAt))),
+  /** A film that was removed and can still be put back. */
+  removedClip: (id: string, campId: string) =>
+    db()
+      .select({ id: campers.id })
+      .from(clips)
+      .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
+      .innerJoin(campers, eq(campers.id, deliveries.camperId))
+      .where(and(eq(clips.id, id), eq(campers.campId, campId), isNotNull(clips.removedAt))),
   refusal: (id: string, campId: string) =>
     db()
       .select({ id: campers.id })
@@ -63,7 +71,8 @@ export async function camperOf(noun: CampNoun, id: string, campId: string): Prom
   return row.id;
 }
 
-const missing = (noun: CampNoun) => notFound(noun === 'staffMember' ? 'The staff member' : `The ${noun}`);
+const missing = (noun: CampNoun) =>
+  notFound(noun === 'staffMember' ? 'The staff member' : noun === 'removedClip' ? 'The removed film' : `The ${noun}`);
 
 /** Lets nothing through that belongs to another camp: it was not found. */
 export async function requireInCamp(noun: CampNoun, id: string, campId: string): Promise<void> {

@@ -7,7 +7,7 @@ import { Readable } from 'node:stream';
 import { v7 } from 'uuid';
 import { ageOrZero } from '@stride-chalk/core';
 import { walkUpOrder } from '@stride-chalk/demo';
-import { takeInClip } from './clips.ts';
+import { takeInClip } from './take-in-clip.ts';
 import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { keepInMind } from './intake/run-tool.ts';
 import { log } from './log.ts';

@@ -1,12 +1,14 @@
-import { clipsOf, refusalsOf } from './clips.ts';
+import { clipsOf } from './clips.ts';
+import { refusalsOf } from './refusals.ts';
 import { deliveriesOf } from './deliveries.ts';
+import { removedOf } from './remove-clip.ts';
 import { filmingOf } from './simulated-camera.ts';
 
 /** The films of one camper as the sort page lists them, and the files that were turned away. */
 export async function filmsOfCamper(camperId: string) {
   const deliveries = await deliveriesOf(camperId);
   const ids = deliveries.map((d) => d.id);
-  const [clips, refusals] = await Promise.all([clipsOf(ids), refusalsOf(ids)]);
+  const [clips, refusals, removed] = await Promise.all([clipsOf(ids), refusalsOf(ids), removedOf(ids)]);
   return {
     filming: filmingOf(ids),
     deliveries: deliveries.map(({ id, number, kind }) => ({ id, number, kind })),
@@ -27,6 +29,7 @@ export async function filmsOfCamper(camperId: string) {
         rate: length > 0 ? (times!.length - 1) / length : null,
       };
     }),
+    removed,
     refusals: refusals.map(({ id, deliveryId, view, fileName, reason }) => ({ id, deliveryId, view, fileName, reason })),
   };
 }

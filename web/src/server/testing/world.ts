@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { defaultSheet, type ViewId } from '@stride-chalk/core';
-import { prepareClip, takeInClip } from '../clips.ts';
+import { prepareClip } from '../prepare-clip.ts';
+import { takeInClip } from '../take-in-clip.ts';
 import { recordConsents } from '../consents.ts';
 import { closeDatabase, db, migrateDatabase } from '../db/connect.ts';
 import { campers, camps, campStaff, children, deliveries, sheets, soreArms, staff } from '../db/schema.ts';
@@ -31,7 +32,7 @@ export interface World {
   /** Another camper of the camp, born on 1 October 2013 unless `more` says otherwise. */
   addCamper(
     bib: number,
-    more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string },
+    more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string; hand?: 'R' | 'L' },
     deliveries: number,
   ): Promise<{ camper: string; child: string; deliveries: string[] }>;
   readonly child: string;
@@ -96,7 +97,7 @@ export async function newWorld(): Promise<World> {
     .values(people.map(([key, , role]) => ({ campId: ids.campId, staffId: ids[key], role })));
   const addCamper = async (
     bib: number,
-    more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string },
+    more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string; hand?: 'R' | 'L' },
     count: number,
   ) => {
     const { sore = false, consentToFilm = true, ...row } = more;

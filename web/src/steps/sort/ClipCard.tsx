@@ -1,9 +1,13 @@
-import type { SortClip } from './types.ts';
+import { useState } from 'react';
+import { MoveFilm } from './MoveFilm.tsx';
+import type { FilmPlace, SortClip } from './types.ts';
 
 /** A film that was taken in: its state, a frame of it, the rate it was filmed at. */
 export function ClipCard({
   clip,
   name,
+  place,
+  onMove,
   onRemove,
   onRescale,
   onAgain,
@@ -13,6 +17,9 @@ export function ClipCard({
 }: {
   clip: SortClip;
   name: string;
+  /** Where it is now. */
+  place: FilmPlace;
+  onMove: (to: FilmPlace) => void;
   onRemove: () => void;
   onRescale: (k: number) => void;
   /** Tries a film once more that has failed. */
@@ -22,6 +29,7 @@ export function ClipCard({
   onConfirm: (k: number) => void;
   onLeave: () => void;
 }) {
+  const [moving, setMoving] = useState(false);
   const main = clip.view === 'openSide' || clip.view === 'front';
   const share = clip.state === 'ready' ? 1 : clip.state === 'copying' ? 0.3 + 0.7 * clip.progress : 0.15;
   return (
@@ -87,6 +95,17 @@ export function ClipCard({
           </div>
         </div>
       )}
+      {moving && (
+        <MoveFilm
+          name={name}
+          from={place}
+          onMove={(to) => {
+            setMoving(false);
+            onMove(to);
+          }}
+          onLeave={() => setMoving(false)}
+        />
+      )}
       <div className="flex min-h-[44px] flex-wrap items-center justify-between gap-1 px-3 py-1 text-[13.5px] text-soft">
         <span className="truncate" title={clip.fileName}>
           {clip.frames ? `${clip.frames} frames` : clip.fileName}
@@ -110,6 +129,15 @@ export function ClipCard({
             </select>
           </label>
         )}
+        <button
+          type="button"
+          onClick={() => setMoving(!moving)}
+          className="border-0 bg-transparent p-1 underline max-[900px]:min-h-[48px] max-[900px]:px-3"
+          aria-expanded={moving}
+          aria-label={`Move ${name}`}
+        >
+          move
+        </button>
         <button
           type="button"
           onClick={onRemove}

@@ -1,18 +1,13 @@
 import { useState } from 'react';
-import { DELIVERY_KINDS, type DeliveryKind, type ViewId } from '@stride-chalk/core';
+import { DELIVERY_KINDS, type DeliveryKind } from '@stride-chalk/core';
 import { useAwake } from '../../parts/use-awake.ts';
 import { ClipCard } from './ClipCard.tsx';
 import { DropPlace } from './DropPlace.tsx';
 import type { SortProps } from './types.ts';
+import { RemovedFilms } from './RemovedFilms.tsx';
 import { useCamperFilms } from './use-camper-films.ts';
+import { VIEWS } from './views.ts';
 
-/** The two views that every delivery needs, then those that some film besides. */
-const VIEWS: ReadonlyArray<readonly [ViewId, string]> = [
-  ['openSide', 'Open side'],
-  ['front', 'Front'],
-  ['closedSide', 'Closed side'],
-  ['rear', 'Rear'],
-];
 const KIND_NAMES: Readonly<Record<DeliveryKind, string>> = {
   stretch: 'stretch',
   windUp: 'wind-up',
@@ -115,6 +110,7 @@ export function SortBoard(props: SortProps) {
           </button>
         </p>
       ))}
+      <RemovedFilms removed={films.removed} deliveries={deliveries} onPutBack={films.putBack} onErase={films.erase} />
       {mayThrow && deliveries.length === 0 && (
         <p className="my-8 text-[20px]">
           No delivery yet. Start with <b>First delivery</b>, then drop the film of each view: open side and front.
@@ -144,6 +140,8 @@ export function SortBoard(props: SortProps) {
                   key={view}
                   clip={clip}
                   name={name}
+                  place={{ bib: camper.bib, delivery: d.number, view }}
+                  onMove={(to) => films.move(clip.id, to)}
                   onRemove={() => films.remove(clip.id)}
                   onRescale={(k) => films.rescale(clip.id, k)}
                   onAgain={() => films.again(clip.id)}

@@ -43,6 +43,15 @@ export interface SortProps {
     readonly share: number;
     readonly problem: string | null;
   }>;
+  /** Films that were removed with work on them: they can be put back for a day. */
+  readonly removed: ReadonlyArray<{
+    readonly id: string;
+    readonly deliveryId: string;
+    readonly view: ViewId;
+    readonly fileName: string;
+    /** Key frames and points on it. */
+    readonly work: number;
+  }>;
   readonly refusals: ReadonlyArray<{
     readonly id: string;
     readonly deliveryId: string;
@@ -50,6 +59,13 @@ export interface SortProps {
     readonly fileName: string;
     readonly reason: string;
   }>;
+}
+
+/** Where a film belongs, as the staff say it. */
+export interface FilmPlace {
+  readonly bib: number;
+  readonly delivery: number;
+  readonly view: ViewId;
 }
 
 /** A film on its way to the server, or one that the simulated camera makes. */

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
 import type { DeliveryKind, ViewId } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
-import type { SortClip, SortProps, Upload } from './types.ts';
+import type { FilmPlace, SortClip, SortProps, Upload } from './types.ts';
 
 /** How often the server is asked while a film is in work, in milliseconds. */
 const ASK_EVERY = 700;
@@ -41,11 +41,14 @@ const takenIn = (id: string, deliveryId: string, view: ViewId, fileName: string)
 });
 
 /** The deliveries and films of one camper, what is on its way, what was refused, and everything that can be done with them. */
-export function useCamperFilms(props: Pick<SortProps, 'camper' | 'today' | 'deliveries' | 'clips' | 'refusals' | 'filming'>) {
+export function useCamperFilms(
+  props: Pick<SortProps, 'camper' | 'today' | 'deliveries' | 'clips' | 'refusals' | 'removed' | 'filming'>,
+) {
   const camperId = props.camper.id;
   const [deliveries, setDeliveries] = useState(props.deliveries);
   const [clips, setClips] = useState(props.clips);
   const [refusals, setRefusals] = useState(props.refusals);
+  const [removed, setRemoved] = useState(props.removed);
   const [uploads, setUploads] = useState<Readonly<Record<string, Upload>>>({});
   const [problem, setProblem] = useState<string | null>(null);
   const failed = (error: Error): void => setProblem(error.message);
@@ -55,6 +58,19 @@ export function useCamperFilms(props: Pick<SortProps, 'camper' | 'today' | 'deli
   const [asked, setAsked] = useState<{ readonly id: string; readonly captureScale: number; readonly words: string } | null>(null);
   const working = filming.length > 0 || clips.some((c) => c.state === 'checking' || c.state === 'copying');
   const sending = Object.keys(uploads).length > 0;
+
+  const now = () =>
+    askServer<Pick<SortProps, 'clips' | 'refusals' | 'removed' | 'filming'>>(`/api/campers/${camperId}/films`, { method: 'GET' });
+  const taken = (films: Pick<SortProps, 'clips' | 'refusals' | 'removed'>): void => {
+    setClips(films.clips);
+    setRefusals(films.refusals);
+    setRemoved(films.removed);
+  };
+  /** Does something, then shows what the server has. */
+  const doing = (work: Promise<unknown>): void => {
+    setProblem(null);
+    work.then(now).then(taken).catch(failed);
+  };
 
   // A film on its way would be lost with the page: the browser asks first.
   useEffect(() => {
@@ -67,12 +83,11 @@ export function useCamperFilms(props: Pick<SortProps, 'camper' | 'today' | 'deli
   useEffect(() => {
     if (!working) return;
     const timer = setInterval(() => {
-      askServer<Pick<SortProps, 'clips' | 'refusals' | 'filming'>>(`/api/campers/${camperId}/films`, { method: 'GET' })
-        .then((now) => {
-          setClips(now.clips);
-          setRefusals(now.refusals);
-          setFilming(now.filming.filter((f) => f.problem === null));
-          const told = now.filming.find((f) => f.problem !== null);
+      now()
+        .then((films) => {
+          taken(films);
+          setFilming(films.filming.filter((f) => f.problem === null));
+          const told = films.filming.find((f) => f.problem !== null);
           if (told) setProblem(told.problem);
         })
         .catch((error: Error) => setProblem(error.message));
@@ -161,20 +176,20 @@ export function useCamperFilms(props: Pick<SortProps, 'camper' | 'today' | 'deli
         .then(() => setDeliveries((all) => all.filter((d) => d.id !== id)))
         .catch(failed);
     },
-    remove(id: string): void {
-      askServer(`/api/clips/${id}`, { method: 'DELETE' })
-        .then(() => setClips((c) => c.filter((x) => x.id !== id)))
-        .catch(failed);
-    },
+    /** Removes a film; one with key frames or points on it can be put back for a day. */
+    remove: (id: string): void => doing(askServer(`/api/clips/${id}`, { method: 'DELETE' })),
+    removed,
+    putBack: (id: string): void => doing(askServer(`/api/removed-clips/${id}`, { method: 'PUT' })),
+    erase: (id: string): void => doing(askServer(`/api/removed-clips/${id}`, { method: 'DELETE' })),
+    /** Moves a film, with the work on it, to where it belongs. */
+    move: (id: string, to: FilmPlace): void => doing(askServer(`/api/clips/${id}/move`, { method: 'POST', body: to })),
     /** Says at what rate a film was shot. Where key frames are marked the server asks once more, in its own words. */
     rescale(id: string, captureScale: number, confirmed = false): void {
       askServer(`/api/clips/${id}`, { method: 'PATCH', body: { captureScale, confirmed } })
         .then(() => {
           setAsked(null);
           // The answer may have served other films of the same device.
-          return askServer<Pick<SortProps, 'clips'>>(`/api/campers/${camperId}/films`, { method: 'GET' }).then((now) =>
-            setClips(now.clips),
-          );
+          return now().then(taken);
         })
         .catch((error: AskError) =>
           error.code === 'has-marks' ? setAsked({ id, captureScale, words: error.message }) : setProblem(error.message),

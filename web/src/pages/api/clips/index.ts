@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { VIEW_IDS } from '@stride-chalk/core';
-import { takeInClip } from '../../../server/clips.ts';
+import { takeInClip } from '../../../server/take-in-clip.ts';
 import { LIMITS } from '../../../server/intake/inspect.ts';
 import { Refusal } from '../../../server/refusal.ts';
 import { atWork, json, ofCamp, parsed } from '../_answer.ts';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { dismissRefusal } from '../../../server/clips.ts';
+import { dismissRefusal } from '../../../server/refusals.ts';
 import { ofCamp } from '../_answer.ts';
 
 export const DELETE: APIRoute = async (context) => {

@@ -11,6 +11,7 @@ import {
   smallint,
   text,
   unique,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import { campers } from './roster.ts';
@@ -70,10 +71,14 @@ export const clips = pgTable(
     /** It waits in the lane for long films. */
     long: boolean('long').notNull().default(false),
     progress: real('progress').notNull().default(0),
+    /** Removed with work on it: out of every list, kept for a day so that it can be put back. */
+    removedAt: at('removed_at'),
+    removedBy: uuid('removed_by').references(() => staff.id),
     ...whoAndWhen(),
   },
   (t) => [
-    unique('clips_one_per_view').on(t.deliveryId, t.view),
+    uniqueIndex('clips_one_per_view').on(t.deliveryId, t.view).where(sql`removed_at is null`),
+    check('clips_removed_by_somebody', sql`(${t.removedAt} is null) = (${t.removedBy} is null)`),
     check('clips_failed_says_why', sql`(${t.state} = 'failed') = (${t.problem} is not null)`),
     check('clips_ready_has_index', sql`${t.state} <> 'ready' or ${t.frameTimes} is not null`),
   ],

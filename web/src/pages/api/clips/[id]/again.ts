@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { tryAgain } from '../../../../server/clips.ts';
+import { tryAgain } from '../../../../server/prepare-clip.ts';
 import { ofCamp } from '../../_answer.ts';
 
 /** Asks for a film that has failed once more. */

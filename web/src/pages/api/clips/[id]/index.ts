@@ -1,6 +1,8 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { clipById, removeClip, setCaptureScale } from '../../../../server/clips.ts';
+import { setCaptureScale } from '../../../../server/capture-rate.ts';
+import { clipById } from '../../../../server/clips.ts';
+import { removeClip } from '../../../../server/remove-clip.ts';
 import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
 
 export const GET: APIRoute = async (context) => {
@@ -19,6 +21,6 @@ export const PATCH: APIRoute = async (context) => {
 };
 
 export const DELETE: APIRoute = async (context) => {
-  await removeClip(await ofCamp(context, 'clip', context.params.id));
-  return new Response(null, { status: 204 });
+  const clip = await ofCamp(context, 'clip', context.params.id);
+  return json({ removed: await removeClip(clip, atWork(context).id) });
 };

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { framePicture } from '../../../../../server/clips.ts';
+import { framePicture } from '../../../../../server/frame-picture.ts';
 import { keptBytes, ofShownCamper, parsed } from '../../../_answer.ts';
 
 export const GET: APIRoute = async (context) => {

@@ -1,0 +1,144 @@
+import { copyFile, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { and, eq, sql } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { clipById, presentClip, type ClipRow } from './clips.ts';
+import { db } from './db/connect.ts';
+import { clips, refusals } from './db/schema.ts';
+import { forgetFilms } from './film-files.ts';
+import { makeBenchCopy } from './intake/bench-copy.ts';
+import { indexFrames } from './intake/index-frames.ts';
+import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
+import { withWorkFolder } from './intake/work-folder.ts';
+import { enqueueClip } from './jobs.ts';
+import { log } from './log.ts';
+import { benchPath, originalPath } from './media.ts';
+import { Refusal } from './refusal.ts';
+
+/** Decodes the film once and writes the time of every frame beside it. A refusal takes the clip away and says why. */
+export async function indexClip(clipId: string, signal?: AbortSignal): Promise<void> {
+  const clip = await clipById(clipId);
+  if (clip.frameTimes) return;
+  await orRefuse(clip, () =>
+    withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+      const captureScale = clip.captureKnown === 'open' ? Number.POSITIVE_INFINITY : clip.captureScale;
+      const frameTimes = await indexFrames(folder, file, { captureScale, ...(signal ? { signal } : {}) });
+      await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
+    }),
+  );
+}
+
+/** How often a job under way looks whether its clip is still wanted, in milliseconds. */
+const LOOK_EVERY = 500;
+const REMOVED = new Error('the clip was removed');
+
+/**
+ * The background part of intake: every frame indexed, then the copy for the bench. A job that was cut off begins where it was; one whose clip is removed
+ * ends at once and leaves nothing; one that fails for a reason that is none of the film's keeps it, says why, and can be asked again.
+ */
+export async function prepareClip(clipId: string): Promise<void> {
+  if (!(await presentClip(clipId))) return;
+  const gone = new AbortController();
+  const look = setInterval(
+    () =>
+      void presentClip(clipId).then(
+        (clip) => clip ?? gone.abort(REMOVED),
+        () => undefined,
+      ),
+    LOOK_EVERY,
+  );
+  try {
+    await db()
+      .update(clips)
+      .set({ state: sql`case when ${clips.frameTimes} is null then 'checking' else 'copying' end`, problem: null })
+      .where(and(eq(clips.id, clipId), eq(clips.state, 'failed')));
+    await indexClip(clipId, gone.signal);
+    await copyForBench(clipId, gone.signal);
+  } catch (error) {
+    if (error === REMOVED || !(await presentClip(clipId))) return;
+    log.warn({ err: error, clip: clipId }, 'film not prepared');
+    await db()
+      .update(clips)
+      .set({ state: 'failed', problem: failureWords(error) })
+      .where(eq(clips.id, clipId));
+  } finally {
+    clearInterval(look);
+  }
+}
+
+/** Why a film could not be prepared, what is kept, and what to do, in words. */
+export function failureWords(error: unknown): string {
+  if (isDiskFull(error)) return 'The disk of the server is full. The film is kept; make room, then try again.';
+  if (error instanceof ToolFailure && error.kind === 'tooSlow')
+    return 'It took too long: the machine was busy. The film is kept; try again.';
+  return 'The copy for the bench could not be made. The film is kept as it came; try again, and tell the lead if it stays so.';
+}
+
+async function copyForBench(clipId: string, signal: AbortSignal): Promise<void> {
+  const clip = await presentClip(clipId);
+  if (!clip?.frameTimes || clip.state === 'ready') return;
+  const frames = clip.frameTimes.length;
+  await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+    let told = 0;
+    const size = await makeBenchCopy(folder, file, 'bench.mp4', {
+      width: clip.width,
+      height: clip.height,
+      frames,
+      signal,
+      onProgress: (share) => {
+        if (share - told < 0.1) return;
+        told = share;
+        db()
+          .update(clips)
+          .set({ progress: share })
+          .where(eq(clips.id, clipId))
+          .catch((error: unknown) => log.warn({ error }, 'progress not written'));
+      },
+    });
+    const partial = `${benchPath(clipId)}.partial`;
+    try {
+      await copyFile(join(folder, 'bench.mp4'), partial);
+      // The row is held while the copy takes its place: removed meanwhile, it never does.
+      await db().transaction(async (tx) => {
+        const [still] = await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, clipId)).for('update');
+        if (!still) throw REMOVED;
+        await rename(partial, benchPath(clipId));
+        await tx
+          .update(clips)
+          .set({ state: 'ready', progress: 1, benchWidth: size.width, benchHeight: size.height })
+          .where(eq(clips.id, clipId));
+      });
+    } finally {
+      await rm(partial, { force: true });
+    }
+  });
+}
+
+/** Does a step of intake; when it refuses the film, nothing of the film is left but the reason. */
+async function orRefuse(clip: ClipRow, step: () => Promise<void>): Promise<void> {
+  try {
+    await step();
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    await db().transaction(async (tx) => {
+      const removed = await tx.delete(clips).where(eq(clips.id, clip.id)).returning({ id: clips.id });
+      if (removed.length === 0) return;
+      await tx.insert(refusals).values({
+        id: v7(),
+        deliveryId: clip.deliveryId,
+        view: clip.view,
+        fileName: clip.fileName,
+        code: error.code,
+        reason: error.message,
+        enteredBy: clip.enteredBy,
+      });
+    });
+    await forgetFilms([clip]);
+  }
+}
+
+/** Asks for a film that has failed once more. */
+export async function tryAgain(id: string): Promise<void> {
+  const clip = await clipById(id);
+  if (clip.state === 'failed') await enqueueClip(id, clip.long);
+}

@@ -1,0 +1,117 @@
+import { createHash } from 'node:crypto';
+import { createWriteStream } from 'node:fs';
+import { rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { ReadableStream as WebStream } from 'node:stream/web';
+import pLimit from 'p-limit';
+import { v7 } from 'uuid';
+import type { ViewId } from '@stride-chalk/core';
+import { camperById } from './campers.ts';
+import { answerFor } from './capture-rate.ts';
+import { requireFree, towardsTargetOf, viewTaken, type ClipRow } from './clips.ts';
+import { clips } from './db/schema.ts';
+import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
+import { dropUnnamed, withFilmLock } from './film-files.ts';
+import { inspectClip, LIMITS } from './intake/inspect.ts';
+import { isDiskFull } from './intake/run-tool.ts';
+import { withWorkFolder } from './intake/work-folder.ts';
+import { enqueueClip } from './jobs.ts';
+import { arrivalFolder, originalPath } from './media.ts';
+import { Refusal } from './refusal.ts';
+
+/** The longest name of a file that is kept; of a longer one the end stays, with its ending. */
+const LONGEST_NAME = 120;
+export const shortName = (name: string): string => (name.length <= LONGEST_NAME ? name : `…${name.slice(1 - LONGEST_NAME)}`);
+
+/** Uploads are looked at a few at a time: a field full of phones does not bring the machine down. */
+const looking = pLimit(2);
+
+/**
+ * Takes in a film for one view of a delivery: writes it aside while it arrives, looks at it, and hands the rest to a
+ * background job. Throws a Refusal with the reason; then nothing of the film is left.
+ */
+export async function takeInClip(input: {
+  readonly deliveryId: string;
+  readonly view: ViewId;
+  readonly fileName: string;
+  readonly body: WebStream<Uint8Array>;
+  readonly staffId: string;
+  /** How the browser knows itself again; it stands for the device where the file names none. */
+  readonly browser?: string;
+}): Promise<ClipRow> {
+  const { delivery, camper, camp } = await deliveryWithCamper(input.deliveryId);
+  requireMayFilm(camper);
+  await requireFree(delivery.id, input.view);
+  const arriving = join(arrivalFolder(), v7());
+  try {
+    const { sha256, bytes } = await writeAside(input.body, arriving);
+    if (bytes === 0) throw new Refusal('empty', 'The file is empty.');
+    const facts = await looking(() => withWorkFolder(arriving, inspectClip));
+    const device = facts.device ?? (input.browser ? `browser ${input.browser}` : null);
+    const known = facts.captureKnown === 'open' && device ? await answerFor(camp.id, device) : null;
+    const made = await withFilmLock(sha256, async (tx) => {
+      // The film was long on its way: what stops it may have come meanwhile.
+      requireMayFilm((await camperById(camper.id)).camper);
+      await rename(arriving, originalPath(sha256));
+      const [row] = await tx
+        .insert(clips)
+        .values({
+          id: v7(),
+          deliveryId: delivery.id,
+          view: input.view,
+          fileName: shortName(input.fileName),
+          sha256,
+          bytes,
+          ...facts,
+          device,
+          ...(known === null ? {} : { captureScale: known, captureKnown: 'answered' as const }),
+          towardsTarget: towardsTargetOf(input.view, camper.hand),
+          state: 'checking' as const,
+          enteredBy: input.staffId,
+        })
+        .onConflictDoNothing()
+        .returning();
+      if (!row) await dropUnnamed(tx, sha256);
+      return row;
+    }).catch(async (error: unknown) => {
+      // The row was not made: the original that came for it goes, unless another clip names it.
+      await withFilmLock(sha256, (tx) => dropUnnamed(tx, sha256));
+      throw error;
+    });
+    if (!made) throw viewTaken(input.view);
+    await enqueueClip(made.id, made.long);
+    return made;
+  } catch (error) {
+    if (isDiskFull(error)) throw diskFull();
+    throw error;
+  } finally {
+    await rm(arriving, { force: true });
+  }
+}
+
+const diskFull = (): Refusal =>
+  new Refusal(
+    'disk-full',
+    'The disk of the server is full: this film was not taken. It is still on your device; make room, then send it again.',
+    507,
+  );
+
+async function writeAside(body: WebStream<Uint8Array>, path: string): Promise<{ sha256: string; bytes: number }> {
+  const hash = createHash('sha256');
+  let bytes = 0;
+  const counted = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      if (bytes > LIMITS.bytes)
+        return done(
+          new Refusal('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB. Cut it to one delivery.`, 413),
+        );
+      hash.update(chunk);
+      done(null, chunk);
+    },
+  });
+  await pipeline(Readable.fromWeb(body), counted, createWriteStream(path, { mode: 0o600 }));
+  return { sha256: hash.digest('hex'), bytes };
+}
