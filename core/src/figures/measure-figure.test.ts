@@ -18,17 +18,6 @@ const leg = (hip: Point, knee: Point, ankle: Point) => ({
   'contact.frontKnee': knee,
   'contact.frontAnkle': ankle,
 });
-/** A mulberry of our own for the tests: uniform numbers, then normal ones by Box and Muller. */
-function normals(seed: number): () => number {
-  let a = seed;
-  const uniform = (): number => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  return () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
-}
 
 describe('where a figure is smooth', () => {
   // JCGM 100:2008, 5.1.2, worked by hand: at a right angle with arms a and b the gradient is 1/a, 1/b and their hypotenuse.
@@ -61,50 +50,6 @@ describe('where a figure is smooth', () => {
 });
 
 describe('where first order does not hold', () => {
-  /** How often the stated 95 % interval holds the truth, over a thousand placings. */
-  const coverage = (id: FigureId, truth: Partial<Record<PointAt, Point>>, wrap = Number.POSITIVE_INFINITY): number => {
-    const normal = normals(7);
-    const exact = recipeOf(id)!.value(truth, 1, 0);
-    let held = 0;
-    for (let i = 0; i < 1000; i++) {
-      const placed = Object.fromEntries(
-        Object.entries(truth).map(([at, p]) => [at, { x: p!.x + 2 * normal(), y: p!.y + 2 * normal() }]),
-      );
-      const { estimate } = measure(id, placed);
-      if (!estimate) continue;
-      const off = Math.abs(estimate.value - exact);
-      if (Math.min(off, Math.abs(wrap - off)) <= 1.96 * estimate.sd) held += 1;
-    }
-    return held / 1000;
-  };
-
-  test.each<[string, FigureId, Partial<Record<PointAt, Point>>]>([
-    ['a straight knee', 'frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 100 }, { x: 0, y: 200 })],
-    [
-      'thighs in one line',
-      'legSpread',
-      {
-        'contact.frontHip': { x: 0, y: 0 },
-        'contact.frontKnee': { x: 90, y: 0 },
-        'contact.backHip': { x: 0, y: 0 },
-        'contact.backKnee': { x: -90, y: 0 },
-      },
-    ],
-    [
-      'feet one behind the other',
-      'baseWidth',
-      {
-        'set.frontAnkle': { x: 100, y: 300 },
-        'set.backAnkle': { x: 100, y: 300 },
-        'set.throwingShoulder': { x: 80, y: 60 },
-        'set.gloveShoulder': { x: 130, y: 60 },
-      },
-    ],
-    ['a knee of few pixels', 'frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 14 }, { x: 12, y: 20 })],
-  ])('the stated interval holds the truth for %s', (_, id, truth) => {
-    expect(coverage(id, truth)).toBeGreaterThanOrEqual(0.93);
-  });
-
   test('a forearm that points level to the target is read as 180 degrees, on both sides of it', () => {
     const points = (dy: number) => ({ 'contact.throwingElbow': { x: 0, y: 0 }, 'contact.throwingWrist': { x: 50, y: dy } });
     for (const dy of [-1, 0, 1]) {
@@ -112,7 +57,6 @@ describe('where first order does not hold', () => {
       expect(Math.abs(estimate!.value - 180)).toBeLessThan(2);
       expect(estimate!.sd).toBeCloseTo((Math.SQRT2 * 2 * 180) / (50 * Math.PI), 1);
     }
-    expect(coverage('forearmContact', points(0))).toBeGreaterThanOrEqual(0.93);
     // Straight down and straight up keep their signs.
     expect(measure('forearmContact', { ...points(0), 'contact.throwingWrist': { x: 0, y: 50 } }).estimate!.value).toBeCloseTo(
       -90,
