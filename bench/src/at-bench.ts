@@ -9,8 +9,11 @@ export async function openBench(url: string, bib: number): Promise<{ browser: Br
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   // The compiler that runs this file names functions with a helper that a page does not have.
   await page.addInitScript('globalThis.__name = (f) => f');
-  await page.goto(`${url}/staff`);
-  await page.getByRole('button', { name: /coach/ }).first().click();
+  await page.goto(`${url}/sign-in`);
+  await page
+    .getByRole('button', { name: /coach: / })
+    .first()
+    .click();
   await page.waitForURL(`${url}/`);
   await page.goto(`${url}/bench/${bib}`);
   await page.waitForFunction(() => {

@@ -1,33 +1,155 @@
-import { ALL_FORMATS, BufferSource, Input, VideoSampleSink, type VideoSample } from 'mediabunny';
+import { ALL_FORMATS, BufferSource, EncodedPacketSink, Input } from 'mediabunny';
+import { roomyLayout } from './roomy-layout.ts';
+import { givesWay, groupOf, nextGroup, type Wanted } from './decode-order.ts';
 
 /** To the worker. Frames are named by their place in the index of the clip. */
 export type FilmOrder =
   | { readonly kind: 'open'; readonly url: string; readonly frameTimes: readonly number[] }
-  /** Show `frame` first, then fill `around` it; replaces every earlier order of this kind. */
-  | {
-      readonly kind: 'want';
-      readonly frame: number;
-      readonly have: readonly number[];
-      readonly from: number;
-      readonly to: number;
-    };
+  /** Show `frame` first, then fill what is around it; `have` is there already, `received` pictures have come in all. The newest order holds. */
+  | (Wanted & { readonly kind: 'want'; readonly have: readonly number[]; readonly received: number })
+  /** Memory of a picture that is not kept any more, to be used again. */
+  | { readonly kind: 'back'; readonly data: ArrayBuffer };
+
+/** A decoded picture as it came out of the decoder: its planes in one piece, for a VideoFrame to be made of. */
+export interface Picture {
+  readonly data: ArrayBuffer;
+  readonly init: VideoFrameBufferInit;
+}
 
 /** From the worker. */
 export type FilmNews =
   | { readonly kind: 'opened'; readonly frames: number }
   | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'frame'; readonly frame: number; readonly bitmap: ImageBitmap };
-
-let sink: VideoSampleSink | null = null;
-let times: readonly number[] = [];
-let turn = 0;
+  | { readonly kind: 'frame'; readonly frame: number; readonly picture: Picture };
 
 const tell = (news: FilmNews, transfer: Transferable[] = []): void => self.postMessage(news, { transfer });
+const fail = (error: unknown): void => tell({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
+
+/** Memory that is used again, so that playing leaves nothing to be collected. */
+const spare: ArrayBuffer[] = [];
+function memory(bytes: number): ArrayBuffer {
+  for (let data = spare.pop(); data; data = spare.pop()) if (data.byteLength === bytes) return data;
+  return new ArrayBuffer(bytes);
+}
+
+/** One film in memory, its packets by frame, and a decoder that follows what is wanted. */
+class Decoding {
+  readonly #chunks: readonly EncodedVideoChunk[];
+  readonly #starts: readonly number[];
+  readonly #config: VideoDecoderConfig;
+  /** What the other side has, with what is on its way there. */
+  readonly #have = new Set<number>();
+  /** The frames that were sent, in order. */
+  readonly #sent: number[] = [];
+  /** Frames that did not come out of the decoder; they are not tried for ever. */
+  readonly #broken = new Set<number>();
+  readonly #copying = new Set<number>();
+  readonly #held: VideoFrame[] = [];
+  #decoder: VideoDecoder;
+  #wanted: Wanted | null = null;
+  #under: { readonly group: number; readonly servedItsFrame: boolean; readonly forFrame: number } | null = null;
+
+  /** @param chunks one a frame, in order; the timestamp of each is the number of its frame */
+  constructor(chunks: readonly EncodedVideoChunk[], config: VideoDecoderConfig) {
+    this.#chunks = chunks;
+    this.#starts = chunks.flatMap((c, i) => (c.type === 'key' ? [i] : []));
+    this.#config = { ...config, optimizeForLatency: true };
+    this.#decoder = this.#newDecoder();
+  }
+
+  want(order: Extract<FilmOrder, { kind: 'want' }>): void {
+    this.#wanted = order;
+    this.#have.clear();
+    for (const frame of [...order.have, ...this.#sent.slice(order.received), ...this.#copying]) this.#have.add(frame);
+    const has = (frame: number): boolean => this.#have.has(frame);
+    if (this.#under && givesWay(this.#starts, this.#under, order, has)) {
+      this.#decoder.close();
+      this.#decoder = this.#newDecoder();
+      this.#under = null;
+    }
+    if (!this.#under) void this.#run().catch(fail);
+  }
+
+  #newDecoder(): VideoDecoder {
+    const decoder: VideoDecoder = new VideoDecoder({
+      output: (picture) => this.#came(decoder, picture),
+      error: (error) => {
+        // A decoder that was put away says so too.
+        if (decoder === this.#decoder) fail(error);
+      },
+    });
+    decoder.configure(this.#config);
+    return decoder;
+  }
+
+  /** Decodes group after group until nothing that is wanted is missing. */
+  async #run(): Promise<void> {
+    for (;;) {
+      const wanted = this.#wanted!;
+      const group = nextGroup(this.#starts, wanted, (f) => this.#have.has(f) || this.#broken.has(f));
+      if (group === null) {
+        this.#under = null;
+        return;
+      }
+      const forThis = groupOf(this.#starts, wanted.frame) === group && !this.#have.has(wanted.frame);
+      const under = { group, servedItsFrame: !forThis, forFrame: wanted.frame };
+      this.#under = under;
+      const decoder = this.#decoder;
+      const end = this.#starts[group + 1] ?? this.#chunks.length;
+      for (let i = this.#starts[group]!; i < end; i++) decoder.decode(this.#chunks[i]!);
+      await decoder.flush().catch((error: unknown) => {
+        if (decoder === this.#decoder) throw error;
+      });
+      if (decoder !== this.#decoder) return;
+      await this.#release();
+      for (let i = this.#starts[group]!; i < end; i++) if (!this.#have.has(i)) this.#broken.add(i);
+    }
+  }
+
+  /** A picture came out. Those before the wished frame wait until it is on its way. */
+  #came(decoder: VideoDecoder, picture: VideoFrame): void {
+    const frame = picture.timestamp;
+    if (decoder !== this.#decoder || this.#have.has(frame)) return picture.close();
+    this.#have.add(frame);
+    this.#copying.add(frame);
+    const under = this.#under;
+    if (under && !under.servedItsFrame) {
+      if (frame !== under.forFrame) return void this.#held.push(picture);
+      this.#under = { ...under, servedItsFrame: true };
+    }
+    void this.#deliver(picture).then(this.#release).catch(fail);
+  }
+
+  readonly #release = async (): Promise<void> => {
+    for (const picture of this.#held.splice(0)) await this.#deliver(picture);
+  };
+
+  async #deliver(picture: VideoFrame): Promise<void> {
+    try {
+      const frame = picture.timestamp;
+      const { format, codedWidth, codedHeight, colorSpace } = picture;
+      if (!format) throw new Error('The film has a picture that cannot be read.');
+      const { width, height } = picture.visibleRect ?? { width: codedWidth, height: codedHeight };
+      const wanted = roomyLayout(format, width, height);
+      const data = memory(wanted?.bytes ?? picture.allocationSize());
+      const layout = await picture.copyTo(data, wanted ? { layout: wanted.layout } : {});
+      const init = { format, codedWidth: width, codedHeight: height, layout, timestamp: frame, colorSpace: colorSpace.toJSON() };
+      this.#copying.delete(frame);
+      this.#sent.push(frame);
+      tell({ kind: 'frame', frame, picture: { data, init } }, [data]);
+    } finally {
+      picture.close();
+    }
+  }
+}
+
+let decoding: Decoding | null = null;
 
 self.onmessage = (message: MessageEvent<FilmOrder>): void => {
   const order = message.data;
-  const work = order.kind === 'open' ? open(order) : want(order);
-  work.catch((error: unknown) => tell({ kind: 'failed', message: error instanceof Error ? error.message : String(error) }));
+  if (order.kind === 'open') void open(order).catch(fail);
+  else if (order.kind === 'back') spare.push(order.data);
+  else decoding?.want(order);
 };
 
 async function open(order: Extract<FilmOrder, { kind: 'open' }>): Promise<void> {
@@ -38,73 +160,14 @@ async function open(order: Extract<FilmOrder, { kind: 'open' }>): Promise<void> 
   }
   const input = new Input({ formats: ALL_FORMATS, source: new BufferSource(await response.arrayBuffer()) });
   const track = await input.getPrimaryVideoTrack();
-  if (!track) throw new Error('The film has no picture.');
-  sink = new VideoSampleSink(track);
-  times = order.frameTimes;
-  tell({ kind: 'opened', frames: times.length });
-}
-
-/** A moment that lies safely inside a frame: its own start plus half of its length. */
-function inside(frame: number): number {
-  const start = times[frame]!;
-  const end = times[frame + 1] ?? start + (start - (times[frame - 1] ?? start - 0.01));
-  return start + (end - start) / 2;
-}
-
-/** Which frame a decoded picture is: the one whose time is nearest. */
-function frameOf(sample: VideoSample): number {
-  let low = 0;
-  let high = times.length - 1;
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (times[mid]! < sample.timestamp - 1e-5) low = mid + 1;
-    else high = mid;
-  }
-  if (low > 0 && Math.abs(times[low - 1]! - sample.timestamp) < Math.abs(times[low]! - sample.timestamp)) return low - 1;
-  return low;
-}
-
-async function send(sample: VideoSample): Promise<number> {
-  const frame = frameOf(sample);
-  const picture = sample.toVideoFrame();
-  const bitmap = await createImageBitmap(picture);
-  picture.close();
-  sample.close();
-  tell({ kind: 'frame', frame, bitmap }, [bitmap]);
-  return frame;
-}
-
-async function want(order: Extract<FilmOrder, { kind: 'want' }>): Promise<void> {
-  if (!sink) throw new Error('no film is open');
-  const mine = ++turn;
-  const have = new Set(order.have);
-  if (!have.has(order.frame)) {
-    const sample = await sink.getSample(inside(order.frame));
-    if (sample) {
-      if (mine !== turn) {
-        sample.close();
-        return;
-      }
-      have.add(await send(sample));
-    }
-  }
-  await fill(mine, have, order.frame, order.to);
-  await fill(mine, have, order.from, order.frame);
-}
-
-/** Decodes a run of frames in order and sends those that are missing, until a newer order comes. */
-async function fill(mine: number, have: Set<number>, from: number, to: number): Promise<void> {
-  let first = from;
-  while (first <= to && have.has(first)) first++;
-  let last = to;
-  while (last >= first && have.has(last)) last--;
-  if (first > last || mine !== turn || !sink) return;
-  for await (const sample of sink.samples(times[first]!, inside(last))) {
-    if (mine !== turn) {
-      sample.close();
-      return;
-    }
-    if (have.has(frameOf(sample))) sample.close();
-    else have.add(await send(sample));
-  }
+  const config = await track?.getDecoderConfig();
+  if (!track || !config) throw new Error('The film has no picture.');
+  const chunks: EncodedVideoChunk[] = [];
+  // The copy has no frames out of order: packets come as frames do.
+  for await (const packet of new EncodedPacketSink(track).packets())
+    chunks.push(new EncodedVideoChunk({ type: packet.type, timestamp: chunks.length, data: packet.data }));
+  if (chunks.length !== order.frameTimes.length)
+    throw new Error(`The copy of this film has ${chunks.length} frames, not ${order.frameTimes.length}. Take it in again.`);
+  decoding = new Decoding(chunks, config);
+  tell({ kind: 'opened', frames: chunks.length });
 }

@@ -1,12 +1,15 @@
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
+import { askedOf, checkpointOf, deliveryOf, scoreOf } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './use-bench.ts';
 
 /** The checkpoint in hand over all deliveries, as strokes. */
 export function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deliveries: BenchProps['deliveries'] }) {
-  const { checkpoint } = bench;
+  const { world, state } = bench;
+  const checkpoint = checkpointOf(world, state);
+  const current = deliveryOf(world, state);
   if (!checkpoint) return null;
-  const phase = bench.asked.filter((c) => c.phase === checkpoint.phase);
+  const phase = askedOf(world, state).filter((c) => c.phase === checkpoint.phase);
   return (
     <div className="grid min-h-0 content-center overflow-auto border border-rule bg-paper px-4 py-2">
       <table className="w-full border-collapse text-[14.5px]">
@@ -14,7 +17,7 @@ export function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deli
           <tr className="sign text-[15px] text-soft">
             <th className="text-start font-medium">Delivery</th>
             {deliveries.map((d) => (
-              <th key={d.id} className={`font-medium ${d.id === bench.delivery?.id ? 'text-clay' : ''}`}>
+              <th key={d.id} className={`font-medium ${d.id === current?.id ? 'text-clay' : ''}`}>
                 {d.number}
               </th>
             ))}
@@ -29,7 +32,7 @@ export function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deli
               {deliveries.map((d) => (
                 <td key={d.id} className="py-1 text-center">
                   <span className="inline-block align-middle">
-                    <LevelStrokes level={bench.shown(d.id, c.id)?.level ?? null} size={22} />
+                    <LevelStrokes level={scoreOf(world, state, d.id, c.id)?.level ?? null} size={22} />
                   </span>
                 </td>
               ))}

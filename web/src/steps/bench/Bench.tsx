@@ -1,6 +1,7 @@
 import { BenchFoot } from './BenchFoot.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
 import { BenchLine } from './BenchLine.tsx';
+import { activeOf, frameIn } from './bench-selectors.ts';
 import { FilmKeys } from './FilmKeys.tsx';
 import { FilmPair } from './FilmPair.tsx';
 import { JumpField } from './JumpField.tsx';
@@ -25,9 +26,11 @@ export function Bench(props: BenchProps) {
   useBenchKeys(bench, props);
   useSlowPlay(bench);
   const { camper } = props;
-  const { task, active } = bench;
+  const { world, state, send } = bench;
+  const { task } = state;
+  const active = activeOf(world, state);
   return (
-    <div className="grid h-full min-h-dvh grid-rows-[auto_1fr] lg:h-dvh lg:min-h-0 lg:grid-rows-[52px_1fr]">
+    <div className="grid h-full min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] lg:h-dvh lg:min-h-0 lg:grid-rows-[52px_1fr]">
       <BenchHeader bench={bench} props={props} />
 
       <main className="grid min-h-0 grid-cols-[1fr_396px] max-[1023px]:grid-cols-1">
@@ -36,7 +39,7 @@ export function Bench(props: BenchProps) {
           className="relative grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:px-3"
         >
           <FilmPair bench={bench} props={props} />
-          {bench.layer === 'keys' && <KeyHelp onClose={() => bench.turn('done')} />}
+          {state.layer === 'keys' && <KeyHelp onClose={() => send({ type: 'layer', on: 'done' })} />}
           <div className="pe-4 pt-2 max-[1023px]:pe-0">
             <BenchLine bench={bench} />
             {camper.sore && (
@@ -44,18 +47,18 @@ export function Bench(props: BenchProps) {
                 <b>Arm care.</b> Bib {camper.bib} has a sore arm: no throwing. Film that is there may be scored.
               </p>
             )}
-            {bench.layer === 'frame' && active ? (
+            {state.layer === 'frame' && active ? (
               <JumpField
                 key={active.film.id}
-                frame={bench.frameIn(active)}
+                frame={frameIn(world, state, active)}
                 last={active.time.frameCount - 1}
                 onJump={(frame) => {
-                  bench.turn('done');
-                  if (frame !== null) bench.moveTo(active, frame);
+                  if (frame !== null) send({ type: 'frame', frame });
+                  send({ type: 'layer', on: 'done' });
                 }}
               />
             ) : (
-              <FilmKeys context={contextOf(bench.layer, bench.task)} />
+              <FilmKeys context={contextOf(state.layer, task)} />
             )}
           </div>
         </section>
@@ -69,7 +72,7 @@ export function Bench(props: BenchProps) {
                 key={id}
                 type="button"
                 aria-pressed={task === id}
-                onClick={() => bench.startTask(id)}
+                onClick={() => send({ type: 'task', task: id })}
                 className={`sign min-h-[40px] border-0 border-e border-rule text-[16px] font-medium last:border-e-0 ${task === id ? 'bg-ink text-bone' : 'bg-transparent text-ink'}`}
               >
                 {name} <span className={task === id ? 'text-bone' : 'text-soft'}>{key}</span>
@@ -79,9 +82,9 @@ export function Bench(props: BenchProps) {
           <p
             role="status"
             data-testid="said"
-            className={bench.said ? 'm-0 border-b border-rule bg-wash px-[18px] py-2 text-[14.5px]' : 'm-0'}
+            className={state.said ? 'm-0 border-b border-rule bg-wash px-[18px] py-2 text-[14.5px]' : 'm-0'}
           >
-            {bench.said}
+            {state.said}
           </p>
           <WorkPanel bench={bench} props={props} />
           <BenchFoot bench={bench} />

@@ -2,7 +2,7 @@ import type { BenchControl } from './use-bench.ts';
 
 /** The keys of the task in hand, and whether everything is saved. */
 export function BenchFoot({ bench }: { bench: BenchControl }) {
-  const { news } = bench.entries;
+  const { news, state } = bench;
   const text = !news.open
     ? 'Opening …'
     : news.waiting === 0
@@ -15,18 +15,18 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
   return (
     <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-3 border-t-2 border-ink px-[18px] py-2 text-[13.5px] text-soft">
       <span>
-        {bench.task === 'keyFrames' ? (
+        {state.task === 'keyFrames' ? (
           <>
             <kbd>↵</kbd> mark · <kbd>⇧</kbd>
             <kbd>↵</kbd> between two · <kbd>↑</kbd>
             <kbd>↓</kbd> choose
           </>
-        ) : bench.task === 'figures' ? (
+        ) : state.task === 'figures' ? (
           <>
             <kbd>↵</kbd> measure · <kbd>↑</kbd>
             <kbd>↓</kbd> choose
           </>
-        ) : bench.asking ? (
+        ) : state.layer === 'fault' ? (
           <>
             <kbd>A</kbd>–<kbd>H</kbd> what was seen · <kbd>⇧</kbd> more
           </>

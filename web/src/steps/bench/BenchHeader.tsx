@@ -1,42 +1,48 @@
 import type { BenchProps } from './types.ts';
+import { askedOf, deliveryOf, scoreOf } from './bench-selectors.ts';
 import type { BenchControl } from './use-bench.ts';
 
 /** Who is on the bench, his deliveries, and where to go from here. */
 export function BenchHeader({ bench, props }: { bench: BenchControl; props: BenchProps }) {
   const { camper, deliveries } = props;
-  const scoredHere = bench.delivery ? bench.asked.filter((c) => bench.shown(bench.delivery!.id, c.id)).length : 0;
+  const { world, state, send } = bench;
+  const delivery = deliveryOf(world, state);
+  const asked = askedOf(world, state);
+  const scoredHere = delivery ? asked.filter((c) => scoreOf(world, state, delivery.id, c.id)).length : 0;
   return (
-    <header className="flex flex-wrap items-stretch border-b-2 border-ink">
+    <header className="flex flex-wrap items-stretch border-b-2 border-ink lg:flex-nowrap">
       <a href="/" aria-label={`Bib ${camper.bib}; back to the camp`} className="bib-block min-w-[84px] no-underline">
         {camper.bib}
       </a>
-      <div className="min-w-0 flex-1 px-4 py-[5px] leading-tight lg:flex-none">
+      <div className="min-w-0 flex-1 px-4 py-[5px] leading-tight lg:max-w-[340px] lg:flex-none">
         <h1 className="m-0 truncate !font-body text-[17px] !font-bold !leading-tight">{camper.name}</h1>
         <p className="m-0 truncate text-[13.5px] text-soft">
           {camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · {camper.heightCentimetres} cm · {scoredHere} of{' '}
-          {bench.asked.length} checkpoints
+          {asked.length} checkpoints
         </p>
       </div>
       <nav
         aria-label="Deliveries"
-        className="ms-auto flex flex-wrap items-center gap-1 pe-3 max-[1023px]:ms-0 max-[1023px]:w-full max-[1023px]:border-t max-[1023px]:border-rule max-[1023px]:px-2 max-[1023px]:py-1"
+        className="ms-auto flex min-w-0 flex-wrap items-center gap-1 pe-3 lg:flex-1 lg:flex-nowrap lg:justify-end max-[1023px]:ms-0 max-[1023px]:w-full max-[1023px]:border-t max-[1023px]:border-rule max-[1023px]:px-2 max-[1023px]:py-1"
       >
-        {deliveries.map((d, i) => (
-          <button
-            key={d.id}
-            type="button"
-            onClick={() => bench.chooseDelivery(i)}
-            aria-current={i === bench.deliveryIndex ? 'true' : undefined}
-            className={`sign h-[40px] border-0 border-b-4 bg-transparent px-3 text-[18px] font-medium ${i === bench.deliveryIndex ? 'border-clay text-ink' : 'border-transparent text-soft'}`}
-          >
-            Delivery {d.number}
-          </button>
-        ))}
-        <a className="quiet-action ms-2 !py-[7px]" href={`/handouts/${camper.bib}`}>
+        <div className="contents lg:flex lg:min-w-0 lg:overflow-x-auto">
+          {deliveries.map((d, i) => (
+            <button
+              key={d.id}
+              type="button"
+              onClick={() => send({ type: 'delivery', index: i })}
+              aria-current={i === state.deliveryIndex ? 'true' : undefined}
+              className={`sign h-[40px] shrink-0 border-0 border-b-4 bg-transparent px-3 text-[18px] font-medium ${i === state.deliveryIndex ? 'border-clay text-ink' : 'border-transparent text-soft'}`}
+            >
+              Delivery {d.number}
+            </button>
+          ))}
+        </div>
+        <a className="quiet-action ms-2 shrink-0 !py-[7px]" href={`/handouts/${camper.bib}`}>
           Write up <kbd>W</kbd>
         </a>
         {props.next && (
-          <a className="main-action !py-[9px] !text-[18px]" href={props.next.href}>
+          <a className="main-action shrink-0 !py-[9px] !text-[18px]" href={props.next.href}>
             Next: {props.next.bib}
           </a>
         )}

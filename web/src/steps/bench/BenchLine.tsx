@@ -1,33 +1,36 @@
 import type { EventId } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { chalkLineOf } from './moments.ts';
+import { activeOf, checkpointOf, earlierOf, frameIn, otherOf } from './bench-selectors.ts';
 import type { BenchControl } from './use-bench.ts';
 
 /** The chalk line of the film in hand: its key frames, the other view and the delivery before beside it. */
 export function BenchLine({ bench }: { bench: BenchControl }) {
-  const { active } = bench;
+  const { world, state, send } = bench;
+  const active = activeOf(world, state);
   if (!active) return <div className="h-[130px]" />;
-  const inHand = bench.inHand?.queue[bench.inHand.index]?.split('.')[0] as EventId | undefined;
+  const inHand = state.held?.queue[state.held.index]?.split('.')[0] as EventId | undefined;
+  const checkpoint = state.task === 'levels' || state.task === 'across' ? checkpointOf(world, state) : null;
   const current =
-    bench.task === 'keyFrames'
-      ? bench.event
-      : bench.task === 'figures'
+    state.task === 'keyFrames'
+      ? state.event
+      : state.task === 'figures'
         ? (inHand ?? null)
-        : ((bench.checkpoint?.event ?? null) as EventId | null);
+        : ((checkpoint?.event ?? null) as EventId | null);
   const { line, frameOf } = chalkLineOf(
     active,
-    bench.otherOf(active),
-    bench.earlierOf(active),
-    bench.data,
-    bench.frameIn(active),
+    otherOf(world, state, active),
+    earlierOf(world, state, active),
+    state.data,
+    frameIn(world, state, active),
     current,
-    bench.task === 'levels' || bench.task === 'across' ? (bench.checkpoint?.phase ?? null) : null,
+    checkpoint?.phase ?? null,
   );
   return (
     <ChalkLine
       {...line}
-      onScrub={(share) => bench.moveTo(active, frameOf(share))}
-      onPick={(id) => (bench.task === 'keyFrames' ? bench.pickEvent : bench.goToEvent)(id as typeof bench.event)}
+      onScrub={(share) => send({ type: 'frame', frame: frameOf(share) })}
+      onPick={(id) => send({ type: state.task === 'keyFrames' ? 'event' : 'lookAt', event: id as EventId })}
     />
   );
 }

@@ -1,4 +1,5 @@
 import { isStale, type Point } from '@stride-chalk/core';
+import { sideFilmOf } from './bench-selectors.ts';
 import type { BenchControl } from './use-bench.ts';
 
 /** Points and lines of the figure in hand on the frame that it belongs to. */
@@ -13,12 +14,13 @@ export function FigureChalk({
   frame: number;
   scale: number;
 }) {
-  const film = bench.sideFilm;
+  const { world, state } = bench;
+  const film = sideFilmOf(world, state);
   if (!film || film.film.id !== filmId) return null;
-  const marks = bench.data.marks.filter((m) => m.clipId === filmId);
+  const marks = state.data.marks.filter((m) => m.clipId === filmId);
   const event = marks.find((m) => m.frame === frame)?.event;
-  const placed = bench.data.points.filter((p) => p.clipId === filmId && p.event === event);
-  const hand = bench.inHand;
+  const placed = state.data.points.filter((p) => p.clipId === filmId && p.event === event);
+  const hand = state.held;
   const at = (id: string): Point | undefined => placed.find((p) => p.point === id);
   const lines: ReadonlyArray<readonly string[]> = [
     ['frontHip', 'frontKnee', 'frontAnkle'],

@@ -3,13 +3,18 @@ import { AcrossSummary } from './AcrossSummary.tsx';
 import { FigureChalk } from './FigureChalk.tsx';
 import { FilmView } from './FilmView.tsx';
 import { Magnifier } from './Magnifier.tsx';
+import { activeOf, bodyAt, checkpointOf, filmsOf, frameIn, sideFilmOf, zoomOf } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './use-bench.ts';
 
 /** The films in hand: both views of a delivery, or one view of every delivery. */
 export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchProps }) {
   const { camper, deliveries } = props;
-  const { task, open, active, films } = bench;
+  const { world, state, send, open } = bench;
+  const { task, held } = state;
+  const films = filmsOf(world, state);
+  const active = activeOf(world, state);
+  const side = sideFilmOf(world, state);
   return (
     <div
       className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? '' : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
@@ -22,10 +27,10 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
       )}
       {films.map((film) => {
         const o = open.find((x) => x.film.id === film.id) ?? null;
-        const frame = o ? bench.frameIn(o) : 0;
+        const frame = o ? frameIn(world, state, o) : 0;
         const isActive = active?.film.id === film.id;
-        const holds = bench.inHand && bench.sideFilm?.film.id === film.id;
-        const point = holds ? (bench.inHand!.queue[bench.inHand!.index]?.split('.')[1] as PointId | undefined) : undefined;
+        const holds = held !== null && side?.film.id === film.id;
+        const point = holds ? (held.queue[held.index]?.split('.')[1] as PointId | undefined) : undefined;
         return (
           <div key={film.id} className="relative grid min-h-0 min-w-0">
             <FilmView
@@ -34,14 +39,13 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
               frame={frame}
               active={isActive}
               timeOf={(f) => o?.time.timeOf(f) ?? 0}
-              onActivate={() =>
-                task === 'across'
-                  ? bench.chooseDelivery(deliveries.findIndex((d) => d.id === film.deliveryId))
-                  : bench.setViewInHand(films.indexOf(film))
-              }
+              onActivate={() => send({ type: 'film', clipId: film.id })}
               chalk={(_window, scale) => <FigureChalk bench={bench} filmId={film.id} frame={frame} scale={scale} />}
-              onPlace={holds ? bench.movePoint : undefined}
-              centreOf={(f) => (o ? bench.bodyAt(o, f) : null)}
+              onPlace={holds ? (x, y) => send({ type: 'movePoint', x, y }) : undefined}
+              keep={holds ? held.at : null}
+              zoom={zoomOf(state, film)}
+              onZoom={(to) => send({ type: 'zoom', view: film.view, to })}
+              centreOf={(f) => (o ? bodyAt(world, state, o, f) : null)}
               {...(task === 'across' ? { label: `Delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number}` } : {})}
             />
             {holds && o && point && (
@@ -49,16 +53,18 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
                 player={o.player}
                 film={film}
                 frame={frame}
-                x={bench.inHand!.at.x}
-                y={bench.inHand!.at.y}
+                x={held.at.x}
+                y={held.at.y}
                 name={POINTS[point]}
-                away={bench.inHand!.at.x > film.width / 2 ? 'left' : 'right'}
+                away={held.at.x > film.width / 2 ? 'left' : 'right'}
               />
             )}
           </div>
         );
       })}
-      {task === 'across' && films.length === 3 && bench.checkpoint && <AcrossSummary bench={bench} deliveries={deliveries} />}
+      {task === 'across' && films.length === 3 && checkpointOf(world, state) && (
+        <AcrossSummary bench={bench} deliveries={deliveries} />
+      )}
     </div>
   );
 }

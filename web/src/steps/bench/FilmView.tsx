@@ -1,6 +1,8 @@
 import { useEffect, useLayoutEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { FilmPlayer } from './film-player.ts';
-import { windowFor, type Window } from './film-window.ts';
+import type { Zoom } from './bench-state.ts';
+import type { Rect } from './cut-picture.ts';
+import { nextZoom, panned, windowFor, zoomedAt, type Window } from './film-window.ts';
 import { VIEW_NAMES, type Film } from './types.ts';
 
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
@@ -15,6 +17,9 @@ export function FilmView({
   label,
   centreOf,
   onPlace,
+  zoom,
+  onZoom,
+  keep,
 }: {
   film: Film;
   player: FilmPlayer | null;
@@ -28,6 +33,10 @@ export function FilmView({
   centreOf: (frame: number) => number | null;
   /** Called with a place in pixels of the film while it is pressed; none when no point is in hand. */
   onPlace?: ((x: number, y: number) => void) | undefined;
+  zoom: Zoom;
+  onZoom: (to: Zoom) => void;
+  /** A place that has to be seen: the point in hand. */
+  keep: { readonly x: number; readonly y: number } | null;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -41,10 +50,14 @@ export function FilmView({
     return () => watch.disconnect();
   }, []);
 
-  const follow = useRef(centreOf);
-  follow.current = centreOf;
-  const centre = drawn === null ? null : centreOf(drawn);
-  const shown = windowFor(film, size.width, size.height, centre);
+  const windowAt = (at: number | null): Window =>
+    windowFor(film, size.width, size.height, at === null ? null : centreOf(at), zoom, keep);
+  const follow = useRef(windowAt);
+  follow.current = windowAt;
+  const shown = windowAt(drawn);
+  /** What the canvas shows now. */
+  const painted = useRef('');
+  const nameOf = (w: Window): string => `${w.x} ${w.y} ${w.width} ${w.height}`;
   // Before the screen is painted: canvas and chalk never show two sizes.
   useLayoutEffect(() => {
     if (!player || size.width === 0) return;
@@ -53,33 +66,67 @@ export function FilmView({
     target.width = Math.round(size.width * ratio);
     target.height = Math.round(size.height * ratio);
     const context = target.getContext('2d', { alpha: false })!;
-    return player.onDraw((picture, at) => {
-      const part = windowFor(film, size.width, size.height, follow.current(at));
-      const k = picture.width / film.width;
-      const scale = target.width / part.width;
-      const from = Math.max(0, part.x);
-      const to = Math.min(film.width, part.x + part.width);
-      context.fillStyle = '#2a1d15';
-      context.fillRect(0, 0, target.width, target.height);
-      context.drawImage(
-        picture,
-        from * k,
-        0,
-        (to - from) * k,
-        picture.height,
-        (from - part.x) * scale,
-        0,
-        (to - from) * scale,
-        part.height * scale,
-      );
-      target.dataset.frame = String(at);
-      setDrawn(at);
+    // What was asked for is what is drawn, though the window may have moved meanwhile.
+    let asked: Window = follow.current(null);
+    const shareOf = (at: number): Rect => {
+      const part = follow.current(at);
+      asked = part;
+      const [left, right] = [Math.max(0, part.x), Math.min(film.width, part.x + part.width)];
+      const [top, bottom] = [Math.max(0, part.y), Math.min(film.height, part.y + part.height)];
+      return {
+        x: left / film.width,
+        y: top / film.height,
+        width: (right - left) / film.width,
+        height: (bottom - top) / film.height,
+      };
+    };
+    return player.onDraw({
+      part: shareOf,
+      draw({ source, rect }, at, whole) {
+        const window = asked;
+        // Pixels of the picture, and of the canvas, for one of the film.
+        const k = whole.width / film.width;
+        const scale = target.width / window.width;
+        context.fillStyle = '#2a1d15';
+        context.fillRect(0, 0, target.width, target.height);
+        context.drawImage(
+          source,
+          (rect.x / k - window.x) * scale,
+          (rect.y / k - window.y) * scale,
+          (rect.width / k) * scale,
+          (rect.height / k) * scale,
+        );
+        target.dataset.frame = String(at);
+        painted.current = nameOf(window);
+        setDrawn(at);
+      },
     });
   }, [player, film, size]);
 
+  // The same frame in another window: zoomed, panned, or the body has another place since a mark was set.
+  const place = nameOf(shown);
+  useLayoutEffect(() => {
+    if (drawn !== null && painted.current !== place) player?.redraw();
+  }, [player, drawn, place]);
+
+  const latest = useRef({ zoom, onZoom, shown, drawn, centreOf });
+  latest.current = { zoom, onZoom, shown, drawn, centreOf };
   useEffect(() => {
-    player?.show(frame);
-  }, [player, frame, centre]);
+    const element = box.current!;
+    // Not a React handler: only this one may keep the page from scrolling.
+    const onWheel = (e: WheelEvent): void => {
+      e.preventDefault();
+      const now = latest.current;
+      const at = element.getBoundingClientRect();
+      const [width, height] = [element.clientWidth, element.clientHeight];
+      const x = now.shown.x + ((e.clientX - at.left) / width) * now.shown.width;
+      const y = now.shown.y + ((e.clientY - at.top) / height) * now.shown.height;
+      const centre = now.drawn === null ? null : now.centreOf(now.drawn);
+      now.onZoom(zoomedAt(film, { width, height }, centre, now.zoom, Math.exp(-e.deltaY / 400), { x, y }));
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [film]);
 
   const rate =
     film.frameTimes && film.frameTimes.length > 1
@@ -89,6 +136,9 @@ export function FilmView({
         )
       : null;
   const scale = size.width === 0 ? 1 : size.width / shown.width;
+  const closer = zoom.times > 1;
+  const pan = (e: PointerEvent<HTMLDivElement>): void =>
+    onZoom(panned(film, zoom, { x: -e.movementX / scale, y: -e.movementY / scale }));
   const placeAt = (e: PointerEvent<HTMLDivElement>): void => {
     const at = e.currentTarget.getBoundingClientRect();
     onPlace?.(shown.x + (e.clientX - at.left) / scale, shown.y + (e.clientY - at.top) / scale);
@@ -101,12 +151,16 @@ export function FilmView({
     >
       <div
         ref={box}
-        className={`relative min-h-0 overflow-hidden ${onPlace ? 'cursor-crosshair touch-none' : ''}`}
+        className={`relative min-h-0 overflow-hidden ${onPlace ? 'cursor-crosshair touch-none' : closer ? 'cursor-grab touch-none' : ''}`}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId);
           placeAt(e);
         }}
-        onPointerMove={(e) => e.buttons > 0 && placeAt(e)}
+        onPointerMove={(e) => {
+          if (e.buttons === 0) return;
+          if (onPlace) placeAt(e);
+          else if (closer) pan(e);
+        }}
       >
         <canvas
           ref={canvas}
@@ -138,6 +192,17 @@ export function FilmView({
         <span>
           {label ?? VIEW_NAMES[film.view]}
           {active && <span className="ms-2 text-[#f1cda6]">in hand</span>}
+          <button
+            type="button"
+            onClick={(e) => {
+              e.currentTarget.blur();
+              onZoom(nextZoom(zoom));
+            }}
+            aria-label={`${VIEW_NAMES[film.view]}: ${closer ? `${zoom.times.toFixed(1)} times as large` : 'whole'}; closer`}
+            className="ms-2 border border-[#8a7a64] bg-transparent px-[6px] text-[13px] text-[#fffdf7] max-[1023px]:min-h-[32px] max-[1023px]:px-3"
+          >
+            {closer ? `${zoom.times.toFixed(1)}×` : '1×'}
+          </button>
         </span>
         <span data-testid={`frame-${film.view}`} data-asked={frame} data-drawn={drawn ?? ''}>
           {drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}

@@ -27,24 +27,37 @@ export function Magnifier({
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const context = canvas.current!.getContext('2d')!;
-    const draw = (): void => {
-      const picture = player.picture(frame);
-      context.fillStyle = '#2a1d15';
-      context.fillRect(0, 0, SIZE, SIZE);
-      if (!picture) return;
-      const k = picture.width / film.width;
-      const part = (SIZE / ZOOM) * k;
-      context.imageSmoothingEnabled = false;
-      context.drawImage(picture, x * k - part / 2, y * k - part / 2, part, part, 0, 0, SIZE, SIZE);
-      context.strokeStyle = '#1d130c';
-      context.lineWidth = 4;
-      cross(context);
-      context.strokeStyle = '#fff';
-      context.lineWidth = 1.6;
-      cross(context);
-    };
-    draw();
-    return player.onDraw(draw);
+    const part = SIZE / ZOOM;
+    context.fillStyle = '#2a1d15';
+    context.fillRect(0, 0, SIZE, SIZE);
+    return player.onDraw({
+      frame,
+      part: () => ({
+        x: (x - part / 2) / film.width,
+        y: (y - part / 2) / film.height,
+        width: part / film.width,
+        height: part / film.height,
+      }),
+      draw({ source, rect }, _at, whole) {
+        const k = whole.width / film.width;
+        context.fillStyle = '#2a1d15';
+        context.fillRect(0, 0, SIZE, SIZE);
+        context.imageSmoothingEnabled = false;
+        context.drawImage(
+          source,
+          (rect.x / k - x + part / 2) * ZOOM,
+          (rect.y / k - y + part / 2) * ZOOM,
+          (rect.width / k) * ZOOM,
+          (rect.height / k) * ZOOM,
+        );
+        context.strokeStyle = '#1d130c';
+        context.lineWidth = 4;
+        cross(context);
+        context.strokeStyle = '#fff';
+        context.lineWidth = 1.6;
+        cross(context);
+      },
+    });
   }, [player, film, frame, x, y]);
   return (
     <div className={`absolute top-3 text-center ${away === 'left' ? 'left-3' : 'right-3'}`}>

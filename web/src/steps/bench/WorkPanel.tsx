@@ -2,63 +2,80 @@ import { bandsFor, type PointAt } from '@stride-chalk/core';
 import { FigurePanel } from './FigurePanel.tsx';
 import { KeyFramePanel } from './KeyFramePanel.tsx';
 import { LevelPanel } from './LevelPanel.tsx';
+import {
+  activeOf,
+  askedOf,
+  checkpointOf,
+  deliveryOf,
+  figuresOf,
+  filmsOf,
+  guessedOf,
+  scoreOf,
+  sideFilmOf,
+  unmarkedOf,
+  unreadableOf,
+} from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './use-bench.ts';
 
 /** What the task in hand asks: key frames, figures, or levels. */
 export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchProps }) {
-  const { delivery, checkpoint } = bench;
-  if (bench.task === 'keyFrames')
+  const { world, state, send } = bench;
+  const delivery = deliveryOf(world, state);
+  const checkpoint = checkpointOf(world, state);
+  const asked = askedOf(world, state);
+  if (state.task === 'keyFrames')
     return (
       <KeyFramePanel
-        films={bench.films}
-        data={bench.data}
-        current={bench.event}
-        activeId={bench.active?.film.id ?? null}
-        onPick={bench.pickEvent}
-        problem={bench.problem ?? bench.entries.news.refused?.message ?? null}
+        films={filmsOf(world, state)}
+        data={state.data}
+        current={state.event}
+        activeId={activeOf(world, state)?.film.id ?? null}
+        onPick={(event) => send({ type: 'event', event })}
+        problem={state.problem ?? bench.news.refused?.message ?? null}
       />
     );
-  if (bench.task === 'figures') {
-    const bands = bench.asked.flatMap((c) => bandsFor(props.sheet, c.id, props.camper.ageGroup, delivery?.kind, props.schools));
-    const asked: PointAt | null = bench.inHand?.queue[bench.inHand.index] ?? null;
+  if (state.task === 'figures') {
+    const bands = asked.flatMap((c) => bandsFor(props.sheet, c.id, props.camper.ageGroup, delivery?.kind, props.schools));
+    const { held } = state;
+    const point: PointAt | null = held?.queue[held.index] ?? null;
     return (
       <FigurePanel
-        figures={bench.figures}
-        unreadable={bench.unreadable}
-        guessed={bench.guessed}
+        figures={figuresOf(world, state)}
+        unreadable={unreadableOf(world, state)}
+        guessed={guessedOf(world, state)}
         bands={bands}
-        current={bench.figure}
-        asked={asked}
-        missing={bench.unmarked}
-        sideView={bench.sideFilm !== null}
-        queue={bench.inHand ? { done: bench.inHand.index, of: bench.inHand.queue.length } : null}
-        onPick={bench.measure}
+        current={state.figure}
+        asked={point}
+        missing={unmarkedOf(world, state, state.figure)}
+        sideView={sideFilmOf(world, state) !== null}
+        queue={held ? { done: held.index, of: held.queue.length } : null}
+        onPick={(figure) => send({ type: 'measure', figure })}
       />
     );
   }
   if (!delivery || !checkpoint) return <p className="m-0 p-5">Nothing is scored at this age.</p>;
   const phase = props.sheet.phases.find((p) => p.id === checkpoint.phase)!;
-  const inPhase = bench.asked.filter((c) => c.phase === checkpoint.phase);
-  const done = bench.asked.every((c) => bench.shown(delivery.id, c.id));
+  const inPhase = asked.filter((c) => c.phase === checkpoint.phase);
+  const done = asked.every((c) => scoreOf(world, state, delivery.id, c.id));
   return (
     <LevelPanel
-      phase={bench.task === 'across' ? `${phase.name}, delivery ${delivery.number}` : phase.name}
+      phase={state.task === 'across' ? `${phase.name}, delivery ${delivery.number}` : phase.name}
       phaseNote={
         done
           ? `Delivery ${delivery.number} is scored. Enter: the next one. W: write up.`
-          : `${inPhase.length} checkpoints · delivery ${delivery.number}${bench.task === 'across' ? ' · one checkpoint over all deliveries' : ''}`
+          : `${inPhase.length} checkpoints · delivery ${delivery.number}${state.task === 'across' ? ' · one checkpoint over all deliveries' : ''}`
       }
       checkpoints={inPhase}
       current={checkpoint}
-      scoreOf={(id) => bench.shown(delivery.id, id)}
-      figures={bench.figures}
-      asking={bench.asking}
-      noteOpen={bench.noteOpen}
-      onPick={bench.pickCheckpoint}
-      onLevel={bench.score}
-      onFault={(code) => bench.fault(code, !bench.asking)}
-      onNote={bench.note}
+      scoreOf={(id) => scoreOf(world, state, delivery.id, id)}
+      figures={figuresOf(world, state)}
+      asking={state.layer === 'fault'}
+      noteOpen={state.layer === 'note'}
+      onPick={(id) => send({ type: 'checkpoint', id })}
+      onLevel={(level) => send({ type: 'level', level })}
+      onFault={(code) => send({ type: 'fault', code, more: state.layer !== 'fault' })}
+      onNote={(text) => send({ type: 'note', text })}
     />
   );
 }

@@ -98,4 +98,8 @@ export const scoreEntry = (
   note: score.note,
 });
 
-export const initialData = (props: BenchProps): BenchData => ({ marks: props.marks, points: props.points, scores: props.scores });
+export const initialData = (props: Pick<BenchProps, 'marks' | 'points' | 'scores'>): BenchData => ({
+  marks: props.marks,
+  points: props.points,
+  scores: props.scores,
+});

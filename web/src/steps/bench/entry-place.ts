@@ -10,6 +10,13 @@ export interface EntryPlace {
   readonly words: string;
 }
 
+/** A film in words, as the staff say it. */
+export const viewInWords = (
+  film: Pick<Film, 'view' | 'deliveryId'>,
+  deliveries: ReadonlyArray<{ readonly id: string; readonly number: number }>,
+): string =>
+  `${VIEW_NAMES[film.view].toLowerCase()}, delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number ?? '?'}`;
+
 interface Bench {
   readonly clips: readonly Film[];
   readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number }>;
@@ -35,7 +42,7 @@ export function placeOf(entry: Entry, bench: Bench): EntryPlace {
     };
   }
   const film = bench.clips.find((c) => c.id === entry.clipId);
-  const view = film ? `${VIEW_NAMES[film.view].toLowerCase()}, ${numberOf(film.deliveryId)}` : 'a film';
+  const view = film ? viewInWords(film, bench.deliveries) : 'a film';
   const event = entry.event as EventId;
   const common = { deliveryId: film?.deliveryId ?? null, event, checkpoint: null };
   if (entry.kind === 'mark' || entry.kind === 'unmark')

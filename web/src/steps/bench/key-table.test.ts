@@ -36,15 +36,20 @@ describe('the keys of the bench', () => {
     expect(keyName({ key: 'D', shiftKey: true })).toBe('shift+d');
     expect(keyName({ key: '?', shiftKey: true })).toBe('?');
     expect(keyName({ key: 'Enter', shiftKey: true })).toBe('shift+Enter');
-    expect(commandFor('levels', { key: 'N', shiftKey: false })).toEqual({ do: 'level', level: 'NV' });
+    expect(commandFor('levels', { key: 'N', shiftKey: false })).toEqual({ do: 'send', action: { type: 'level', level: 'NV' } });
   });
 
   test('Enter while levels are given goes on to what is not scored yet', () => {
-    expect(commandFor('levels', { key: 'Enter', shiftKey: false })).toEqual({ do: 'task', task: 'levels' });
+    expect(commandFor('levels', { key: 'Enter', shiftKey: false })).toEqual({
+      do: 'send',
+      action: { type: 'task', task: 'levels' },
+    });
   });
 
   test('a digit that is no level says so, and enters nothing', () => {
-    expect(commandFor('levels', { key: '4', shiftKey: false })).toEqual({ do: 'noLevel', digit: '4' });
+    expect(commandFor('levels', { key: '4', shiftKey: false })).toMatchObject({
+      action: { type: 'say', words: expect.stringMatching(/^4 is no level/) as string },
+    });
     expect(commandFor('keyFrames', { key: '1', shiftKey: false })).toBeNull();
   });
 

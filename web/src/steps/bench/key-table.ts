@@ -1,3 +1,4 @@
+import type { BenchAction } from './bench-machine.ts';
 import { LAYERS, type Layer } from './bench-layer.ts';
 import type { Task } from './types.ts';
 
@@ -9,19 +10,14 @@ export const KEY_CONTEXTS: readonly KeyContext[] = [...TASKS, ...LAYERS.filter((
 
 export const contextOf = (layer: Layer, task: Task): KeyContext => (layer === 'work' ? task : layer);
 
-/** Everything that a key can ask for. */
+/** Everything that a key can ask for: something that happens at the bench, as it stands here or made of where the coach is. */
 export type Command =
-  | { readonly do: 'step'; readonly by: number }
-  | { readonly do: 'play' | 'otherView' | 'toFrame' | 'undo' | 'redo' | 'findBib' | 'writeUp' | 'keys' | 'close' }
+  | { readonly do: 'send'; readonly action: BenchAction }
+  | { readonly do: 'play' | 'measure' | 'findBib' | 'writeUp' | 'keys' }
   | { readonly do: 'delivery' | 'camper' | 'choose'; readonly by: 1 | -1 }
-  | { readonly do: 'task'; readonly task: Task }
-  | { readonly do: 'mark'; readonly between: boolean }
-  | { readonly do: 'unmark' | 'measure' | 'askFault' | 'askNote' | 'pass' }
-  | { readonly do: 'level'; readonly level: 0 | 1 | 2 | 3 | 'NV' }
-  | { readonly do: 'noLevel'; readonly digit: string }
-  | { readonly do: 'fault'; readonly index: number; readonly more: boolean }
-  | { readonly do: 'nudge'; readonly x: number; readonly y: number; readonly fine: boolean }
-  | { readonly do: 'place' | 'pointBefore' };
+  | { readonly do: 'fault'; readonly index: number; readonly more: boolean };
+
+const act = (action: BenchAction): Command => ({ do: 'send', action });
 
 export interface KeyRow {
   /** Small letters; 'shift+' before a key that means something else with it. */
@@ -52,48 +48,66 @@ const NUDGES = [
 
 /** Every key of the bench, once. The keyboard, the hints under the film and the list of keys (?) are all read from here. */
 export const KEY_TABLE: readonly KeyRow[] = [
-  row('ArrowLeft', FILM, { do: 'step', by: -1 }, null),
-  row('ArrowRight', FILM, { do: 'step', by: 1 }, 'one frame', '← →'),
-  row('shift+ArrowLeft', FILM, { do: 'step', by: -10 }, null),
-  row('shift+ArrowRight', FILM, { do: 'step', by: 10 }, 'ten frames', '⇧ ← →'),
+  row('ArrowLeft', FILM, act({ type: 'step', by: -1 }), null),
+  row('ArrowRight', FILM, act({ type: 'step', by: 1 }), 'one frame', '← →'),
+  row('shift+ArrowLeft', FILM, act({ type: 'step', by: -10 }), null),
+  row('shift+ArrowRight', FILM, act({ type: 'step', by: 10 }), 'ten frames', '⇧ ← →'),
   row(' ', FILM, { do: 'play' }, 'slow play', 'Space'),
-  row('r', TASKS, { do: 'toFrame' }, 'to a frame by its number'),
-  row('v', TASKS, { do: 'otherView' }, 'other view'),
+  row('r', TASKS, act({ type: 'layer', on: 'askFrame' }), 'to a frame by its number'),
+  row('v', TASKS, act({ type: 'view' }), 'other view'),
+  row('z', [...TASKS, 'points'], act({ type: 'closer' }), 'closer, and whole again'),
+  row('shift+z', [...TASKS, 'points'], act({ type: 'whole' }), 'the whole picture', '⇧ Z'),
+  row('shift+ArrowUp', TASKS, act({ type: 'pan', x: 0, y: -0.2 }), null),
+  row('shift+ArrowDown', TASKS, act({ type: 'pan', x: 0, y: 0.2 }), 'up and down while closer', '⇧ ↑ ↓'),
   row('d', TASKS, { do: 'delivery', by: 1 }, 'next delivery'),
   row('shift+d', TASKS, { do: 'delivery', by: -1 }, 'delivery before', '⇧ D'),
-  row('t', TASKS, { do: 'task', task: 'keyFrames' }, 'key frames'),
-  row('s', TASKS, { do: 'task', task: 'levels' }, 'levels'),
-  row('x', TASKS, { do: 'task', task: 'across' }, 'one checkpoint across all deliveries'),
-  row('g', TASKS, { do: 'task', task: 'figures' }, 'figures'),
-  row('Enter', ['keyFrames'], { do: 'mark', between: false }, 'mark the key frame here', '↵'),
-  row('shift+Enter', ['keyFrames'], { do: 'mark', between: true }, 'mark it between this frame and the next', '⇧ ↵'),
-  row('Delete', ['keyFrames'], { do: 'unmark' }, 'take the mark off', 'Del'),
+  row('t', TASKS, act({ type: 'task', task: 'keyFrames' }), 'key frames'),
+  row('s', TASKS, act({ type: 'task', task: 'levels' }), 'levels'),
+  row('x', TASKS, act({ type: 'task', task: 'across' }), 'one checkpoint across all deliveries'),
+  row('g', TASKS, act({ type: 'task', task: 'figures' }), 'figures'),
+  row('Enter', ['keyFrames'], act({ type: 'mark', between: false }), 'mark the key frame here', '↵'),
+  row('shift+Enter', ['keyFrames'], act({ type: 'mark', between: true }), 'mark it between this frame and the next', '⇧ ↵'),
+  row('Delete', ['keyFrames'], act({ type: 'unmark' }), 'take the mark off', 'Del'),
+  row('shift+Delete', ['keyFrames'], act({ type: 'unmarkFilm' }), 'take all marks and points off this film', '⇧ Del'),
   row('Enter', ['figures'], { do: 'measure' }, 'measure the figure', '↵'),
   row('ArrowUp', TASKS, { do: 'choose', by: -1 }, null),
   row('ArrowDown', TASKS, { do: 'choose', by: 1 }, 'choose', '↑ ↓'),
   ...([0, 1, 2, 3] as const).map((level) =>
-    row(String(level), SCORING, { do: 'level', level }, level === 3 ? 'level' : null, '0 – 3'),
+    row(String(level), SCORING, act({ type: 'level', level }), level === 3 ? 'level' : null, '0 – 3'),
   ),
-  ...['4', '5', '6', '7', '8', '9'].map((digit) => row(digit, SCORING, { do: 'noLevel', digit }, null)),
-  row('Enter', ['levels'], { do: 'task', task: 'levels' }, 'to what is not scored yet', '↵'),
-  row('n', SCORING, { do: 'level', level: 'NV' }, 'not visible'),
-  row('f', SCORING, { do: 'askFault' }, 'what was seen'),
-  row('m', SCORING, { do: 'askNote' }, 'note'),
+  ...['4', '5', '6', '7', '8', '9'].map((digit) =>
+    row(
+      digit,
+      SCORING,
+      act({ type: 'say', words: `${digit} is no level: 0 to 3, or N. For a bib press B first; U takes back what was entered.` }),
+      null,
+    ),
+  ),
+  row('Enter', ['levels'], act({ type: 'task', task: 'levels' }), 'to what is not scored yet', '↵'),
+  row('n', SCORING, act({ type: 'level', level: 'NV' }), 'not visible'),
+  row('f', SCORING, act({ type: 'layer', on: 'askFault' }), 'what was seen'),
+  row('m', SCORING, act({ type: 'layer', on: 'askNote' }), 'note'),
   ...FAULT_LETTERS.flatMap((letter, index) => [
     row(letter, ['fault'], { do: 'fault', index, more: false }, index === 7 ? 'what was seen' : null, 'A – H'),
     row(`shift+${letter}`, ['fault'], { do: 'fault', index, more: true }, index === 7 ? 'one of several' : null, '⇧ A – H'),
   ]),
-  row('Enter', ['fault'], { do: 'pass' }, null),
-  row('Escape', ['fault'], { do: 'pass' }, 'pass the question', 'Esc'),
+  row('Enter', ['fault'], act({ type: 'pass' }), null),
+  row('Escape', ['fault'], act({ type: 'pass' }), 'pass the question', 'Esc'),
   ...NUDGES.flatMap(([key, x, y]) => [
-    row(key, ['points'], { do: 'nudge', x, y, fine: false }, key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
-    row(`shift+${key}`, ['points'], { do: 'nudge', x, y, fine: true }, key === 'ArrowDown' ? 'two pixels' : null, '⇧ arrows'),
+    row(key, ['points'], act({ type: 'nudge', x, y, fine: false }), key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
+    row(
+      `shift+${key}`,
+      ['points'],
+      act({ type: 'nudge', x, y, fine: true }),
+      key === 'ArrowDown' ? 'two pixels' : null,
+      '⇧ arrows',
+    ),
   ]),
-  row('Enter', ['points'], { do: 'place' }, 'place the point', '↵'),
-  row('Backspace', ['points'], { do: 'pointBefore' }, 'the point before', '⌫'),
-  row('Escape', ['points', 'keys'], { do: 'close' }, 'close', 'Esc'),
-  row('u', [...TASKS, 'fault'], { do: 'undo' }, 'take the last entry back'),
-  row('shift+u', TASKS, { do: 'redo' }, 'put it there again', '⇧ U'),
+  row('Enter', ['points'], act({ type: 'place' }), 'place the point', '↵'),
+  row('Backspace', ['points'], act({ type: 'pointBefore' }), 'the point before', '⌫'),
+  row('Escape', ['points', 'keys'], act({ type: 'layer', on: 'done' }), 'close', 'Esc'),
+  row('u', [...TASKS, 'fault'], act({ type: 'takeBack', direction: 'undo' }), 'take the last entry back'),
+  row('shift+u', TASKS, act({ type: 'takeBack', direction: 'redo' }), 'put it there again', '⇧ U'),
   row('b', TASKS, { do: 'findBib' }, 'another camper by bib or name'),
   row('PageDown', TASKS, { do: 'camper', by: 1 }, 'next camper', 'PgDn'),
   row('PageUp', TASKS, { do: 'camper', by: -1 }, 'camper before', 'PgUp'),

@@ -1,14 +1,18 @@
 import { useEffect, useRef } from 'react';
 import { flushSync } from 'react-dom';
-import { FIGURE_RECIPES } from '@stride-chalk/core';
+import { beside, type BenchAction } from './bench-machine.ts';
+import { checkpointOf } from './bench-selectors.ts';
 import { commandFor, contextOf, type Command } from './key-table.ts';
-import { OFFERED } from './moments.ts';
 import type { BenchControl } from './use-bench.ts';
 import type { BenchProps } from './types.ts';
 
 const inField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('dialog') !== null);
+
+/** What enters something, or takes it back. */
+const ENTRIES: ReadonlySet<BenchAction['type']> = new Set(['takeBack', 'level', 'mark', 'unmarkFilm', 'place', 'pass']);
+const isEntry = (c: Command): boolean => c.do === 'fault' || (c.do === 'send' && ENTRIES.has(c.action.type));
 
 /** The keyboard of the bench: the key table says what a key asks for, and nothing else hears it then. */
 export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
@@ -20,12 +24,13 @@ export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
       if (event.target instanceof HTMLButtonElement && (event.key === 'Enter' || event.key === ' ')) return;
       if (event.target instanceof HTMLAnchorElement && event.key === 'Enter') return;
       const { bench: b, props: p } = latest.current;
-      const command = commandFor(contextOf(b.layer, b.task), event);
+      const { layer, task } = b.now();
+      const command = commandFor(contextOf(layer, task), event);
       if (!command) return;
       event.preventDefault();
       event.stopImmediatePropagation();
       // Holding a key takes back one entry, never a row of them.
-      if (event.repeat && ['undo', 'redo', 'level', 'mark', 'place', 'fault'].includes(command.do)) return;
+      if (event.repeat && isEntry(command)) return;
       // Drawn before the next key is heard, so that a fast hand never answers a question that is already past.
       flushSync(() => carryOut(command, b, p));
     };
@@ -34,87 +39,41 @@ export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
   }, []);
 }
 
-/** The neighbour of one of a list, held at its ends. */
-const beside = <T>(all: readonly T[], at: number, by: number): T | undefined =>
-  all[Math.max(0, Math.min(all.length - 1, at + by))];
-
 function carryOut(c: Command, b: BenchControl, p: BenchProps): void {
+  const { world, send } = b;
+  const state = b.now();
   switch (c.do) {
-    case 'step':
-      if (b.active) b.moveTo(b.active, b.frameIn(b.active) + c.by);
-      return;
+    case 'send':
+      return send(c.action);
     case 'play':
-      return b.setPlaying(!b.playing);
-    case 'otherView':
-      return b.setViewInHand((b.viewInHand + 1) % 2);
-    case 'toFrame':
-      return b.turn('askFrame');
+      return send({ type: 'play', on: !state.playing });
     case 'delivery': {
-      const count = Math.max(1, p.deliveries.length);
-      return b.chooseDelivery((b.deliveryIndex + count + c.by) % count);
+      const count = Math.max(1, world.deliveries.length);
+      return send({ type: 'delivery', index: (state.deliveryIndex + count + c.by) % count });
     }
     case 'camper': {
       const href = c.by === 1 ? p.next?.href : p.previous;
       if (href) window.location.href = href;
       return;
     }
-    case 'task':
-      return b.startTask(c.task);
-    case 'choose':
-      return choose(b, c.by);
-    case 'mark':
-      return b.mark(c.between);
-    case 'unmark':
-      if (b.active) b.entries.enter({ kind: 'unmark', clipId: b.active.film.id, event: b.event });
-      return;
-    case 'measure':
-      return b.measure(b.figure);
-    case 'level':
-      return b.score(c.level);
-    case 'noLevel':
-      return b.say(`${c.digit} is no level: 0 to 3, or N. For a bib press B first; U takes back what was entered.`);
-    case 'askFault':
-      if (b.checkpoint && b.delivery && b.shown(b.delivery.id, b.checkpoint.id)) b.turn('askFault');
-      return;
-    case 'askNote':
-      return b.turn('askNote');
-    case 'pass':
-      if (b.delivery && b.checkpoint) b.advance({ deliveryId: b.delivery.id, checkpoint: b.checkpoint.id });
-      return;
-    case 'fault': {
-      const fault = b.checkpoint?.faults[c.index];
-      if (fault) b.fault(fault.code, c.more);
+    case 'choose': {
+      const chosen = beside(world, state, c.by);
+      if (chosen) send(chosen);
       return;
     }
-    case 'nudge':
-      return b.nudge(c.x, c.y, c.fine);
-    case 'place':
-      return b.placePoint();
-    case 'pointBefore':
-      if (b.inHand && b.inHand.index > 0) b.takePoint(b.inHand.queue, b.inHand.index - 1);
+    case 'measure':
+      return send({ type: 'measure', figure: state.figure });
+    case 'fault': {
+      const fault = checkpointOf(world, state)?.faults[c.index];
+      if (fault) send({ type: 'fault', code: fault.code, more: c.more });
       return;
-    case 'close':
-      return b.turn('done');
+    }
     case 'keys':
-      return b.turn(b.layer === 'keys' ? 'done' : 'showKeys');
-    case 'undo':
-      return b.takeBack('undo');
-    case 'redo':
-      return b.takeBack('redo');
+      return send({ type: 'layer', on: state.layer === 'keys' ? 'done' : 'showKeys' });
     case 'findBib':
       window.dispatchEvent(new Event('bib-search'));
       return;
     case 'writeUp':
       window.location.href = `/handouts/${p.camper.bib}`;
   }
-}
-
-function choose(b: BenchControl, by: 1 | -1): void {
-  if (b.task === 'keyFrames') return b.pickEvent(beside(OFFERED, OFFERED.indexOf(b.event), by)!);
-  if (b.task === 'figures') {
-    const at = FIGURE_RECIPES.findIndex((r) => r.id === b.figure);
-    return b.setFigure(beside(FIGURE_RECIPES, at, by)!.id);
-  }
-  const at = b.asked.findIndex((c) => c.id === b.checkpoint?.id);
-  b.pickCheckpoint(beside(b.asked, at, by)?.id ?? null);
 }

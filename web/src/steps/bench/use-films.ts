@@ -1,30 +1,40 @@
 import { useEffect, useMemo, useState } from 'react';
-import { frameTimebase, type FrameTimebase } from '@stride-chalk/core';
+import { frameIn, openOf, type Known } from './bench-selectors.ts';
 import { FilmPlayer } from './film-player.ts';
 import type { Film } from './types.ts';
+import type { BenchControl } from './use-bench.ts';
 
-export interface OpenFilm {
-  readonly film: Film;
+export interface OpenFilm extends Known {
   readonly player: FilmPlayer;
-  readonly time: FrameTimebase;
 }
 
-/** Opens the films given and closes those that are no longer wanted. */
-export function useFilms(films: readonly Film[], onProblem: (message: string) => void): readonly OpenFilm[] {
+/** Opens the films given and closes those that are no longer wanted; each follows the frame that the bench names, before anything is drawn anew. */
+export function useFilms(
+  films: readonly Film[],
+  { world, send, now, onChange }: Pick<BenchControl, 'world' | 'send' | 'now' | 'onChange'>,
+): readonly OpenFilm[] {
   const key = films
-    .filter((f) => f.state === 'ready' && f.frameTimes)
+    .filter((f) => world.timeOf(f) !== null)
     .map((f) => f.id)
     .join(' ');
-  const wanted = useMemo(() => films.filter((f) => f.state === 'ready' && f.frameTimes), [key]);
+  const wanted = useMemo(() => films.filter((f) => world.timeOf(f) !== null), [key]);
   const [open, setOpen] = useState<readonly OpenFilm[]>([]);
   useEffect(() => {
     const opened = wanted.map((film) => ({
       film,
-      player: new FilmPlayer(`/api/clips/${film.id}/film`, film.frameTimes!, onProblem),
-      time: frameTimebase(film.frameTimes!, film.captureScale),
+      player: new FilmPlayer(`/api/clips/${film.id}/film`, film.frameTimes!, (words) => send({ type: 'problem', words })),
+      time: world.timeOf(film)!,
     }));
+    const follow = (): void => {
+      const state = now();
+      for (const known of openOf(world, state))
+        opened.find((o) => o.film.id === known.film.id)?.player.show(frameIn(world, state, known));
+    };
+    follow();
+    const stop = onChange(follow);
     setOpen(opened);
     return () => {
+      stop();
       for (const o of opened) o.player.close();
     };
   }, [wanted]);

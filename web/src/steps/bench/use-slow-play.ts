@@ -1,24 +1,27 @@
 import { useEffect } from 'react';
+import { activeOf, frameIn } from './bench-selectors.ts';
 import type { BenchControl } from './use-bench.ts';
 
 /** The share of true speed. */
 const SLOW = 0.25;
 
 /** Plays at a quarter of true speed, in real time, until the end or another key. */
-export function useSlowPlay(bench: BenchControl): void {
-  const { playing, active } = bench;
+export function useSlowPlay({ world, state, now, send }: BenchControl): void {
   useEffect(() => {
-    if (!playing || !active) return;
-    const start = performance.now();
-    const from = active.time.timeOf(bench.frameIn(active));
+    const active = state.playing ? activeOf(world, now()) : null;
+    if (!active) return;
+    const from = active.time.timeOf(frameIn(world, now(), active));
+    let start: number | null = null;
     let request = 0;
-    const tick = (now: number): void => {
-      const seconds = from + ((now - start) / 1000) * SLOW;
-      if (seconds >= active.time.duration) return bench.setPlaying(false);
-      bench.moveTo(active, active.time.frameAt(seconds));
+    const tick = (at: number): void => {
+      // A drawing's time is that of its begin: it may lie before the key.
+      start ??= at;
+      const seconds = from + ((at - start) / 1000) * SLOW;
+      if (seconds >= active.time.duration) return send({ type: 'play', on: false });
+      send({ type: 'played', clipId: active.film.id, frame: active.time.frameAt(seconds) });
       request = requestAnimationFrame(tick);
     };
     request = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(request);
-  }, [playing, active]);
+  }, [state.playing]);
 }

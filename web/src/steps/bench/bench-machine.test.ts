@@ -1,0 +1,353 @@
+import { beforeEach, describe, expect, test } from 'vitest';
+import { ALWAYS_ASKED, defaultSheet, FIGURE_RECIPES, type Entry } from '@stride-chalk/core';
+import { withEntry } from './bench-data.ts';
+import { beside, transition, type BenchAction } from './bench-machine.ts';
+import { activeOf, askedOf, checkpointOf, deliveryOf, filmsOf, frameIn, openOf, otherOf, sideFilmOf } from './bench-selectors.ts';
+import { initialState, type BenchState } from './bench-state.ts';
+import { benchWorld } from './bench-world.ts';
+import { OFFERED } from './moments.ts';
+import type { Film, Mark, Scored } from './types.ts';
+
+const film = (id: string, deliveryId: string, view: Film['view']): Film => ({
+  id,
+  deliveryId,
+  view,
+  width: 960,
+  height: 540,
+  towardsTarget: view === 'openSide' ? 1 : null,
+  captureScale: 1,
+  captureKnown: 'sure',
+  frameTimes: Array.from({ length: 240 }, (_, i) => i / 120),
+  state: 'ready',
+});
+const world = benchWorld({
+  staff: { id: 'me', name: 'Me' },
+  camper: { id: 'c', bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
+  sheet: defaultSheet,
+  schools: {},
+  deliveries: [
+    { id: 'd1', number: 1, kind: 'stretch' },
+    { id: 'd2', number: 2, kind: 'stretch' },
+  ],
+  clips: [film('s1', 'd1', 'openSide'), film('f1', 'd1', 'front'), film('s2', 'd2', 'openSide')],
+});
+const FRAMES = [10, 40, 70, 90, 95, 110, 118, 125, 170];
+const marked = (clipId: string): Mark[] => OFFERED.map((event, i) => ({ clipId, event, frame: FRAMES[i]!, frameTo: null }));
+const allMarked = ['s1', 'f1', 's2'].flatMap(marked);
+const begin = (marks: readonly Mark[] = [], scores: readonly Scored[] = []): BenchState =>
+  initialState(world, { marks, points: [], scores });
+
+let state: BenchState;
+let sent: Entry[];
+beforeEach(() => {
+  state = begin();
+  sent = [];
+});
+const act = (...actions: BenchAction[]): BenchState => {
+  for (const action of actions) {
+    const outcome = transition(world, state, action);
+    state = outcome.state;
+    sent.push(...outcome.send);
+  }
+  return state;
+};
+const frame = (clipId: string): number => frameIn(world, state, openOf(world, state).find((o) => o.film.id === clipId)!);
+const colleague = (checkpoint: string): Scored => ({
+  deliveryId: 'd1',
+  checkpoint,
+  coachId: 'other',
+  level: 1,
+  faults: [],
+  note: null,
+});
+
+describe('where the work begins', () => {
+  test('at the first key frame that is not marked', () => {
+    expect(begin()).toMatchObject({ task: 'keyFrames', deliveryIndex: 0, event: 'set' });
+    expect(begin([...marked('s1'), ...marked('f1')])).toMatchObject({ task: 'keyFrames', deliveryIndex: 1 });
+  });
+  test('else at the first delivery that this coach has not scored: a colleague’s levels are not his', () => {
+    const own = world.askedOf('stretch').map((c): Scored => ({ ...colleague(c.id), coachId: 'me', level: 3 }));
+    expect(
+      begin(
+        allMarked,
+        world.askedOf('stretch').map((c) => colleague(c.id)),
+      ),
+    ).toMatchObject({ task: 'levels', deliveryIndex: 0 });
+    expect(begin(allMarked, own)).toMatchObject({ task: 'levels', deliveryIndex: 1 });
+  });
+});
+
+describe('key frames', () => {
+  test('a first mark goes on: the next key frame, then the other view, then the next delivery, then the levels', () => {
+    for (const [i, event] of ALWAYS_ASKED.entries()) {
+      expect(state.event).toBe(event);
+      act({ type: 'frame', frame: 10 + 20 * i }, { type: 'mark', between: false });
+    }
+    expect(activeOf(world, state)!.film.id).toBe('f1');
+    expect(state.event).toBe(ALWAYS_ASKED[0]);
+    for (const [i] of ALWAYS_ASKED.entries()) act({ type: 'frame', frame: 10 + 20 * i }, { type: 'mark', between: false });
+    expect(activeOf(world, state)!.film.id).toBe('s2');
+    for (const [i] of ALWAYS_ASKED.entries()) act({ type: 'frame', frame: 10 + 20 * i }, { type: 'mark', between: false });
+    expect(state.task).toBe('levels');
+    expect(sent).toHaveLength(3 * ALWAYS_ASKED.length);
+  });
+
+  test('whoever corrects a mark stays where he is', () => {
+    state = begin(allMarked);
+    act(
+      { type: 'task', task: 'keyFrames' },
+      { type: 'event', event: 'contact' },
+      { type: 'step', by: 2 },
+      { type: 'mark', between: false },
+    );
+    expect(state).toMatchObject({ task: 'keyFrames', event: 'contact', deliveryIndex: 0 });
+    expect(sent).toEqual([{ kind: 'mark', clipId: 's1', event: 'contact', frame: 112, frameTo: null }]);
+  });
+
+  test('a broken order is told and not entered', () => {
+    state = begin(allMarked);
+    act(
+      { type: 'task', task: 'keyFrames' },
+      { type: 'event', event: 'set' },
+      { type: 'frame', frame: 200 },
+      { type: 'mark', between: false },
+    );
+    expect(sent).toEqual([]);
+    expect(state.problem).toContain('Not marked.');
+  });
+
+  test('between two frames ends inside the film', () => {
+    act({ type: 'frame', frame: 9999 }, { type: 'mark', between: true });
+    expect(sent).toEqual([{ kind: 'mark', clipId: 's1', event: 'set', frame: 239, frameTo: 239 }]);
+  });
+
+  test('a film is unmarked as a whole, and one key puts all of it there again', () => {
+    state = begin(allMarked);
+    act({ type: 'task', task: 'keyFrames' }, { type: 'unmarkFilm' });
+    expect(state.data.marks.filter((m) => m.clipId === 's1')).toEqual([]);
+    expect(state.data.marks.filter((m) => m.clipId === 'f1')).toHaveLength(9);
+    expect(state.said).toContain('all 9 key frames and 0 points of the open side, delivery 1');
+    act({ type: 'takeBack', direction: 'undo' });
+    expect(new Set(state.data.marks.map((m) => JSON.stringify(m)))).toEqual(new Set(allMarked.map((m) => JSON.stringify(m))));
+    act({ type: 'takeBack', direction: 'redo' });
+    expect(state.data.marks.filter((m) => m.clipId === 's1')).toEqual([]);
+    act({ type: 'unmarkFilm' });
+    expect(state.said).toContain('Nothing is marked');
+  });
+});
+
+describe('levels', () => {
+  beforeEach(() => {
+    state = begin(allMarked);
+  });
+  const first = (): string => askedOf(world, state)[0]!.id;
+
+  test('3 goes on, 2 asks what was seen, an answer goes on, ⇧ leaves the question open', () => {
+    const [a, b, c] = askedOf(world, state);
+    act({ type: 'level', level: 3 });
+    expect(checkpointOf(world, state)!.id).toBe(b!.id);
+    act({ type: 'level', level: 2 });
+    expect([state.layer, checkpointOf(world, state)!.id]).toEqual(['fault', b!.id]);
+    const codes = b!.faults.map((f) => f.code);
+    act({ type: 'fault', code: codes[0]!, more: true });
+    expect(state.layer).toBe('fault');
+    act({ type: 'fault', code: codes[1]!, more: false });
+    expect([state.layer, checkpointOf(world, state)!.id]).toEqual(['work', c!.id]);
+    expect(sent.at(-1)).toMatchObject({ checkpoint: b!.id, level: '2', faults: codes.slice(0, 2) });
+    expect(sent[0]).toMatchObject({ checkpoint: a!.id, level: '3', faults: [] });
+  });
+
+  test('a level of 3 or not visible takes the faults off; a note stays', () => {
+    const id = first();
+    act({ type: 'level', level: 1 }, { type: 'fault', code: checkpointOf(world, state)!.faults[0]!.code, more: false });
+    act({ type: 'checkpoint', id }, { type: 'note', text: 'left foot' }, { type: 'level', level: 3 });
+    expect(sent.at(-1)).toMatchObject({ checkpoint: id, level: '3', faults: [], note: 'left foot' });
+    act({ type: 'checkpoint', id }, { type: 'fault', code: 'x', more: false });
+    expect(sent.at(-1)).toMatchObject({ level: '3', faults: [] });
+  });
+
+  test('what was seen is asked only of what was scored', () => {
+    act({ type: 'layer', on: 'askFault' });
+    expect(state.layer).toBe('work');
+    act({ type: 'level', level: 1 }, { type: 'pass' }, { type: 'checkpoint', id: first() }, { type: 'layer', on: 'askFault' });
+    expect(state.layer).toBe('fault');
+  });
+
+  test('across: the same checkpoint in the next delivery, then the next checkpoint from the first delivery on', () => {
+    act({ type: 'task', task: 'across' });
+    const [a, b] = askedOf(world, state);
+    act({ type: 'level', level: 3 });
+    expect([deliveryOf(world, state)!.id, checkpointOf(world, state)!.id]).toEqual(['d2', a!.id]);
+    act({ type: 'level', level: 3 });
+    expect([deliveryOf(world, state)!.id, checkpointOf(world, state)!.id]).toEqual(['d1', b!.id]);
+    expect(filmsOf(world, state)).toHaveLength(2);
+    expect(otherOf(world, state, activeOf(world, state)!)).toBeNull();
+  });
+
+  test('a film opens at the event of the checkpoint that is asked, whatever it showed before', () => {
+    const base = askedOf(world, state).find((c) => c.event === 'set')!;
+    act({ type: 'frame', frame: 170 }, { type: 'task', task: 'levels' }, { type: 'checkpoint', id: base.id });
+    expect(frame('s1')).toBe(10);
+  });
+});
+
+describe('points of a figure', () => {
+  beforeEach(() => {
+    state = begin(allMarked);
+    act({ type: 'task', task: 'figures' });
+  });
+  const knee = FIGURE_RECIPES.find((r) => r.id === 'frontKneeContact')!;
+
+  test('point follows point until the figure has all of them; an untouched guess is kept as a guess', () => {
+    act({ type: 'measure', figure: knee.id });
+    expect(state).toMatchObject({ layer: 'points', held: { index: 0, looked: false } });
+    expect(frame('s1')).toBe(110);
+    act({ type: 'place' }, { type: 'nudge', x: 1, y: 0, fine: true }, { type: 'place' }, { type: 'movePoint', x: -50, y: 9999 });
+    expect(state.held!.at).toEqual({ x: 0, y: 540 });
+    act({ type: 'place' });
+    expect(state).toMatchObject({ layer: 'work', held: null });
+    expect(sent.map((e) => e.kind === 'point' && [e.origin, e.pointSd, e.frame])).toEqual([
+      ['guessed', 25, 110],
+      ['placed', 2, 110],
+      ['placed', 2, 110],
+    ]);
+  });
+
+  test('Backspace goes to the point before; leaving lets the point go', () => {
+    act({ type: 'measure', figure: knee.id }, { type: 'place' }, { type: 'pointBefore' });
+    expect(state.held!.index).toBe(0);
+    act({ type: 'pointBefore' });
+    expect(state.held!.index).toBe(0);
+    act({ type: 'layer', on: 'done' });
+    expect(state).toMatchObject({ layer: 'work', held: null });
+    act({ type: 'nudge', x: 1, y: 0, fine: true }, { type: 'movePoint', x: 1, y: 1 }, { type: 'place' });
+    expect(sent).toHaveLength(1);
+  });
+
+  test('without its key frames, or without a side view, a figure is only chosen', () => {
+    state = begin(marked('f1'));
+    act({ type: 'task', task: 'figures' }, { type: 'measure', figure: knee.id });
+    expect(state).toMatchObject({ layer: 'work', held: null, figure: knee.id });
+    expect(sideFilmOf(world, state)!.film.id).toBe('s1');
+  });
+});
+
+describe('taking back', () => {
+  test('what lies elsewhere is shown and named first, and nothing is taken back yet', () => {
+    state = begin(allMarked);
+    act({ type: 'level', level: 3 }, { type: 'task', task: 'keyFrames' });
+    const before = state.data;
+    act({ type: 'takeBack', direction: 'undo' });
+    expect(state.data).toBe(before);
+    expect(state.task).toBe('levels');
+    expect(state.said).toMatch(/^U once more takes back: level 3 of/);
+    act({ type: 'takeBack', direction: 'undo' });
+    expect(state.data.scores).toEqual([]);
+    expect(state.said).toMatch(/^Taken back: level 3 of .*⇧U/);
+    act({ type: 'takeBack', direction: 'undo' });
+    expect(state.said).toBe('Nothing to take back.');
+    act({ type: 'takeBack', direction: 'redo' });
+    expect(state.data.scores).toHaveLength(1);
+    act({ type: 'takeBack', direction: 'redo' });
+    expect(state.said).toBe('Nothing was taken back.');
+  });
+
+  test('a new entry ends what could be put there again', () => {
+    state = begin(allMarked);
+    act({ type: 'level', level: 3 }, { type: 'takeBack', direction: 'undo' }, { type: 'level', level: 'NV' });
+    expect(state.undone).toEqual([]);
+  });
+});
+
+describe('film', () => {
+  test('a frame is held inside the film, and the other view follows once a key frame is common', () => {
+    act({ type: 'frame', frame: 500 });
+    expect(frame('s1')).toBe(239);
+    state = begin([...marked('s1'), ...marked('f1').map((m) => ({ ...m, frame: m.frame + 5 }))]);
+    act({ type: 'delivery', index: 0 }, { type: 'frame', frame: 100 });
+    expect([frame('s1'), frame('f1')]).toEqual([100, 105]);
+  });
+
+  test('slow play moves only while it plays, only the film in hand, and whatever is done stops it', () => {
+    act({ type: 'played', clipId: 's1', frame: 50 });
+    expect(state.frames).toEqual({});
+    act({ type: 'play', on: true }, { type: 'played', clipId: 's1', frame: 50 });
+    expect([state.playing, frame('s1')]).toEqual([true, 50]);
+    act({ type: 'played', clipId: 's2', frame: 60 });
+    expect(frame('s1')).toBe(50);
+    act({ type: 'closer' });
+    expect(state.playing).toBe(true);
+    act({ type: 'step', by: 1 });
+    expect([state.playing, frame('s1')]).toEqual([false, 51]);
+  });
+
+  test('closer is the coach’s choice, view by view; the whole picture is one key away, and nothing pans before', () => {
+    act({ type: 'pan', x: 0, y: 0.2 });
+    expect(state.zooms).toEqual({});
+    act({ type: 'closer' }, { type: 'pan', x: 0, y: 0.2 });
+    expect(state.zooms).toEqual({ openSide: { times: 2, x: 0, y: 54 } });
+    act({ type: 'view' }, { type: 'closer' }, { type: 'closer' });
+    expect(state.zooms.front).toMatchObject({ times: 3 });
+    act({ type: 'whole' });
+    expect(state.zooms).toEqual({});
+  });
+});
+
+describe('whatever is pressed in whatever order', () => {
+  /** Numbers from 0 to 1 that a seed repeats (mulberry32, public domain). */
+  const seeded = (seed: number) => {
+    let a = seed;
+    return (): number => {
+      a = (a + 0x6d2b79f5) | 0;
+      let t = Math.imul(a ^ (a >>> 15), 1 | a);
+      t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+      return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+    };
+  };
+
+  test('the state contradicts itself never, every entry is in the data, and taking all back leaves what was there', () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const random = seeded(seed);
+      const pick = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)]!;
+      state = begin(seed % 2 ? allMarked : []);
+      sent = [];
+      const start = state.data;
+      for (let i = 0; i < 120; i++) {
+        const checkpoint = checkpointOf(world, state);
+        act(
+          pick<() => BenchAction>([
+            () => ({ type: 'step', by: pick([-10, -1, 1, 10]) }),
+            () => ({ type: 'task', task: pick(['keyFrames', 'levels', 'across', 'figures'] as const) }),
+            () => ({ type: 'delivery', index: pick([0, 1]) }),
+            () => ({ type: 'view' }),
+            () => ({ type: 'mark', between: random() < 0.3 }),
+            () => pick([{ type: 'unmark' }, { type: 'unmarkFilm' }] as const),
+            () => ({ type: 'level', level: pick([0, 1, 2, 3, 'NV'] as const) }),
+            () => ({ type: 'fault', code: checkpoint?.faults[0]?.code ?? '', more: random() < 0.5 }),
+            () => ({ type: 'note', text: pick(['a', null]) }),
+            () => ({ type: 'pass' }),
+            () => ({ type: 'measure', figure: pick(FIGURE_RECIPES).id }),
+            () => ({ type: 'place' }),
+            () => ({ type: 'nudge', x: 1, y: 1, fine: false }),
+            () => ({ type: 'layer', on: pick(['askFault', 'askNote', 'askFrame', 'showKeys', 'done', 'leave'] as const) }),
+            () => beside(world, state, pick([1, -1] as const)) ?? { type: 'view' },
+            () => ({ type: 'takeBack', direction: pick(['undo', 'redo'] as const) }),
+            () => ({ type: 'play', on: true }),
+          ])(),
+        );
+        expect(state.held !== null, `${seed}.${i}`).toBe(state.layer === 'points');
+        expect(world.deliveries[state.deliveryIndex]).toBeDefined();
+        for (const o of openOf(world, state)) {
+          expect(frameIn(world, state, o)).toBeGreaterThanOrEqual(0);
+          expect(frameIn(world, state, o)).toBeLessThan(o.time.frameCount);
+        }
+      }
+      const replayed = sent.reduce((d, e) => withEntry(d, e, 'me'), start);
+      expect(replayed).toEqual(state.data);
+      for (let i = 0; state.done.length > 0 && i < 1000; i++) act({ type: 'takeBack', direction: 'undo' });
+      const sorted = (rows: readonly unknown[]): string[] => rows.map((r) => JSON.stringify(r)).sort();
+      for (const key of ['marks', 'points', 'scores'] as const) expect(sorted(state.data[key])).toEqual(sorted(start[key]));
+    }
+  });
+});

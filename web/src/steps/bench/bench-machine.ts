@@ -1,0 +1,512 @@
+import {
+  ALWAYS_ASKED,
+  FIGURE_RECIPES,
+  guessPoint,
+  isStale,
+  orderProblems,
+  pointFrame,
+  recipeOf,
+  type Entry,
+  type EventId,
+  type FigureId,
+  type PlacedPoint,
+  type PointAt,
+  type Seen,
+  type ViewId,
+} from '@stride-chalk/core';
+import { inverseOf, ownScore, scoreEntry, withEntry } from './bench-data.ts';
+import { nextLayer, type LayerEvent } from './bench-layer.ts';
+import {
+  activeOf,
+  askedOf,
+  checkpointOf,
+  deliveryOf,
+  eventOf,
+  filmsOf,
+  firstUnscored,
+  frameIn,
+  frameOfEvent,
+  openOf,
+  otherOf,
+  scoreOf,
+  sideFilmOf,
+  split,
+  unmarkedOf,
+  zoomOf,
+  type Known,
+} from './bench-selectors.ts';
+import { filmsOfDelivery, type BenchState, type EntryStep, type Zoom } from './bench-state.ts';
+import type { BenchWorld } from './bench-world.ts';
+import { isSeen, placeOf, viewInWords } from './entry-place.ts';
+import { nextZoom, panned } from './film-window.ts';
+import { clampFrame, markOf, OFFERED, sameMoment } from './moments.ts';
+import type { Task } from './types.ts';
+
+/**
+ * Everything that can happen at the bench. A key, a tap and a film that plays all say one of these, and nothing else changes the state.
+ *
+ * | what | where it is heard | what becomes of it |
+ * |---|---|---|
+ * | `level`, `fault`, `note`, `pass` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
+ * | `mark`, `unmark`, `unmarkFilm` | a film in hand | marks are entered; a first mark goes on to the next key frame, a corrected one stays |
+ * | `measure`, `nudge`, `movePoint`, `place`, `pointBefore` | a side view with its key frames; the layer 'points' for all but the first | point follows point until the figure has them all |
+ * | `task`, `delivery`, `event`, `checkpoint`, `figure` | always | another place is taken in hand; whatever lay over the work goes |
+ * | `step`, `frame`, `played`, `lookAt`, `view`, `film`, `zoom`, `closer`, `whole`, `pan` | a film in hand | what is seen changes, nothing that was entered |
+ * | `takeBack` | always | only what is seen is taken back or put there again; what lies elsewhere is shown and named first |
+ * | `layer`, `say`, `problem`, `play`, `arrived` | always | what lies over the work, words, playing, entries from before a reload |
+ */
+export type BenchAction =
+  | { readonly type: 'step'; readonly by: number }
+  | { readonly type: 'frame'; readonly frame: number }
+  /** A frame that slow play has come to. */
+  | { readonly type: 'played'; readonly clipId: string; readonly frame: number }
+  | { readonly type: 'play'; readonly on: boolean }
+  | { readonly type: 'lookAt'; readonly event: EventId }
+  | { readonly type: 'view' }
+  | { readonly type: 'film'; readonly clipId: string }
+  | { readonly type: 'zoom'; readonly view: ViewId; readonly to: Zoom }
+  /** The view in hand closer by a step, and whole again after the last one. */
+  | { readonly type: 'closer' }
+  | { readonly type: 'whole' }
+  /** The view in hand moved by a share of what it shows. */
+  | { readonly type: 'pan'; readonly x: number; readonly y: number }
+  | { readonly type: 'delivery'; readonly index: number }
+  | { readonly type: 'task'; readonly task: Task }
+  | { readonly type: 'event'; readonly event: EventId }
+  | { readonly type: 'checkpoint'; readonly id: string }
+  | { readonly type: 'figure'; readonly figure: FigureId }
+  | { readonly type: 'mark'; readonly between: boolean }
+  | { readonly type: 'unmark' }
+  /** All key frames and points of the film in hand. */
+  | { readonly type: 'unmarkFilm' }
+  | { readonly type: 'level'; readonly level: Seen }
+  | { readonly type: 'fault'; readonly code: string; readonly more: boolean }
+  | { readonly type: 'note'; readonly text: string | null }
+  | { readonly type: 'pass' }
+  | { readonly type: 'measure'; readonly figure: FigureId }
+  | { readonly type: 'nudge'; readonly x: number; readonly y: number; readonly fine: boolean }
+  | { readonly type: 'movePoint'; readonly x: number; readonly y: number }
+  | { readonly type: 'place' }
+  | { readonly type: 'pointBefore' }
+  | { readonly type: 'takeBack'; readonly direction: 'undo' | 'redo' }
+  | { readonly type: 'layer'; readonly on: LayerEvent }
+  | { readonly type: 'say'; readonly words: string | null }
+  | { readonly type: 'problem'; readonly words: string }
+  /** Entries that waited in the browser since before a reload. */
+  | { readonly type: 'arrived'; readonly entries: readonly Entry[] };
+
+/** The state after an action, and what is to be kept and sent. */
+export interface Outcome {
+  readonly state: BenchState;
+  readonly send: readonly Entry[];
+}
+
+/** A state under change: the entries gather in it. */
+class Turn {
+  readonly send: Entry[] = [];
+  state: BenchState;
+  readonly world: BenchWorld;
+  constructor(world: BenchWorld, state: BenchState) {
+    this.world = world;
+    this.state = state;
+  }
+  set(more: Partial<BenchState>): this {
+    this.state = { ...this.state, ...more };
+    return this;
+  }
+  /** Opens or closes what lies over the work; without the layer of points no point is in hand. */
+  layer(on: LayerEvent): this {
+    const layer = nextLayer(this.state.layer, on);
+    return this.set({ layer, held: layer === 'points' ? this.state.held : null });
+  }
+  put(entries: readonly Entry[]): this {
+    this.send.push(...entries);
+    return this.set({ data: entries.reduce((d, e) => withEntry(d, e, this.world.staffId), this.state.data) });
+  }
+  /** Enters what one key did, so that one key takes it back. */
+  enter(entries: readonly Entry[], words: string | null = null): this {
+    if (entries.length === 0) return this;
+    const { data, done } = this.state;
+    const inverses = entries.map((e) => inverseOf(data, e, this.world.staffId)).reverse();
+    this.set({ done: [...done, { entries, inverses, words }], undone: [] });
+    return this.put(entries);
+  }
+  /** Shows a frame; the other view follows to the same moment once a key frame is common to both. */
+  show(at: Known, frame: number): this {
+    const inside = clampFrame(at.time, frame);
+    const other = otherOf(this.world, this.state, at);
+    const same = other ? sameMoment(at, inside, other, this.state.data) : null;
+    const frames = { ...this.state.frames, [at.film.id]: inside };
+    return this.set({ frames: other && same !== null ? { ...frames, [other.film.id]: same } : frames });
+  }
+  /** Shows an event in every open film. */
+  goTo(event: EventId): this {
+    const { world, state } = this;
+    const shown = openOf(world, state).map((o) => [o.film.id, frameOfEvent(world, state, event, o)] as const);
+    return this.set({ frames: { ...state.frames, ...Object.fromEntries(shown) } });
+  }
+  chooseCheckpoint(id: string): this {
+    const before = checkpointOf(this.world, this.state)?.event;
+    this.layer('leave').set({ checkpointId: id });
+    const event = askedOf(this.world, this.state).find((c) => c.id === id)?.event as EventId | undefined;
+    if (!event) return this;
+    // Every film opens at the event of the checkpoint that is asked, whatever it showed before.
+    if (event !== before) this.set({ frames: {} });
+    return this.goTo(event);
+  }
+}
+
+type Handler<A extends BenchAction['type']> = (t: Turn, action: Extract<BenchAction, { type: A }>) => unknown;
+
+/** Steps of a point and its error are given in pixels of a film of this height. */
+const USUAL_HEIGHT = 540;
+const STEP = { fine: 2, coarse: 12 };
+/** One standard deviation per axis of a point that a hand has placed, and of a guess that nobody has looked at (measured: three steps of twelve pixels away on median). */
+const POINT_SD = { placed: 2, guessed: 25 } as const;
+
+const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
+  step(t, { by }) {
+    const at = activeOf(t.world, t.state);
+    if (at) t.show(at, frameIn(t.world, t.state, at) + by);
+  },
+  frame(t, { frame }) {
+    const at = activeOf(t.world, t.state);
+    if (at) t.show(at, frame);
+  },
+  played(t, { clipId, frame }) {
+    const at = activeOf(t.world, t.state);
+    // What plays is the film in hand: another one was taken meanwhile.
+    if (t.state.playing && at?.film.id === clipId) t.show(at, frame);
+  },
+  play: (t, { on }) => t.set({ playing: on }),
+  lookAt: (t, { event }) => t.goTo(event),
+  view: (t) => t.set({ viewInHand: (t.state.viewInHand + 1) % 2 }),
+  film(t, { clipId }) {
+    const film = filmsOf(t.world, t.state).find((f) => f.id === clipId);
+    if (!film) return;
+    if (t.state.task !== 'across') return t.set({ viewInHand: filmsOf(t.world, t.state).indexOf(film) });
+    const index = t.world.deliveries.findIndex((d) => d.id === film.deliveryId);
+    if (index !== t.state.deliveryIndex) HANDLERS.delivery(t, { type: 'delivery', index });
+  },
+  zoom: (t, { view, to }) => t.set({ zooms: { ...t.state.zooms, [view]: to } }),
+  closer(t) {
+    const film = activeOf(t.world, t.state)?.film;
+    if (film) t.set({ zooms: { ...t.state.zooms, [film.view]: nextZoom(zoomOf(t.state, film)) } });
+  },
+  whole: (t) => t.set({ zooms: {} }),
+  pan(t, { x, y }) {
+    const film = activeOf(t.world, t.state)?.film;
+    if (!film) return;
+    const zoom = zoomOf(t.state, film);
+    if (zoom.times > 1)
+      t.set({
+        zooms: {
+          ...t.state.zooms,
+          [film.view]: panned(film, zoom, { x: (x * film.width) / zoom.times, y: (y * film.height) / zoom.times }),
+        },
+      });
+  },
+
+  delivery(t, { index }) {
+    const chosen = t.world.deliveries[index];
+    if (!chosen) return;
+    const before = checkpointOf(t.world, t.state);
+    t.layer('leave').set({ deliveryIndex: index, said: null });
+    if (t.state.task === 'levels') t.set({ checkpointId: firstUnscored(t.world, t.state, chosen.id)?.id ?? before?.id ?? null });
+  },
+  task(t, { task }) {
+    t.layer('leave').set({ task, problem: null, said: null });
+    const { world } = t;
+    if (task === 'keyFrames') {
+      const at = activeOf(world, t.state);
+      if (at) t.set({ event: ALWAYS_ASKED.find((e) => !markOf(t.state.data, at.film.id, e)) ?? t.state.event });
+    }
+    if (task !== 'levels' && task !== 'across') return;
+    const unscored = world.deliveries.findIndex((d) =>
+      world.askedOf(d.kind).some((c) => !ownScore(t.state.data, d.id, c.id, world.staffId)),
+    );
+    if (task === 'levels' && unscored >= 0) t.set({ deliveryIndex: unscored });
+    if (task === 'across') t.set({ deliveryIndex: 0 });
+    const delivery = deliveryOf(world, t.state);
+    const asked = askedOf(world, t.state);
+    const first =
+      task === 'levels'
+        ? delivery && firstUnscored(world, t.state, delivery.id)
+        : asked.find((c) => world.deliveries.some((d) => !ownScore(t.state.data, d.id, c.id, world.staffId)));
+    t.set({ checkpointId: (first ?? asked[0])?.id ?? null, frames: {} });
+  },
+  event: (t, { event }) => t.layer('leave').set({ problem: null, said: null, event }).goTo(event),
+  checkpoint: (t, { id }) => t.chooseCheckpoint(id),
+  figure: (t, { figure }) => t.layer('leave').set({ figure }),
+
+  mark(t, { between }) {
+    const at = activeOf(t.world, t.state);
+    if (!at) return;
+    const { event, data } = t.state;
+    const frame = frameIn(t.world, t.state, at);
+    const frameTo = between ? clampFrame(at.time, frame + 1) : null;
+    const others = data.marks.filter((m) => m.clipId === at.film.id && m.event !== event);
+    const wrong = orderProblems([...others, { event, frame, frameTo }]).find((p) => p.earlier === event || p.later === event);
+    if (wrong) return t.set({ problem: `Not marked. ${wrong.message}` });
+    const corrected = markOf(data, at.film.id, event) !== null;
+    t.set({ problem: null }).enter([{ kind: 'mark', clipId: at.film.id, event, frame, frameTo }]);
+    // Whoever corrects a mark stays where he is.
+    if (!corrected) goOnMarking(t, at);
+  },
+  unmark(t) {
+    const at = activeOf(t.world, t.state);
+    if (at && markOf(t.state.data, at.film.id, t.state.event))
+      t.enter([{ kind: 'unmark', clipId: at.film.id, event: t.state.event }]);
+  },
+  unmarkFilm(t) {
+    const at = activeOf(t.world, t.state);
+    if (!at) return;
+    const clipId = at.film.id;
+    const marks = t.state.data.marks.filter((m) => m.clipId === clipId);
+    const points = t.state.data.points.filter((p) => p.clipId === clipId);
+    const words = `all ${marks.length} key frames and ${points.length} points of the ${viewInWords(at.film, t.world.deliveries)}`;
+    if (marks.length + points.length === 0) return t.set({ said: 'Nothing is marked on this film.' });
+    t.enter(
+      [
+        ...points.map((p): Entry => ({ kind: 'unpoint', clipId, event: p.event, point: p.point })),
+        ...marks.map((m): Entry => ({ kind: 'unmark', clipId, event: m.event })),
+      ],
+      words,
+    );
+    t.set({ said: `Taken off: ${words}. U puts them there again.` });
+  },
+
+  level(t, { level }) {
+    const at = scoredHere(t);
+    if (!at) return;
+    const before = ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
+    const withFaults = level !== 3 && level !== 'NV';
+    t.enter([scoreEntry(at, { level, faults: withFaults ? (before?.faults ?? []) : [], note: before?.note ?? null })]);
+    t.set({ said: null });
+    if (withFaults && !before?.faults.length) t.layer('askFault');
+    else goOnScoring(t, at);
+  },
+  fault(t, { code, more }) {
+    const at = scoredHere(t);
+    const before = at && ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
+    if (!at || !before || before.level === 'NV' || before.level === 3) return;
+    const faults = before.faults.includes(code) ? before.faults.filter((f) => f !== code) : [...before.faults, code];
+    const answers = t.state.layer === 'fault';
+    t.enter([scoreEntry(at, { ...before, faults })]);
+    if (answers && !more) goOnScoring(t, at);
+  },
+  note(t, { text }) {
+    t.layer('done');
+    const at = scoredHere(t);
+    const before = at && ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
+    if (at && before && before.note !== text) t.enter([scoreEntry(at, { ...before, note: text })]);
+  },
+  pass(t) {
+    const at = scoredHere(t);
+    if (at) goOnScoring(t, at);
+  },
+
+  measure(t, { figure }) {
+    t.layer('leave').set({ figure });
+    const side = sideFilmOf(t.world, t.state);
+    const recipe = recipeOf(figure);
+    if (!side || !recipe || unmarkedOf(t.world, t.state, figure)) return;
+    t.set({ viewInHand: openOf(t.world, t.state).findIndex((o) => o.film.id === side.film.id) });
+    const own = t.state.data.points.filter((p) => p.clipId === side.film.id);
+    const marks = t.state.data.marks.filter((m) => m.clipId === side.film.id);
+    const placed = new Set(own.filter((p) => p.origin === 'placed' && !isStale(p, marks)).map((p) => `${p.event}.${p.point}`));
+    const lacking = recipe.needs.filter((at) => !placed.has(at));
+    // Points of one key frame follow each other, so that the film moves as little as it can.
+    const queue = [...(lacking.length > 0 ? lacking : recipe.needs)].sort(
+      (a, b) => OFFERED.indexOf(eventOf(a)) - OFFERED.indexOf(eventOf(b)),
+    );
+    takePoint(t, side, queue, 0);
+  },
+  nudge(t, { x, y, fine }) {
+    const side = sideFilmOf(t.world, t.state);
+    if (!t.state.held || !side) return;
+    const step = ((fine ? STEP.fine : STEP.coarse) * side.film.height) / USUAL_HEIGHT;
+    const { at } = t.state.held;
+    HANDLERS.movePoint(t, { type: 'movePoint', x: at.x + x * step, y: at.y + y * step });
+  },
+  /** Puts the point in hand somewhere, held inside the film; it is placed when the coach says so. */
+  movePoint(t, { x, y }) {
+    const side = sideFilmOf(t.world, t.state);
+    if (!t.state.held || !side) return;
+    const { width, height } = side.film;
+    const at = { x: Math.max(0, Math.min(width, x)), y: Math.max(0, Math.min(height, y)) };
+    t.set({ held: { ...t.state.held, looked: true, at } });
+  },
+  place(t) {
+    const side = sideFilmOf(t.world, t.state);
+    const { held } = t.state;
+    if (!held || !side) return;
+    const { id: clipId, height } = side.film;
+    const [event, point] = split(held.queue[held.index]!);
+    const mark = markOf(t.state.data, clipId, event);
+    const origin = held.looked ? 'placed' : 'guessed';
+    const frame = mark ? pointFrame(mark, point) : null;
+    const pointSd = (POINT_SD[origin] * height) / USUAL_HEIGHT;
+    t.enter([{ kind: 'point', clipId, event, point, ...held.at, frame, origin, pointSd }]);
+    takePoint(t, side, held.queue, held.index + 1);
+  },
+  pointBefore(t) {
+    const side = sideFilmOf(t.world, t.state);
+    const { held } = t.state;
+    if (held && side && held.index > 0) takePoint(t, side, held.queue, held.index - 1);
+  },
+
+  takeBack(t, { direction }) {
+    const undo = direction === 'undo';
+    const { done, undone } = t.state;
+    const step = (undo ? done : undone).at(-1);
+    if (!step) return t.set({ said: undo ? 'Nothing to take back.' : 'Nothing was taken back.' });
+    const place = placeOf(step.entries[0]!, t.world);
+    const words = step.words ?? place.words;
+    const seen = isSeen(place, t.state.task, deliveryOf(t.world, t.state)?.id ?? null);
+    t.layer('leave');
+    if (!seen) {
+      const index = t.world.deliveries.findIndex((d) => d.id === place.deliveryId);
+      t.set({ task: place.task, deliveryIndex: index >= 0 ? index : t.state.deliveryIndex, frames: {} });
+    } else t.put(undo ? step.inverses : step.entries).set(moved(t.state, step, undo));
+    if (place.event) t.set({ event: place.event });
+    if (place.checkpoint) t.set({ checkpointId: place.checkpoint });
+    if (!seen) return t.set({ said: `${undo ? 'U' : '⇧U'} once more ${undo ? 'takes back' : 'puts there again'}: ${words}.` });
+    t.set({ said: undo ? `Taken back: ${words}. ⇧U puts it there again.` : `There again: ${words}.` });
+  },
+
+  layer(t, { on }) {
+    // What was seen is only asked where something was scored.
+    const delivery = deliveryOf(t.world, t.state);
+    const checkpoint = checkpointOf(t.world, t.state);
+    const scored = delivery && checkpoint && scoreOf(t.world, t.state, delivery.id, checkpoint.id);
+    if (on !== 'askFault' || scored) t.layer(on);
+  },
+  say: (t, { words }) => t.set({ said: words }),
+  problem: (t, { words }) => t.set({ problem: words }),
+  arrived: (t, { entries }) => t.set({ data: entries.reduce((d, e) => withEntry(d, e, t.world.staffId), t.state.data) }),
+};
+
+/** What goes on while a film plays; everything else stops it. */
+const WHILE_PLAYING: ReadonlySet<BenchAction['type']> = new Set([
+  'played',
+  'play',
+  'zoom',
+  'closer',
+  'whole',
+  'pan',
+  'say',
+  'problem',
+  'arrived',
+]);
+
+/**
+ * The state after an action, and the entries that it made. Nothing else changes the state; the same action on the same state always does the same.
+ *
+ * @example transition(world, state, { type: 'level', level: 2 }).state.layer // 'fault': what was seen?
+ */
+export function transition(world: BenchWorld, state: BenchState, action: BenchAction): Outcome {
+  const t = new Turn(world, state);
+  if (state.playing && !WHILE_PLAYING.has(action.type)) t.set({ playing: false });
+  (HANDLERS[action.type] as Handler<typeof action.type>)(t, action as never);
+  return { state: t.state, send: t.send };
+}
+
+/** The delivery and the checkpoint that a level goes to. */
+function scoredHere(t: Turn): { readonly deliveryId: string; readonly checkpoint: string } | null {
+  const delivery = deliveryOf(t.world, t.state);
+  const checkpoint = checkpointOf(t.world, t.state);
+  return delivery && checkpoint ? { deliveryId: delivery.id, checkpoint: checkpoint.id } : null;
+}
+
+const moved = (s: BenchState, step: EntryStep, undo: boolean): Pick<BenchState, 'done' | 'undone'> =>
+  undo ? { done: s.done.slice(0, -1), undone: [...s.undone, step] } : { done: [...s.done, step], undone: s.undone.slice(0, -1) };
+
+/** After a first mark: the next key frame that is asked for, in the view in hand, else in the other view, else in the next delivery. */
+function goOnMarking(t: Turn, at: Known): void {
+  const { world } = t;
+  const missing = (filmId: string | undefined): EventId | undefined =>
+    filmId === undefined ? undefined : ALWAYS_ASKED.find((e) => !markOf(t.state.data, filmId, e));
+  const here = missing(at.film.id);
+  if (here) return void t.set({ event: here }).show(at, frameOfEvent(world, t.state, here, at));
+  const other = otherOf(world, t.state, at);
+  const there = missing(other?.film.id);
+  if (other && there) {
+    t.set({ viewInHand: openOf(world, t.state).findIndex((o) => o.film.id === other.film.id), event: there });
+    return void t.show(other, frameOfEvent(world, t.state, there, other));
+  }
+  const next = world.deliveries.findIndex(
+    (d, i) => i !== t.state.deliveryIndex && filmsOfDelivery(world.clips, d.id).some((f) => f.state === 'ready' && missing(f.id)),
+  );
+  if (next < 0) return void HANDLERS.task(t, { type: 'task', task: 'levels' });
+  const films = filmsOfDelivery(world.clips, world.deliveries[next]!.id);
+  t.set({ deliveryIndex: next, viewInHand: 0, event: missing(films[0]?.id) ?? 'set' });
+}
+
+/** After a score: the next checkpoint of this delivery, or the same checkpoint of the next delivery. */
+function goOnScoring(t: Turn, just: { readonly deliveryId: string; readonly checkpoint: string }): void {
+  const { world } = t;
+  const isOpen = (deliveryId: string, checkpoint: string): boolean =>
+    (deliveryId !== just.deliveryId || checkpoint !== just.checkpoint) &&
+    !ownScore(t.state.data, deliveryId, checkpoint, world.staffId);
+  t.layer('done');
+  const asked = askedOf(world, t.state);
+  const i = asked.findIndex((c) => c.id === just.checkpoint);
+  const later = [...asked.slice(i + 1), ...asked.slice(0, i)];
+  if (t.state.task !== 'across') {
+    const next = later.find((c) => isOpen(just.deliveryId, c.id));
+    if (next) t.chooseCheckpoint(next.id);
+    return;
+  }
+  const beside = world.deliveries.findIndex((d, n) => n > t.state.deliveryIndex && isOpen(d.id, just.checkpoint));
+  if (beside >= 0) return void t.set({ deliveryIndex: beside });
+  const next = later.find((c) => world.deliveries.some((d) => isOpen(d.id, c.id)));
+  if (!next) return;
+  t.set({ deliveryIndex: world.deliveries.findIndex((d) => isOpen(d.id, next.id)) });
+  t.chooseCheckpoint(next.id);
+}
+
+/** Takes a point in hand: where it was last, else where the body's proportions put it. After the last one no point is in hand. */
+function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: number): void {
+  const wanted = queue[index];
+  if (!wanted) return void t.layer('done');
+  const { id, width, height, towardsTarget } = side.film;
+  const { data } = t.state;
+  const [event, point] = split(wanted);
+  const mark = markOf(data, id, event);
+  if (mark) t.show(side, Math.min(pointFrame(mark, point), side.time.frameCount - 1));
+  const placed: PlacedPoint[] = data.points.filter((p) => p.clipId === id);
+  const before = data.points.find((p) => p.clipId === id && p.event === event && p.point === point);
+  const guess =
+    before ?? guessPoint({ event, point }, { view: 'openSide', xDirection: towardsTarget ?? 1, width, height, placed });
+  const marks = data.marks.filter((m) => m.clipId === id);
+  t.layer('takePoints').set({
+    held: {
+      queue,
+      index,
+      at: guess ? { x: guess.x, y: guess.y } : { x: width / 2, y: height / 2 },
+      // Where the key frame has moved since, the old place is a guess like any other.
+      looked: before?.origin === 'placed' && !isStale(before, marks),
+    },
+  });
+}
+
+/** The figure, key frame or checkpoint beside the one in hand, held at the ends of its list. */
+export function beside(world: BenchWorld, state: BenchState, by: 1 | -1): BenchAction | null {
+  const next = <T>(all: readonly T[], at: number): T | undefined => all[Math.max(0, Math.min(all.length - 1, at + by))];
+  if (state.task === 'keyFrames') return { type: 'event', event: next(OFFERED, OFFERED.indexOf(state.event))! };
+  if (state.task === 'figures')
+    return {
+      type: 'figure',
+      figure: next(
+        FIGURE_RECIPES,
+        FIGURE_RECIPES.findIndex((r) => r.id === state.figure),
+      )!.id,
+    };
+  const asked = askedOf(world, state);
+  const at = next(
+    asked,
+    asked.findIndex((c) => c.id === checkpointOf(world, state)?.id),
+  );
+  return at ? { type: 'checkpoint', id: at.id } : null;
+}

@@ -1,0 +1,157 @@
+import {
+  FIGURE_RECIPES,
+  measureClip,
+  recipeOf,
+  type Estimate,
+  type EventId,
+  type EventSeconds,
+  type FigureId,
+  type FrameTimebase,
+  type PointAt,
+  type PointId,
+  type ResolvedCheckpoint,
+} from '@stride-chalk/core';
+import { ownScore, shownScore, type BenchData } from './bench-data.ts';
+import { filmsOfDelivery, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
+import type { BenchWorld } from './bench-world.ts';
+import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf } from './moments.ts';
+import type { Film, Scored } from './types.ts';
+
+/** What the panels read: everything here follows from the world and the state, and nothing is kept besides. */
+
+const VIEW_ORDER: readonly string[] = ['openSide', 'closedSide', 'front', 'rear'];
+/** As many films as one look takes in. */
+const MOST_ACROSS = 4;
+
+/** A film that can be shown, with the times of its frames. */
+export interface Known {
+  readonly film: Film;
+  readonly time: FrameTimebase;
+}
+
+export const split = (at: PointAt): [EventId, PointId] => at.split('.') as [EventId, PointId];
+export const eventOf = (at: PointAt): EventId => split(at)[0];
+
+export const deliveryOf = (w: BenchWorld, s: BenchState) => w.deliveries[s.deliveryIndex] ?? null;
+
+/** The checkpoints that are scored of the delivery in hand. */
+export const askedOf = (w: BenchWorld, s: BenchState): readonly ResolvedCheckpoint[] =>
+  w.askedOf(deliveryOf(w, s)?.kind ?? 'stretch');
+
+/** The first checkpoint of a delivery that this coach has not scored. */
+export const firstUnscored = (w: BenchWorld, s: BenchState, deliveryId: string): ResolvedCheckpoint | undefined =>
+  askedOf(w, s).find((c) => !ownScore(s.data, deliveryId, c.id, w.staffId));
+
+/** The checkpoint in hand: the one chosen, else the first that is not scored. */
+export function checkpointOf(w: BenchWorld, s: BenchState): ResolvedCheckpoint | null {
+  const asked = askedOf(w, s);
+  const delivery = deliveryOf(w, s);
+  const chosen = asked.find((c) => c.id === s.checkpointId);
+  return chosen ?? (delivery ? firstUnscored(w, s, delivery.id) : undefined) ?? asked[0] ?? null;
+}
+
+/** The score that is shown of a checkpoint: this coach's, else a colleague's. */
+export const scoreOf = (w: BenchWorld, s: BenchState, deliveryId: string, checkpoint: string): Scored | null =>
+  shownScore(s.data, deliveryId, checkpoint, w.staffId);
+
+/** The films side by side: both views of the delivery in hand, or one view of every delivery. */
+export function filmsOf(w: BenchWorld, s: BenchState): readonly Film[] {
+  if (s.task !== 'across') return filmsOfDelivery(w.clips, deliveryOf(w, s)?.id);
+  const wanted: readonly string[] = checkpointOf(w, s)?.views ?? [];
+  const present = VIEW_ORDER.filter((v) => w.clips.some((c) => c.view === v));
+  const fitting = [...present.filter((v) => wanted.includes(v)), ...present.filter((v) => !wanted.includes(v))];
+  const view = fitting[s.viewInHand % Math.max(1, fitting.length)] ?? 'openSide';
+  return w.deliveries.flatMap((d) => w.clips.filter((c) => c.deliveryId === d.id && c.view === view)).slice(0, MOST_ACROSS);
+}
+
+/** Those of them that can be shown. */
+export const openOf = (w: BenchWorld, s: BenchState): readonly Known[] =>
+  filmsOf(w, s).flatMap((film) => {
+    const time = w.timeOf(film);
+    return time ? [{ film, time }] : [];
+  });
+
+/** The film in hand. */
+export function activeOf(w: BenchWorld, s: BenchState): Known | null {
+  const open = openOf(w, s);
+  if (s.task === 'across') return open.find((o) => o.film.deliveryId === deliveryOf(w, s)?.id) ?? open[0] ?? null;
+  return open[s.viewInHand % Math.max(1, open.length)] ?? null;
+}
+
+/** The other view of the same delivery. */
+export const otherOf = (w: BenchWorld, s: BenchState, at: Known): Known | null =>
+  s.task === 'across' ? null : (openOf(w, s).find((o) => o.film.id !== at.film.id) ?? null);
+
+/** Key-frame times of the same view in another delivery. */
+export const earlierOf = (w: BenchWorld, s: BenchState, at: Known): EventSeconds | undefined =>
+  earlierSeconds(at.film, w.clips, s.data);
+
+/** The frame of an event: its mark, else the guess. */
+export const frameOfEvent = (w: BenchWorld, s: BenchState, event: EventId, at: Known): number =>
+  markOf(s.data, at.film.id, event)?.frame ?? guessFrame(event, at, otherOf(w, s, at), earlierOf(w, s, at), s.data);
+
+/** The frame that a film shows. */
+export const frameIn = (w: BenchWorld, s: BenchState, at: Known): number =>
+  s.frames[at.film.id] ??
+  frameOfEvent(w, s, s.task === 'keyFrames' ? s.event : ((checkpointOf(w, s)?.event ?? 'set') as EventId), at);
+
+/** How a film's view is zoomed. */
+export const zoomOf = (s: BenchState, film: Pick<Film, 'view'>): Zoom => s.zooms[film.view] ?? WHOLE;
+
+/** What costs something is reckoned once for the same entries. */
+function keptFor<T>(): (data: BenchData, key: string, make: () => T) => T {
+  const kept = new WeakMap<BenchData, Map<string, T>>();
+  return (data, key, make) => {
+    const of = kept.get(data) ?? new Map<string, T>();
+    kept.set(data, of);
+    if (!of.has(key)) of.set(key, make());
+    return of.get(key)!;
+  };
+}
+const paths = keptFor<ReturnType<typeof bodyPath>>();
+const readings = keptFor<ReturnType<typeof measureClip>>();
+
+/** Where the body is in x at a frame; null where that is unknown. */
+export function bodyAt(w: BenchWorld, s: BenchState, at: Known, frame: number): number | null {
+  const other = otherOf(w, s, at);
+  const path = paths(s.data, `${at.film.id} ${other?.film.id}`, () => bodyPath(at, other, earlierOf(w, s, at), s.data));
+  return alongPath(path, at.time.timeOf(clampFrame(at.time, frame)));
+}
+
+/** The side view on which figures are measured. */
+export const sideFilmOf = (w: BenchWorld, s: BenchState): Known | null =>
+  openOf(w, s).find((o) => o.film.towardsTarget !== null) ?? null;
+
+/** Everything that is measured of the delivery in hand, and what cannot be read. */
+export function readingsOf(w: BenchWorld, s: BenchState): ReturnType<typeof measureClip> {
+  const film = w.clips.find((c) => c.deliveryId === deliveryOf(w, s)?.id && c.towardsTarget !== null);
+  if (!film) return [];
+  return readings(s.data, film.id, () =>
+    measureClip({
+      towardsTarget: film.towardsTarget,
+      film: film.captureKnown === 'open' ? null : w.timeOf(film),
+      marks: s.data.marks.filter((m) => m.clipId === film.id),
+      points: s.data.points.filter((p) => p.clipId === film.id),
+    }),
+  );
+}
+export const figuresOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, Estimate> =>
+  new Map(readingsOf(w, s).flatMap((f) => (f.estimate ? [[f.figure, f.estimate] as const] : [])));
+export const unreadableOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, string> =>
+  new Map(readingsOf(w, s).flatMap((f) => (f.why ? [[f.figure, f.why] as const] : [])));
+
+/** Figures that rest on a guess nobody has looked at: shown with its error, never taken for measured. */
+export function guessedOf(w: BenchWorld, s: BenchState): ReadonlySet<FigureId> {
+  const side = sideFilmOf(w, s);
+  const guesses = new Set(
+    s.data.points.filter((p) => p.clipId === side?.film.id && p.origin === 'guessed').map((p) => `${p.event}.${p.point}`),
+  );
+  return new Set(FIGURE_RECIPES.filter((r) => r.needs.some((at) => guesses.has(at))).map((r) => r.id));
+}
+
+/** The first key frame of some points that is not marked on the side view. */
+export function unmarkedOf(w: BenchWorld, s: BenchState, figure: FigureId): EventId | null {
+  const side = sideFilmOf(w, s);
+  const recipe = recipeOf(figure) ?? FIGURE_RECIPES[0]!;
+  return side ? (recipe.needs.map(eventOf).find((e) => !markOf(s.data, side.film.id, e)) ?? null) : null;
+}

@@ -1,0 +1,36 @@
+import { frameTimebase, resolveSheet, type DeliveryKind, type FrameTimebase, type ResolvedCheckpoint } from '@stride-chalk/core';
+import type { BenchProps, Film } from './types.ts';
+
+/** What does not change while a camper is on the bench. */
+export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deliveries' | 'clips'> {
+  readonly staffId: string;
+  /** The times of a film's frames; null while it is not ready. */
+  timeOf(film: Film): FrameTimebase | null;
+  /** The scored checkpoints of a kind of delivery at this camper's age. */
+  askedOf(kind: DeliveryKind): readonly ResolvedCheckpoint[];
+}
+
+export function benchWorld(
+  props: Pick<BenchProps, 'staff' | 'camper' | 'sheet' | 'schools' | 'deliveries' | 'clips'>,
+): BenchWorld {
+  const { sheet, schools, deliveries, clips, camper, staff } = props;
+  const times = new Map(
+    clips.flatMap((c) =>
+      c.state === 'ready' && c.frameTimes ? [[c.id, frameTimebase(c.frameTimes, c.captureScale)] as const] : [],
+    ),
+  );
+  const asked = new Map<DeliveryKind, readonly ResolvedCheckpoint[]>();
+  return {
+    sheet,
+    schools,
+    deliveries,
+    clips,
+    staffId: staff.id,
+    timeOf: (film) => times.get(film.id) ?? null,
+    askedOf(kind) {
+      const known = asked.get(kind) ?? resolveSheet(sheet, camper.ageGroup, kind, schools).filter((c) => c.scored);
+      asked.set(kind, known);
+      return known;
+    },
+  };
+}
