@@ -1,7 +1,7 @@
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import { askedOf, checkpointOf, deliveryOf, scoreOf } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** The checkpoint in hand over all deliveries, as strokes. */
 export function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deliveries: BenchProps['deliveries'] }) {

@@ -1,4 +1,4 @@
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** The keys of the task in hand, and whether everything is saved. */
 export function BenchFoot({ bench }: { bench: BenchControl }) {

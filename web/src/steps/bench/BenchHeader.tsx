@@ -1,6 +1,6 @@
 import type { BenchProps } from './types.ts';
 import { askedOf, deliveryOf, scoreOf } from './bench-selectors.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** Who is on the bench, his deliveries, and where to go from here. */
 export function BenchHeader({ bench, props }: { bench: BenchControl; props: BenchProps }) {

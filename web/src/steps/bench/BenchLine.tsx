@@ -2,7 +2,7 @@ import type { EventId } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { chalkLineOf } from './moments.ts';
 import { activeOf, checkpointOf, earlierOf, frameIn, otherOf } from './bench-selectors.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** The chalk line of the film in hand: its key frames, the other view and the delivery before beside it. */
 export function BenchLine({ bench }: { bench: BenchControl }) {

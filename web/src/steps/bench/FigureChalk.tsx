@@ -1,6 +1,6 @@
 import { isStale, type Point } from '@stride-chalk/core';
 import { sideFilmOf } from './bench-selectors.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** Points and lines of the figure in hand on the frame that it belongs to. */
 export function FigureChalk({

@@ -5,7 +5,7 @@ import { FilmView } from './FilmView.tsx';
 import { Magnifier } from './Magnifier.tsx';
 import { activeOf, bodyAt, checkpointOf, filmsOf, frameIn, sideFilmOf, zoomOf } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** The films in hand: both views of a delivery, or one view of every delivery. */
 export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchProps }) {

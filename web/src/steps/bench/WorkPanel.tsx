@@ -16,7 +16,7 @@ import {
   unreadableOf,
 } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** What the task in hand asks: key frames, figures, or levels. */
 export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchProps }) {

@@ -123,7 +123,7 @@ export const sideFilmOf = (w: BenchWorld, s: BenchState): Known | null =>
   openOf(w, s).find((o) => o.film.towardsTarget !== null) ?? null;
 
 /** Everything that is measured of the delivery in hand, and what cannot be read. */
-export function readingsOf(w: BenchWorld, s: BenchState): ReturnType<typeof measureClip> {
+function readingsOf(w: BenchWorld, s: BenchState): ReturnType<typeof measureClip> {
   const film = w.clips.find((c) => c.deliveryId === deliveryOf(w, s)?.id && c.towardsTarget !== null);
   if (!film) return [];
   return readings(s.data, film.id, () =>

@@ -6,7 +6,7 @@ import { markOf } from './moments.ts';
 import type { BenchProps, Film, Task } from './types.ts';
 
 /** A point in hand: which one, the rest of its figure, and where it is now. */
-export interface PointInHand {
+interface PointInHand {
   readonly queue: readonly PointAt[];
   readonly index: number;
   readonly at: Point;

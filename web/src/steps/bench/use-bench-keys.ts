@@ -3,7 +3,7 @@ import { flushSync } from 'react-dom';
 import { beside, type BenchAction } from './bench-machine.ts';
 import { checkpointOf } from './bench-selectors.ts';
 import { commandFor, contextOf, type Command } from './key-table.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 import type { BenchProps } from './types.ts';
 
 const inField = (target: EventTarget | null): boolean =>

@@ -6,23 +6,10 @@ import { ENTRIES, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { transition, type BenchAction } from './bench-machine.ts';
 import { filmsOf } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
-import { benchWorld, type BenchWorld } from './bench-world.ts';
+import { benchWorld } from './bench-world.ts';
+import type { BenchControl } from './bench-control.ts';
 import type { BenchProps } from './types.ts';
-import { useFilms, type OpenFilm } from './use-films.ts';
-
-/** What the panels get: the state, what does not change, and the one way to change something. */
-export interface BenchControl {
-  readonly world: BenchWorld;
-  readonly state: BenchState;
-  readonly send: (action: BenchAction) => void;
-  /** The state as it is now, for what happens between two drawings. */
-  readonly now: () => BenchState;
-  /** Told of every change before it is drawn. Returns how to stop it. */
-  readonly onChange: (listen: (state: BenchState) => void) => () => void;
-  /** The films on the screen with their players. */
-  readonly open: readonly OpenFilm[];
-  readonly news: OutboxNews<Entry>;
-}
+import { useFilms } from './use-films.ts';
 
 const NOT_OPEN: OutboxNews<Entry> = { open: false, waiting: 0, offline: false, signedOut: false, refused: null };
 

@@ -1,12 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
-import { frameIn, openOf, type Known } from './bench-selectors.ts';
+import { frameIn, openOf } from './bench-selectors.ts';
 import { FilmPlayer } from './film-player.ts';
 import type { Film } from './types.ts';
-import type { BenchControl } from './use-bench.ts';
-
-export interface OpenFilm extends Known {
-  readonly player: FilmPlayer;
-}
+import type { BenchControl, OpenFilm } from './bench-control.ts';
 
 /** Opens the films given and closes those that are no longer wanted; each follows the frame that the bench names, before anything is drawn anew. */
 export function useFilms(

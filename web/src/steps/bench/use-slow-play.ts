@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { activeOf, frameIn } from './bench-selectors.ts';
-import type { BenchControl } from './use-bench.ts';
+import type { BenchControl } from './bench-control.ts';
 
 /** The share of true speed. */
 const SLOW = 0.25;
