@@ -51,6 +51,16 @@ test('withdrawn at the card, a consent stops every path at once; given anew, it 
   const [film] = await paths();
   expect((await page.request.get(url() + film![1])).headers()['cache-control']).toBe('private, no-cache');
 
+  // Pages that stand open elsewhere learn of it by themselves.
+  const others = await Promise.all(
+    ['/bench/4', '/handouts/4', '/campers/4'].map(async (path) => {
+      const other = await page.context().newPage();
+      await other.goto(url() + path);
+      return other;
+    }),
+  );
+  await expect(others[0]!.locator('canvas').first()).toBeVisible();
+
   await page.goto(`${url()}/campers/4/card`);
   await pageAwake(page);
   const gate = page.getByRole('region', { name: 'Consent' });
@@ -63,6 +73,12 @@ test('withdrawn at the card, a consent stops every path at once; given anew, it 
   await expect(page.getByText('The consent to film was withdrawn.').first()).toBeVisible();
   await expect(gate.getByRole('listitem').first()).toContainText('No film, nothing handed out');
   await expect(gate.getByRole('listitem').first()).toContainText('Aunt Ottilie, by phone; written down by Marit Solvane');
+
+  for (const other of others) {
+    await expect(other.getByText('The consent to film was withdrawn.').first()).toBeVisible({ timeout: 60_000 });
+    await expect(other.locator('canvas, img, .hand-out-page')).toHaveCount(0);
+    await other.close();
+  }
 
   expect(await answers(page)).toEqual(Array((await paths()).length).fill('no-consent'));
   await page.goto(`${url()}/bench/4`);

@@ -12,6 +12,8 @@ const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 export interface Product {
   readonly url: string;
   readonly databaseUrl: string;
+  /** Where everything filmed lies. */
+  readonly media: string;
   /** The link for the first lead, as printed; the plain URL where somebody can sign in. */
   readonly printed: string;
   /** Ends the server as a power cut would. */
@@ -96,6 +98,7 @@ export async function startProduct(options: { readonly demo: boolean }): Promise
   return {
     url,
     databaseUrl,
+    media: join(folder, 'media'),
     printed,
     async kill() {
       child.kill('SIGKILL');

@@ -45,6 +45,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /': 'see the camp and the plan of the day',
   'GET /campers/[bib]': 'film and sort films',
   'GET /api/campers/[id]/films': 'film and sort films',
+  'GET /api/campers/[id]/shown': 'film and sort films',
   'POST /api/deliveries': 'film and sort films',
   'DELETE /api/deliveries/[id]': 'film and sort films',
   'POST /api/clips': 'film and sort films',

@@ -4,43 +4,61 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { v7 } from 'uuid';
-import { afterAll, expect, test } from 'vitest';
+import { afterEach, expect, test } from 'vitest';
 import { defaultSheet } from '@stride-chalk/core';
 import { listCampers } from './campers.ts';
 import { campsOf } from './camps.ts';
 import { ledgerOf, soreArmsOf } from './arm-care.ts';
+import { clipsOf } from './clips.ts';
 import { closeDatabase, migrateDatabase } from './db/connect.ts';
 
-const name = `chalk_migrations_${process.pid}`;
+const names: string[] = [];
 const admin = async (statement: string): Promise<void> => {
   const client = new pg.Client({ connectionString: process.env.STRIDE_TEST_POSTGRES });
   await client.connect();
   await client.query(statement).finally(() => client.end());
 };
-afterAll(async () => {
+afterEach(async () => {
   delete process.env.STRIDE_MIGRATIONS;
   await closeDatabase();
-  await admin(`drop database if exists ${name} with (force)`);
+  for (const name of names.splice(0)) await admin(`drop database if exists ${name} with (force)`);
 });
 
-test('an installation from before accounts keeps everything: staff with their roles, sore arms, throws of its deliveries', async () => {
+/** A database with the schema as it stood after some migrations. */
+async function asItWas(migrations: number): Promise<pg.Client> {
+  const name = `chalk_migrations_${process.pid}_${migrations}`;
+  names.push(name);
   await admin(`create database ${name}`);
   const url = new URL(process.env.STRIDE_TEST_POSTGRES!);
   url.pathname = `/${name}`;
   process.env.DATABASE_URL = url.href;
-  // The migrations as they stood then.
   const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-migrations-'));
   cpSync(fileURLToPath(new URL('../../migrations', import.meta.url)), folder, { recursive: true });
   const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as { entries: Array<{ idx: number }> };
-  writeFileSync(
-    join(folder, 'meta/_journal.json'),
-    JSON.stringify({ ...journal, entries: journal.entries.filter((e) => e.idx < 2) }),
-  );
+  const then = { ...journal, entries: journal.entries.filter((e) => e.idx < migrations) };
+  writeFileSync(join(folder, 'meta/_journal.json'), JSON.stringify(then));
   process.env.STRIDE_MIGRATIONS = folder;
   await migrateDatabase();
-  const [sheet, camp, lead, helper, sound, sore, delivery] = Array.from({ length: 7 }, () => v7());
+  delete process.env.STRIDE_MIGRATIONS;
+  rmSync(folder, { recursive: true });
   const client = new pg.Client({ connectionString: url.href });
   await client.connect();
+  return client;
+}
+/** Puts a row in as it was written then. */
+const put = (client: pg.Client, table: string, row: Readonly<Record<string, unknown>>) =>
+  client.query(
+    `insert into ${table} (${Object.keys(row)
+      .map((k) => `"${k}"`)
+      .join(', ')}) values (${Object.keys(row)
+      .map((_, i) => `$${i + 1}`)
+      .join(', ')})`,
+    Object.values(row),
+  );
+
+test('an installation from before accounts keeps everything: staff with their roles, sore arms, throws of its deliveries', async () => {
+  const client = await asItWas(2);
+  const [sheet, camp, lead, helper, sound, sore, delivery] = Array.from({ length: 7 }, () => v7());
   await client.query('insert into sheets (id, key, version, document) values ($1, $2, 1, $3)', [
     sheet,
     defaultSheet.id,
@@ -69,7 +87,6 @@ test('an installation from before accounts keeps everything: staff with their ro
   );
   await client.end();
 
-  delete process.env.STRIDE_MIGRATIONS;
   await migrateDatabase();
   expect((await campsOf(lead!)).map((m) => m.role)).toEqual(['lead']);
   const [{ camp: now }] = (await campsOf(helper!)) as [Awaited<ReturnType<typeof campsOf>>[number]];
@@ -87,5 +104,95 @@ test('an installation from before accounts keeps everything: staff with their ro
     [[{ film: true, share: false, until: null }], true],
     [[{ film: true, share: false, until: null }], true],
   ]);
-  rmSync(folder, { recursive: true });
+});
+
+test('an installation from before the gates keeps its check-ins, messages, allowances, drafts, films and marks', async () => {
+  const client = await asItWas(5);
+  const [sheet, camp, lead, child, camper, delivery, clip, entry] = Array.from({ length: 8 }, () => v7());
+  const draft = { strengths: ['a quiet head'], focus: [] };
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
+  const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
+  await put(client, 'camps', { id: camp, name: 'Old', place: 'Field', ...days, sheet_id: sheet });
+  await put(client, 'staff', { id: lead, name: 'Lead', email: 'lead@old.example' });
+  await put(client, 'camp_staff', { camp_id: camp, staff_id: lead, role: 'lead' });
+  await put(client, 'children', { id: child });
+  const body = {
+    born: '2014-01-01',
+    hand: 'R',
+    height_centimetres: 150,
+    guardian: 'G',
+    consent_to_film: true,
+    consent_until: '2026-07-16',
+  };
+  await put(client, 'campers', { id: camper, child_id: child, camp_id: camp, bib: 1, name: 'C', ...body, entered_by: lead });
+  await put(client, 'deliveries', { id: delivery, camper_id: camper, number: 1, thrown_on: '2026-07-13', entered_by: lead });
+  const film = {
+    delivery_id: delivery,
+    view: 'openSide',
+    file_name: 'a.mp4',
+    sha256: 'ab',
+    bytes: 1,
+    codec: 'h264',
+    width: 2,
+    height: 2,
+  };
+  await put(client, 'clips', { id: clip, ...film, frame_times: [0, 0.1], state: 'ready', capture_scale: 4, entered_by: lead });
+  await put(client, 'entries', { id: entry, target: 't', body: '{}', entered_by: lead });
+  const work = { clip_id: clip, event: 'contact', entry_id: entry, entered_by: lead };
+  await put(client, 'marks', { ...work, frame: 1 });
+  await put(client, 'points', { ...work, point: 'frontKnee', x: 1, y: 1, point_sd: 2 });
+  const gate = { camper_id: camper, day: '2026-07-13', present: true, sore: false, entered_by: lead };
+  const thrown = JSON.stringify([{ day: '2026-07-12', count: 40 }]);
+  await put(client, 'check_ins', {
+    id: v7(),
+    noted_at: '2026-07-13T08:00Z',
+    ...gate,
+    throws_reported: thrown,
+    mobility: ['hips'],
+  });
+  await put(client, 'check_ins', { id: v7(), noted_at: '2026-07-13T09:00Z', ...gate, throws_reported: '[]', mobility: [] });
+  await put(client, 'limit_overrides', { id: v7(), child_id: child, day: '2026-07-13', reason: 'a game', entered_by: lead });
+  const words = { camp_id: camp, child_id: child, subject: 's', body: 'b' };
+  await put(client, 'messages', { id: v7(), ...words, to: 'family@old.example' });
+  await put(client, 'messages', { id: v7(), ...words, to: 'lead@old.example' });
+  await put(client, 'evaluations', {
+    id: v7(),
+    camper_id: camper,
+    version: 1,
+    sheet_id: sheet,
+    document: JSON.stringify(draft),
+    entered_by: lead,
+  });
+
+  await migrateDatabase();
+  const all = async (query: string): Promise<unknown[]> => (await client.query(query)).rows as unknown[];
+  // What nobody had asked about is not an answer; what was reported stays.
+  expect(await all('select throws_reported, mobility from check_ins order by noted_at')).toEqual([
+    { throws_reported: [{ day: '2026-07-12', count: 40 }], mobility: ['hips'] },
+    { throws_reported: null, mobility: null },
+  ]);
+  expect(await all('select "to", address, to_family from messages order by "to"')).toEqual([
+    { to: 'family@old.example', address: 'family@old.example', to_family: true },
+    { to: 'lead@old.example', address: 'lead@old.example', to_family: false },
+  ]);
+  // An allowance without a number allows nothing until the lead says how much.
+  expect(await all('select reason, throws, taken_back_at from limit_overrides')).toEqual([
+    { reason: 'a game', throws: 0, taken_back_at: null },
+  ]);
+  expect(await all('select document, revision, released_at from evaluations')).toEqual([
+    { document: draft, revision: 1, released_at: null },
+  ]);
+  expect(await all('select film, share, until::text from consents')).toEqual([{ film: true, share: false, until: '2026-07-16' }]);
+  expect(await clipsOf([delivery!])).toMatchObject([
+    { id: clip, captureScale: 4, captureKnown: 'answered', removedAt: null, state: 'ready' },
+  ]);
+  expect(await all('select event, frame from marks')).toEqual([{ event: 'contact', frame: 1 }]);
+  expect(await all('select point, frame, origin from points')).toEqual([{ point: 'frontKnee', frame: null, origin: 'placed' }]);
+  // One film a view still, but for those that were removed.
+  await expect(put(client, 'clips', { id: v7(), ...film, state: 'checking', entered_by: lead })).rejects.toThrow(
+    'clips_one_per_view',
+  );
+  await client.query('update clips set removed_at = now(), removed_by = entered_by');
+  await put(client, 'clips', { id: v7(), ...film, state: 'checking', entered_by: lead });
+  await client.end();
 });

@@ -1,3 +1,4 @@
+import { useStillShown } from '../../parts/use-still-shown.ts';
 import { BenchFoot } from './BenchFoot.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
 import { BenchLine } from './BenchLine.tsx';
@@ -25,6 +26,7 @@ export function Bench(props: BenchProps) {
   const bench = useBench(props);
   useBenchKeys(bench, props);
   useSlowPlay(bench);
+  useStillShown(props.camper.id, true);
   const { camper } = props;
   const { world, state, send } = bench;
   const { task } = state;

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import type { EvaluationDocument, FocusItem } from '@stride-chalk/core';
+import { useStillShown } from '../../parts/use-still-shown.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { FocusCard } from './FocusCard.tsx';
 import { StrengthLines } from './StrengthLines.tsx';
@@ -33,6 +34,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
   const draft = useDraft(camper.id, evaluation);
   const { document, saving, problem, busy, released, change, compile, release } = draft;
   const awake = useAwake();
+  useStillShown(camper.id, camper.consent.film);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {

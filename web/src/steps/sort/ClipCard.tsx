@@ -5,6 +5,7 @@ import type { FilmPlace, SortClip } from './types.ts';
 /** A film that was taken in: its state, a frame of it, the rate it was filmed at. */
 export function ClipCard({
   clip,
+  shown,
   name,
   place,
   onMove,
@@ -16,6 +17,8 @@ export function ClipCard({
   onLeave,
 }: {
   clip: SortClip;
+  /** False without a consent in force: then no picture of it is shown. */
+  shown: boolean;
   name: string;
   /** Where it is now. */
   place: FilmPlace;
@@ -42,7 +45,9 @@ export function ClipCard({
         {name}
         {clip.state === 'ready' && <span className="text-grass">ready</span>}
       </p>
-      {clip.state === 'ready' ? (
+      {clip.state === 'ready' && !shown ? (
+        <p className="m-0 grid place-items-center bg-wash px-3 text-[15px] text-soft">closed</p>
+      ) : clip.state === 'ready' ? (
         <img
           src={`/api/clips/${clip.id}/frames/${Math.floor((clip.frames ?? 2) / 2)}`}
           alt={`${name}, a frame from the middle`}

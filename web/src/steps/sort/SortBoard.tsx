@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { DELIVERY_KINDS, type DeliveryKind } from '@stride-chalk/core';
 import { useAwake } from '../../parts/use-awake.ts';
+import { useStillShown } from '../../parts/use-still-shown.ts';
 import { ClipCard } from './ClipCard.tsx';
 import { DropPlace } from './DropPlace.tsx';
 import type { SortProps } from './types.ts';
@@ -19,6 +20,7 @@ const KIND_NAMES: Readonly<Record<DeliveryKind, string>> = {
 export function SortBoard(props: SortProps) {
   const { camper } = props;
   const awake = useAwake();
+  useStillShown(camper.id, camper.consent.film);
   const films = useCamperFilms(props);
   const [kind, setKind] = useState<DeliveryKind>('stretch');
   const { deliveries, clips } = films;
@@ -139,6 +141,7 @@ export function SortBoard(props: SortProps) {
                 <ClipCard
                   key={view}
                   clip={clip}
+                  shown={camper.consent.film}
                   name={name}
                   place={{ bib: camper.bib, delivery: d.number, view }}
                   onMove={(to) => films.move(clip.id, to)}

@@ -1,0 +1,9 @@
+import type { APIRoute } from 'astro';
+import { camperById } from '../../../../server/campers.ts';
+import { json, ofCamp } from '../../_answer.ts';
+
+/** Whether a child may still be shown, for pages that stand open. */
+export const GET: APIRoute = async (context) => {
+  const { camper } = await camperById(await ofCamp(context, 'camper', context.params.id));
+  return json({ film: camper.consent.film });
+};
