@@ -109,6 +109,11 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
           <>
             <span className="text-[17px]">
               <b>{f.file.name}</b>, {f.file.lines.length - 1} rows{f.again ? ', as it was left' : ''}
+              {!f.stays && (
+                <span className="block text-[15px] text-clay">
+                  Too large to be kept for a reload: take it before you leave this page.
+                </span>
+              )}
             </span>
             <label className="ms-auto text-[15px] text-soft">
               Letters read as{' '}

@@ -28,8 +28,14 @@ describe('a roster file that a tab keeps', () => {
   afterEach(() => vi.unstubAllGlobals());
 
   test('comes back byte for byte with its answers, for its camp alone', () => {
-    keepFile('a', file);
+    expect(keepFile('a', file)).toBe(true);
     expect(keptFile('a')).toEqual(file);
+    // Another answer: the bytes are not written again.
+    const written = vi.spyOn(sessionStorage, 'setItem');
+    keepFile('a', { ...file, answers: { ...file.answers, decisions: {} } });
+    expect(written).toHaveBeenCalledTimes(1);
+    expect(keptFile('a')!.answers.decisions).toEqual({});
+    keepFile('a', file);
     expect(keptFile('b')).toBeNull();
   });
 
@@ -42,12 +48,13 @@ describe('a roster file that a tab keeps', () => {
   test('too large for the tab, an older one does not stand in its place', () => {
     keepFile('a', file);
     most = 10;
-    keepFile('a', { ...file, name: 'other.csv' });
+    expect(keepFile('a', { ...file, name: 'other.csv', bytes: new Uint8Array(100) })).toBe(false);
     expect(keptFile('a')).toBeNull();
   });
 
   test('spoilt, it is none', () => {
-    sessionStorage.setItem('stride-chalk.roster-file.a', '{"bytes":');
+    keepFile('a', file);
+    sessionStorage.setItem('stride-chalk.roster-file.a', '{"name":');
     expect(keptFile('a')).toBeNull();
   });
 });

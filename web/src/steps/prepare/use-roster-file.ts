@@ -81,6 +81,7 @@ export function useRosterFile(roster: readonly KnownCamper[], firstDay: string, 
   const [file, setFile] = useState<OpenFile | null>(null);
   const [answers, setAnswers] = useState(NOTHING);
   const [again, setAgain] = useState(false);
+  const [stays, setStays] = useState(true);
   const index = useMemo(() => indexRoster(roster), [roster]);
 
   // What was mended and not taken yet is there again after a reload.
@@ -92,7 +93,7 @@ export function useRosterFile(roster: readonly KnownCamper[], firstDay: string, 
     setAgain(true);
   }, [campId]);
   useEffect(() => {
-    if (file) keepFile(campId, { ...file, answers });
+    if (file) setStays(keepFile(campId, { ...file, answers }));
   }, [campId, file, answers]);
   /** Rows as they were read last: only those that were mended since are read again. */
   const kept = useRef(new Map<number, { readonly key: unknown; readonly mended: unknown; readonly reading: RosterReading }>());
@@ -136,8 +137,10 @@ export function useRosterFile(roster: readonly KnownCamper[], firstDay: string, 
     file,
     /** The file is as it was left before the page was opened again. */
     again,
+    /** False where the file is too large to be there again after a reload. */
+    stays,
     /** All of it is in the roster. */
-    taken: (): void => keepFile(campId, null),
+    taken: (): void => void keepFile(campId, null),
     rows,
     dates: answers.dates,
     /** Rows whose dates can be read in several ways, by what would tell. */
