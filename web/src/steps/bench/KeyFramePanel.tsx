@@ -36,7 +36,7 @@ export function KeyFramePanel({
           <tr className="sign text-[15px] text-soft">
             <th className="px-[18px] py-1 text-start font-medium">Key frame</th>
             {films.map((f) => (
-              <th key={f.id} className={`px-2 py-1 text-end font-medium ${f.id === activeId ? 'text-clay' : ''}`}>
+              <th key={f.id} className={`px-2 py-1 text-end font-medium last:pe-[18px] ${f.id === activeId ? 'text-clay' : ''}`}>
                 {VIEW_NAMES[f.view]}
               </th>
             ))}
@@ -59,7 +59,7 @@ export function KeyFramePanel({
                 {films.map((f) => {
                   const mark = markOf(data, f.id, id);
                   return (
-                    <td key={f.id} className="tabular px-2 text-end" data-testid={`mark-${f.view}-${id}`}>
+                    <td key={f.id} className="tabular px-2 text-end last:pe-[18px]" data-testid={`mark-${f.view}-${id}`}>
                       {mark ? (
                         mark.frameTo === null ? (
                           mark.frame
