@@ -85,7 +85,7 @@ describe('the plan of a day', () => {
     await solve();
     await expect(
       solveDay(camp, DAY, { settings: plan.settings, revision: plan.revision, by: world.lead, now: null, anew: true }),
-    ).rejects.toMatchObject({ code: 'plan-changed' });
+    ).rejects.toMatchObject({ code: 'plan-changed', message: expect.stringMatching(/^Lead has changed this plan/) as string });
   });
 
   test('a move by hand is kept, whatever it breaks; who scores whom stays', async () => {
@@ -274,9 +274,9 @@ describe('two leads at once', () => {
         anew: true,
       }).then(
         () => 'planned',
-        (error: { code: string }) => error.code,
+        (error: { code: string; message: string }) => `${error.code}: ${error.message.slice(0, 16)}`,
       );
-    expect((await Promise.all([plan(540), plan(600)])).sort()).toEqual(['plan-changed', 'planned']);
+    expect((await Promise.all([plan(540), plan(600)])).sort()).toEqual(['plan-changed: Lead has changed', 'planned']);
     expect((await dayPlanOf(camp, day)).revision).toBe(1);
   });
 

@@ -14,7 +14,7 @@ import {
 import type { Camp } from './camps.ts';
 import { dayInput, defaultSettings, type Resting } from './day-input.ts';
 import { db, type Executor } from './db/connect.ts';
-import { dayPlans, lateArrivals, planSessions } from './db/schema.ts';
+import { dayPlans, lateArrivals, planSessions, staff } from './db/schema.ts';
 import { withScorers, type PlannedSession } from './plan-scorers.ts';
 import { Refusal } from './refusal.ts';
 
@@ -158,12 +158,19 @@ export async function moveInPlan(
   );
 }
 
-const changed = (): Refusal =>
-  new Refusal(
+/** Tells whoever comes second who was first. */
+async function changed(camp: Camp, day: string): Promise<Refusal> {
+  const [first] = await db()
+    .select({ name: staff.name })
+    .from(dayPlans)
+    .leftJoin(staff, eq(staff.id, dayPlans.enteredBy))
+    .where(and(eq(dayPlans.campId, camp.id), eq(dayPlans.day, day)));
+  return new Refusal(
     'plan-changed',
-    'Somebody else has changed this plan meanwhile. Your hours are kept on this page: look at the new plan, then plan again.',
+    `${first?.name ?? 'Somebody else'} has changed this plan meanwhile. Your hours are kept on this page: look at the new plan, then plan again.`,
     409,
   );
+}
 
 /** Everything that has not begun, later by so many minutes; the page names what it breaks. */
 export async function delayDay(
@@ -194,7 +201,7 @@ async function keepPlan(
       .from(dayPlans)
       .where(and(eq(dayPlans.campId, camp.id), eq(dayPlans.day, day)))
       .for('update');
-    if ((row?.revision ?? 0) !== change.revision) throw changed();
+    if ((row?.revision ?? 0) !== change.revision) throw await changed(camp, day);
     const id = row?.id ?? v7();
     const values = {
       settings: change.settings,
@@ -211,7 +218,7 @@ async function keepPlan(
         .values({ id, campId: camp.id, day, ...values })
         .onConflictDoNothing()
         .returning({ id: dayPlans.id });
-      if (made.length === 0) throw changed();
+      if (made.length === 0) throw await changed(camp, day);
     }
     await tx.delete(planSessions).where(eq(planSessions.planId, id));
     if (sessions.length > 0)
