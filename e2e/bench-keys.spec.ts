@@ -128,6 +128,98 @@ test('film held upright is shown from head to ground at any window', async ({ co
   }
 });
 
+test('closer is the coach’s choice, by key, wheel and button; it pans, and the whole picture is one key away', async ({
+  coach,
+  keys,
+}) => {
+  await coach.goto(`${url()}/bench/27`);
+  await filmsShown(coach);
+  await keys.press('t');
+  const side = coach.locator('figure[data-view=openSide]');
+  const shown = async (): Promise<number[]> =>
+    (await side.locator('svg').getAttribute('viewBox'))!.split(' ').map((n) => Math.round(10 * Number(n)) / 10);
+  const whole = await shown();
+  await keys.press('z');
+  await expect(side.getByRole('button', { name: /2.0 times as large/ })).toBeVisible();
+  const [x, y, width, height] = await shown();
+  expect([y, height]).toEqual([135, 270]);
+  expect(width).toBeCloseTo(whole[2]! / 2, 0);
+  await keys.press('Shift+ArrowDown');
+  await expect.poll(async () => (await shown())[1]).toBeGreaterThan(y! + 20);
+  // A press and a move pans: what was under the pointer stays under it.
+  const box = (await side.locator('canvas').boundingBox())!;
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  await coach.mouse.move(middle.x, middle.y);
+  await coach.mouse.down();
+  await coach.mouse.move(middle.x + 60, middle.y, { steps: 4 });
+  await coach.mouse.up();
+  await expect.poll(async () => (await shown())[0]).toBeLessThan(x! - 20);
+  await coach.mouse.wheel(0, -300);
+  await expect.poll(async () => (await shown())[3]).toBeLessThan(height! - 50);
+  // The other view is as it was.
+  await expect(coach.locator('figure[data-view=front]').getByRole('button', { name: 'Front: whole; closer' })).toBeVisible();
+  await keys.press('Shift+Z');
+  await expect.poll(shown).toEqual(whole);
+  await side.getByRole('button', { name: 'Open side: whole; closer' }).click();
+  await expect.poll(async () => (await shown())[3]).toBe(270);
+});
+
+test('slow play draws frame after frame and ends at the end; a step ends it where it is', async ({ coach, keys }) => {
+  await coach.goto(`${url()}/bench/27`);
+  await filmsShown(coach);
+  await keys.press('t');
+  const caption = coach.getByTestId('frame-openSide');
+  const drawn = async (): Promise<number> => Number(await caption.getAttribute('data-drawn'));
+  await keys.press('r');
+  await coach.locator('#jump-frame').fill('100');
+  await coach.keyboard.press('Enter');
+  await expect.poll(drawn).toBe(100);
+  const seen = coach.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const frames = new Set<string>();
+        const caption = document.querySelector<HTMLElement>('[data-testid=frame-openSide]')!;
+        const watch = new MutationObserver(() => {
+          frames.add(caption.dataset.drawn!);
+          if (Number(caption.dataset.drawn) < 130) return;
+          watch.disconnect();
+          resolve(frames.size);
+        });
+        watch.observe(caption, { attributes: true, attributeFilter: ['data-drawn'] });
+      }),
+  );
+  await keys.press(' ');
+  expect(await seen).toBeGreaterThan(5);
+  await keys.press('ArrowRight');
+  const there = Number(await caption.getAttribute('data-asked'));
+  await expect.poll(drawn).toBe(there);
+  await keys.press('ArrowLeft');
+  await expect.poll(drawn).toBe(there - 1);
+  // To the end: the last frame that is reached stays.
+  await keys.press('r');
+  await coach.locator('#jump-frame').fill('9999');
+  await coach.keyboard.press('Enter');
+  await keys.press('Shift+ArrowLeft');
+  const last = (await drawn()) + 10;
+  await keys.press(' ');
+  await expect.poll(drawn).toBeGreaterThan(last - 3);
+});
+
+test('all marks of a film are taken off with one key, and are there again with another', async ({ coach, keys }) => {
+  await coach.goto(`${url()}/bench/31`);
+  await filmsShown(coach);
+  await keys.press('t');
+  const marked = async (): Promise<string[]> => coach.locator('[data-testid^=mark-openSide-]').allTextContents();
+  const before = await marked();
+  expect(before.filter((m) => m !== '·').length).toBeGreaterThan(5);
+  await keys.press('Shift+Delete');
+  await expect(coach.getByTestId(said)).toContainText('Taken off: all');
+  await expect.poll(async () => new Set(await marked())).toEqual(new Set(['·']));
+  await keys.press('u');
+  await expect.poll(marked).toEqual(before);
+  await allSaved(coach);
+});
+
 test('back and reload show what the server has; hours that were changed are there again', async ({ page }) => {
   await atWorkAs(page, 'Marit');
   expect((await page.request.get(`${url()}/roster`)).headers()['cache-control']).toBe('no-store');

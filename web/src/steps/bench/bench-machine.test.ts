@@ -123,13 +123,25 @@ describe('key frames', () => {
   });
 
   test('a film is unmarked as a whole, and one key puts all of it there again', () => {
-    state = begin(allMarked);
+    const point = {
+      clipId: 's1',
+      event: 'contact',
+      point: 'frontKnee',
+      x: 1,
+      y: 1,
+      pointSd: 2,
+      frame: 110,
+      origin: 'placed',
+    } as const;
+    state = initialState(world, { marks: allMarked, points: [point], scores: [] });
     act({ type: 'task', task: 'keyFrames' }, { type: 'unmarkFilm' });
+    expect(state.data.points).toEqual([]);
     expect(state.data.marks.filter((m) => m.clipId === 's1')).toEqual([]);
     expect(state.data.marks.filter((m) => m.clipId === 'f1')).toHaveLength(9);
-    expect(state.said).toContain('all 9 key frames and 0 points of the open side, delivery 1');
+    expect(state.said).toContain('all of the open side, delivery 1: 9 key frames, 1 point.');
     act({ type: 'takeBack', direction: 'undo' });
     expect(new Set(state.data.marks.map((m) => JSON.stringify(m)))).toEqual(new Set(allMarked.map((m) => JSON.stringify(m))));
+    expect(state.data.points).toEqual([point]);
     act({ type: 'takeBack', direction: 'redo' });
     expect(state.data.marks.filter((m) => m.clipId === 's1')).toEqual([]);
     act({ type: 'unmarkFilm' });

@@ -264,12 +264,14 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const clipId = at.film.id;
     const marks = t.state.data.marks.filter((m) => m.clipId === clipId);
     const points = t.state.data.points.filter((p) => p.clipId === clipId);
-    const words = `all ${marks.length} key frames and ${points.length} points of the ${viewInWords(at.film, t.world.deliveries)}`;
+    const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+    const words = `all of the ${viewInWords(at.film, t.world.deliveries)}: ${count(marks.length, 'key frame')}, ${count(points.length, 'point')}`;
     if (marks.length + points.length === 0) return t.set({ said: 'Nothing is marked on this film.' });
     t.enter(
       [
-        ...points.map((p): Entry => ({ kind: 'unpoint', clipId, event: p.event, point: p.point })),
+        // Marks first: where they are seen is where all of it is taken back.
         ...marks.map((m): Entry => ({ kind: 'unmark', clipId, event: m.event })),
+        ...points.map((p): Entry => ({ kind: 'unpoint', clipId, event: p.event, point: p.point })),
       ],
       words,
     );
