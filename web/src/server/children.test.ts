@@ -14,7 +14,8 @@ import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, erasures, evaluations } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
-import { compileDraft, releaseEvaluation, saveDraft } from './evaluations.ts';
+import { compileDraft, saveDraft } from './evaluations.ts';
+import { releaseEvaluation } from './release-evaluation.ts';
 import { removeOldFootage } from './retention.ts';
 import { newWorld, mediaFiles, readyClip, type World } from './testing/world.ts';
 

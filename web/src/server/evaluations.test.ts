@@ -14,11 +14,11 @@ import {
   formerDraftsOf,
   furtherFocusFor,
   releasedVersions,
-  handOutFrame,
   latestEvaluation,
-  releaseEvaluation,
   saveDraft,
 } from './evaluations.ts';
+import { handOutFrame } from './hand-out-frame.ts';
+import { releaseEvaluation } from './release-evaluation.ts';
 import { campAtAGlance } from './home.ts';
 import { mediaFiles, newWorld, readyClip, type World } from './testing/world.ts';
 

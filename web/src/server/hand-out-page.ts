@@ -1,4 +1,5 @@
-import { evaluationVersion, handOutFrame, latestEvaluation, type EvaluationRow, type FreezeFrame } from './evaluations.ts';
+import { evaluationVersion, latestEvaluation, type EvaluationRow } from './evaluations.ts';
+import { handOutFrame, type FreezeFrame } from './hand-out-frame.ts';
 import type { Camper } from './campers.ts';
 
 const source = (freeze: FreezeFrame): string =>

@@ -22,7 +22,8 @@ import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, camps, campStaff, children, deliveries, sheets, staff, throws } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
-import { compileDraft, releaseEvaluation } from './evaluations.ts';
+import { compileDraft } from './evaluations.ts';
+import { releaseEvaluation } from './release-evaluation.ts';
 import { loadDemoFilms } from './load-demo-films.ts';
 
 const inDemo = (): boolean => process.env.STRIDE_DEMO === '1';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { releaseEvaluation } from '../../../../server/evaluations.ts';
+import { releaseEvaluation } from '../../../../server/release-evaluation.ts';
 import { atWork, json, ofCamp } from '../../_answer.ts';
 
 export const POST: APIRoute = async (context) => {

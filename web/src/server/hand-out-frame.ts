@@ -1,0 +1,91 @@
+import { figureChalk, usualBodyCentre, type EventId, type FocusItem, type Point } from '@stride-chalk/core';
+import { benchSet, type BenchSet } from './bench.ts';
+import { camperById } from './campers.ts';
+import { deliveriesOf } from './deliveries.ts';
+import { listStaff } from './staff.ts';
+
+import type { EvaluationRow } from './evaluations.ts';
+
+/** A freeze frame as the page shows it: the frame of the clip, and the points of its figure drawn on it. */
+export interface FreezeFrame {
+  readonly clipId: string;
+  readonly frame: number;
+  readonly width: number;
+  readonly height: number;
+  readonly line: readonly Point[];
+  /** Where the body is in x, so that a narrow picture keeps it; null where that is unknown. */
+  readonly centre: number | null;
+  /** SHA-256 of the kept picture of a released evaluation; null while it is a draft. */
+  readonly picture: string | null;
+}
+
+/** What a hand-out shows beside its document; kept with a released evaluation. */
+export interface HandOutFrame {
+  readonly camper: {
+    readonly bib: number;
+    readonly name: string;
+    readonly age: number;
+    readonly hand: 'R' | 'L';
+    readonly heightCentimetres: number;
+  };
+  readonly camp: { readonly name: string; readonly place: string; readonly units: 'metric' | 'imperial' };
+  readonly sheet: { readonly name: string; readonly version: number };
+  readonly coaches: readonly string[];
+  readonly thrownOn: string | null;
+  /** One per focus area, in order; null where the film does not show it. */
+  readonly freezes: ReadonlyArray<FreezeFrame | null>;
+}
+
+/** What the page shows: for a released evaluation what was kept, for a draft as things stand. */
+export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
+  if (row.snapshot) return row.snapshot as HandOutFrame;
+  const { camp, camper } = await camperById(row.camperId);
+  const set = await benchSet(row.camperId);
+  const coachIds = new Set(set.scores.map((s) => s.coachId));
+  const [first] = await deliveriesOf(row.camperId);
+  return {
+    camper: {
+      bib: camper.bib,
+      name: camper.name,
+      age: camper.age,
+      hand: camper.hand,
+      heightCentimetres: camper.heightCentimetres,
+    },
+    camp: { name: camp.name, place: camp.place, units: camp.units },
+    sheet: { name: camp.sheet.name, version: camp.sheet.version },
+    coaches: (await listStaff(camp.id, 'all')).filter((s) => coachIds.has(s.id)).map((s) => s.name),
+    thrownOn: first?.thrownOn ?? null,
+    freezes: row.document.focus.map((f) => freezeFrame(set, f)),
+  };
+}
+
+function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
+  const views = ['openSide', 'closedSide', 'front', 'rear'];
+  const films = set.clips
+    .filter((c) => c.frameTimes !== null)
+    .sort(
+      (a, b) =>
+        Number(b.deliveryId === focus.freeze.delivery) - Number(a.deliveryId === focus.freeze.delivery) ||
+        views.indexOf(a.view) - views.indexOf(b.view),
+    );
+  const wantsFront = ['G4', 'D3', 'A3', 'H2', 'H3'].includes(focus.checkpoint);
+  const sorted = wantsFront ? [...films].sort((a, b) => Number(b.view === 'front') - Number(a.view === 'front')) : films;
+  for (const clip of sorted) {
+    const mark = set.marks.find((m) => m.clipId === clip.id && m.event === focus.freeze.event);
+    if (!mark) continue;
+    const points = Object.fromEntries(
+      set.points.filter((p) => p.clipId === clip.id).map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y }]),
+    );
+    const line = focus.freeze.figure ? figureChalk(focus.freeze.figure, points) : [];
+    return {
+      clipId: clip.id,
+      frame: mark.frame,
+      width: clip.width,
+      height: clip.height,
+      line,
+      centre: usualBodyCentre(focus.freeze.event as EventId, clip),
+      picture: null,
+    };
+  }
+  return null;
+}

@@ -1,0 +1,66 @@
+import { createHash } from 'node:crypto';
+import { rename, writeFile } from 'node:fs/promises';
+import { and, eq, isNull } from 'drizzle-orm';
+import { resolveSheet } from '@stride-chalk/core';
+import { benchSet } from './bench.ts';
+import { camperById, type Camper } from './campers.ts';
+import { campById } from './camps.ts';
+import { framePicture } from './frame-picture.ts';
+import { requireConsent } from './consents.ts';
+import { db } from './db/connect.ts';
+import { evaluations } from './db/schema.ts';
+import { picturePath } from './media.ts';
+import { Refusal } from './refusal.ts';
+
+import { evaluationById, type EvaluationRow } from './evaluations.ts';
+import { handOutFrame } from './hand-out-frame.ts';
+
+/** Releases a draft: keeps its pictures under their SHA-256 and everything the page shows; it never changes again. */
+export async function releaseEvaluation(id: string, staffId: string): Promise<EvaluationRow> {
+  const row = await evaluationById(id);
+  if (row.releasedAt) return row;
+  const { camper } = await camperById(row.camperId);
+  requireConsent(camper, 'handOut');
+  await requireScored(camper);
+  const frame = await handOutFrame(row);
+  const pictures: Record<string, string> = {};
+  const freezes = await Promise.all(
+    frame.freezes.map(async (freeze, i) => {
+      if (!freeze) return null;
+      const picture = await framePicture(freeze.clipId, freeze.frame);
+      const sha256 = createHash('sha256').update(picture).digest('hex');
+      await writeFile(`${picturePath(sha256)}.partial`, picture, { mode: 0o600 });
+      await rename(`${picturePath(sha256)}.partial`, picturePath(sha256));
+      pictures[String(i)] = sha256;
+      return { ...freeze, picture: sha256 };
+    }),
+  );
+  const [released] = await db()
+    .update(evaluations)
+    .set({ snapshot: { ...frame, freezes }, pictures, releasedAt: new Date(), releasedBy: staffId })
+    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt)))
+    .returning();
+  return released ?? evaluationById(id);
+}
+
+/** The least share of the checkpoints of a filmed delivery that has to be scored, or said to be not visible, before anything is handed out. */
+const LEAST_SCORED = 0.5;
+
+/** Refuses a release while a filmed delivery is hardly scored: what nobody has looked at is no "nothing has to change". */
+async function requireScored(camper: Camper): Promise<void> {
+  const camp = await campById(camper.campId);
+  const set = await benchSet(camper.id);
+  const filmed = new Set(set.clips.map((c) => c.deliveryId));
+  const lacking = set.deliveries.flatMap((d) => {
+    const asked = resolveSheet(camp.sheet, camper.ageGroup, d.kind, camp.schools).filter((c) => c.scored);
+    const scored = new Set(set.scores.filter((s) => s.deliveryId === d.id).map((s) => s.checkpoint));
+    const done = asked.filter((c) => scored.has(c.id)).length;
+    const counts = filmed.has(d.id) || scored.size > 0;
+    return counts && done < LEAST_SCORED * asked.length ? [`delivery ${d.number}: ${done} of ${asked.length}`] : [];
+  });
+  if (lacking.length > 0)
+    throw new Refusal(
+      'hardly-scored',
+      `Not released: too little is scored (${lacking.join('; ')}). Score at least half of each delivery; what does not show is “not visible”.`,
+    );
+}
