@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { benchSet } from './bench.ts';
@@ -11,6 +11,7 @@ import { recordEntry } from './entries.ts';
 import { sweepMedia } from './film-files.ts';
 import { requireInCamp } from './in-camp.ts';
 import { moveClip } from './move-clip.ts';
+import { prepareClip } from './prepare-clip.ts';
 import { endRemoved, eraseClip, KEPT_HOURS, putBackClip, removeClip, removedOf } from './remove-clip.ts';
 import { mediaFiles, newWorld, readyClip, type World } from './testing/world.ts';
 
@@ -61,6 +62,24 @@ describe('a film with work on it that is removed', () => {
     expect(await clipsOf([world.delivery])).toMatchObject([{ id, removedBy: null }]);
     expect(await workOf(id)).toEqual([1, 1]);
     await expect(putBackClip(id)).rejects.toMatchObject({ code: 'not-found' });
+  });
+
+  test('removed while its copy is made, it is taken up again when it is put back', async () => {
+    const id = await workedOn();
+    await db().update(clips).set({ state: 'copying', progress: 0.4 }).where(eq(clips.id, id));
+    await removeClip(id, world.coach);
+    // What is under way for it ends.
+    await prepareClip(id);
+    expect((await db().select().from(clips).where(eq(clips.id, id)))[0]).toMatchObject({ state: 'copying' });
+    const jobs = async (): Promise<number> =>
+      Number(
+        (await db().execute<{ n: string }>(sql`select count(*) as n from pgboss.job where data->>'clipId' = ${id}`)).rows[0]!.n,
+      );
+    const before = await jobs();
+    await putBackClip(id);
+    expect(await jobs()).toBe(before + 1);
+    await prepareClip(id);
+    expect(await clipById(id)).toMatchObject({ state: 'ready' });
   });
 
   test('leaves its place to another film, and is then not put back over it', async () => {

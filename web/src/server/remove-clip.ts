@@ -3,6 +3,7 @@ import { presentClip, requireFree, type ClipRow } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
 import { clips, deliveries, marks, points } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
+import { enqueueClip } from './jobs.ts';
 import { log } from './log.ts';
 import { notFound } from './refusal.ts';
 
@@ -51,7 +52,7 @@ export const removedOf = (deliveryIds: readonly string[]) =>
 
 /** Puts a removed film back where it was, with its key frames and points; refused where another film has its place now. */
 export async function putBackClip(id: string): Promise<void> {
-  await db().transaction(async (tx) => {
+  const clip = await db().transaction(async (tx) => {
     const [row] = await tx
       .select()
       .from(clips)
@@ -61,7 +62,10 @@ export async function putBackClip(id: string): Promise<void> {
     await tx.select({ id: deliveries.id }).from(deliveries).where(eq(deliveries.id, row.deliveryId)).for('update');
     await requireFree(row.deliveryId, row.view, tx);
     await tx.update(clips).set({ removedAt: null, removedBy: null }).where(eq(clips.id, id));
+    return row;
   });
+  // Removed while its copy was made: that work ended with it.
+  if (clip.state !== 'ready') await enqueueClip(id, clip.long);
 }
 
 /** Erases removed films for good: those named, with the work on them and their files. */
