@@ -12,7 +12,9 @@ describe('normalQuantile', () => {
     [0.025, -1.959963984540054],
     [1e-6, -4.753424308822899],
   ])('of %f is %f', (p, z) => expect(normalQuantile(p)).toBeCloseTo(z, 9));
-  test.each([0, 1, -0.1, Number.NaN])('of %f is refused', (p) => expect(() => normalQuantile(p)).toThrow(RangeError));
+  test.each([0, 1, -0.1, Number.NaN])('of %f is refused', (p) =>
+    expect(() => normalQuantile(p)).toThrow('a probability between 0 and 1'),
+  );
 });
 
 describe('sampledSpread', () => {
@@ -35,6 +37,11 @@ describe('sampledSpread', () => {
 
   test('knows when there is nothing to say: a division by nothing', () => {
     expect(sampledSpread(([a]) => (a! > 0 ? 1 : Number.NaN), [0.1], [5])).toBe(Number.POSITIVE_INFINITY);
+  });
+
+  test('an exact input beside it changes nothing, to the last bit', () => {
+    const alone = sampledSpread(([a]) => Math.exp(a!), [0.3], [0.2]);
+    expect(sampledSpread(([, a]) => Math.exp(a!), [7, 0.3], [0, 0.2])).toBe(alone);
   });
 
   test('exact inputs spread nothing; the same question has the same answer', () => {

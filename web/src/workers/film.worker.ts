@@ -25,6 +25,9 @@ export type FilmNews =
 const tell = (news: FilmNews, transfer: Transferable[] = []): void => self.postMessage(news, { transfer });
 const fail = (error: unknown): void => tell({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
 
+/** How long a film rests between the frame that was wished and those around it, in milliseconds. */
+const REST = 30;
+
 /** Memory that is used again, so that playing leaves nothing to be collected. */
 const spare: ArrayBuffer[] = [];
 function memory(bytes: number): ArrayBuffer {
@@ -47,6 +50,8 @@ class Decoding {
   readonly #held: VideoFrame[] = [];
   #decoder: VideoDecoder;
   #wanted: Wanted | null = null;
+  /** Counts the orders: a run that rests goes on only while no newer one has come. */
+  #turn = 0;
   #under: { readonly group: number; readonly servedItsFrame: boolean; readonly forFrame: number } | null = null;
 
   /** @param chunks one a frame, in order; the timestamp of each is the number of its frame */
@@ -59,6 +64,7 @@ class Decoding {
 
   want(order: Extract<FilmOrder, { kind: 'want' }>): void {
     this.#wanted = order;
+    this.#turn += 1;
     this.#have.clear();
     for (const frame of [...order.have, ...this.#sent.slice(order.received), ...this.#copying]) this.#have.add(frame);
     const has = (frame: number): boolean => this.#have.has(frame);
@@ -102,7 +108,15 @@ class Decoding {
       });
       if (decoder !== this.#decoder) return;
       await this.#release();
+      // Another run has begun meanwhile.
+      if (decoder !== this.#decoder) return;
       for (let i = this.#starts[group]!; i < end; i++) if (!this.#have.has(i)) this.#broken.add(i);
+      if (!forThis) continue;
+      // The wished frame is out: the other view and the drawing come before what is only held ready.
+      this.#under = null;
+      const turn = this.#turn;
+      await new Promise((resolve) => setTimeout(resolve, REST));
+      if (turn !== this.#turn) return;
     }
   }
 
