@@ -3,6 +3,7 @@ import { habitsOf } from '../habits/habits-of.ts';
 import type { Level, Score } from '../levels/level.ts';
 import { defaultSheet } from '../sheet/default-sheet.ts';
 import { explainedBy } from './cause-graph.ts';
+import { DRILL_STEPS } from '../sheet/schema.ts';
 import { chooseDrills } from './choose-drills.ts';
 import { chooseFocus } from './choose-focus.ts';
 
@@ -133,5 +134,28 @@ describe('chooseDrills', () => {
   test('a drill that is taken is not given twice', () => {
     const [first] = chooseDrills(defaultSheet, ['G2.upright'], new Set());
     expect(chooseDrills(defaultSheet, ['G2.upright'], new Set([first!.id])).map((d) => d.id)).not.toContain(first!.id);
+  });
+
+  test('the fault’s own before the checkpoint’s own before others of it, earlier steps first, two at most', () => {
+    const [early, late] = [DRILL_STEPS[0], DRILL_STEPS[1]!];
+    const model = defaultSheet.drills[0]!;
+    const drill = (id: string, step: (typeof DRILL_STEPS)[number], ...aims: string[]) => ({ ...model, id, step, for: aims });
+    const all = [
+      drill('elsewhere', early, 'A1'),
+      drill('beside', early, 'A1', 'G2'),
+      drill('checkpoint', early, 'G2'),
+      drill('fault, late', late, 'G2.upright'),
+      drill('fault, early', early, 'G2.upright'),
+      drill('second fault', late, 'G2.early'),
+    ];
+    const chosen = (faults: string[], taken: string[] = [], drills = all): string[] =>
+      chooseDrills({ ...defaultSheet, drills }, faults, new Set(taken)).map((d) => d.id);
+    expect(chosen(['G2.upright'])).toEqual(['fault, early', 'fault, late']);
+    expect(chosen(['G2.upright'], [], [...all].reverse())).toEqual(['fault, early', 'fault, late']);
+    expect(chosen(['G2.upright'], ['fault, early', 'fault, late'])).toEqual(['checkpoint', 'beside']);
+    expect(chosen(['G2.upright'], ['fault, early', 'fault, late'], [...all].reverse())).toEqual(['checkpoint', 'beside']);
+    expect(chosen(['G2.upright', 'G2.early'], ['fault, early'])).toEqual(['fault, late', 'second fault']);
+    expect(chosen(['C1.none'])).toEqual([]);
+    expect(chosen([])).toEqual([]);
   });
 });

@@ -107,6 +107,25 @@ describe('markTime', () => {
 });
 
 describe('guessKeyFrame', () => {
+  test('without a common key frame the other view’s time, the other delivery’s, or the usual one serves, inside the film', () => {
+    expect(guessKeyFrame('contact', { marked: {}, otherView: { contact: 1.7 }, duration: 5 })).toBe(1.7);
+    expect(guessKeyFrame('contact', { marked: {}, otherDelivery: { contact: 1.9 }, duration: 5 })).toBe(1.9);
+    expect(guessKeyFrame('contact', { marked: {}, otherDelivery: { set: 0.2 }, duration: 5 })).toBeCloseTo(0.24 + 1.2, 12);
+    expect(guessKeyFrame('contact', { marked: {}, otherView: { contact: 9 }, duration: 5 })).toBe(5);
+    expect(guessKeyFrame('contact', { marked: {}, otherDelivery: { contact: 9 }, duration: 5 })).toBe(5);
+    expect(guessKeyFrame('set', { marked: { contact: 0.5 }, duration: 5 })).toBe(0);
+    expect(guessKeyFrame('finish', { marked: {}, duration: 1 })).toBe(1);
+  });
+
+  test('of several marks the nearest in the order of events, and only those that the other delivery has too', () => {
+    // 0.145 s from contact to release in a usual delivery.
+    expect(guessKeyFrame('release', { marked: { set: 0, contact: 2 }, duration: 5 })).toBeCloseTo(2.145, 12);
+    expect(guessKeyFrame('release', { marked: { contact: 2, set: 0 }, duration: 5 })).toBeCloseTo(2.145, 12);
+    const otherDelivery = { set: 1, release: 2.5 };
+    expect(guessKeyFrame('release', { marked: { set: 0.5, contact: 1.6 }, otherDelivery, duration: 5 })).toBeCloseTo(2, 12);
+    expect(guessKeyFrame('layback', { marked: { contact: 1.6 }, otherDelivery, duration: 5 })).toBeCloseTo(1.7, 12);
+  });
+
   test('the other view decides where both share a key frame', () => {
     expect(
       guessKeyFrame('contact', { marked: { liftTop: 1 }, otherView: { liftTop: 3, contact: 3.6 }, duration: 5 }),
