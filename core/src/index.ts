@@ -5,7 +5,6 @@
 export {
   armCareRulesSchema,
   armStanding,
-  limitsAtAge,
   publishedLimits,
   restDaysAfter,
   THROW_KINDS,

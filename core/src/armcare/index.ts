@@ -4,5 +4,5 @@
  */
 export { armStanding, type ArmStanding, type DayThrows } from './arm-standing.ts';
 export { publishedLimits } from './published-limits.ts';
-export { limitsAtAge, restDaysAfter, throwsEveryDays } from './rest-days.ts';
+export { restDaysAfter, throwsEveryDays } from './rest-days.ts';
 export { armCareRulesSchema, THROW_KINDS, type ArmCareRules, type ThrowKind } from './rules.ts';

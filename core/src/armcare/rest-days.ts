@@ -1,18 +1,6 @@
 import type { ArmCareRules } from './rules.ts';
 
 /**
- * The limits at an age in whole years.
- *
- * @throws RangeError when the rules name no limits for the age
- * @example limitsAtAge(publishedLimits, 12).dailyMaximum // 85
- */
-export function limitsAtAge(rules: ArmCareRules, age: number): ArmCareRules['groups'][number] {
-  const found = rules.groups.find((g) => age >= g.ageFrom && age <= g.ageTo);
-  if (!found) throw new RangeError(`the arm-care rules name no limits for the age of ${age}`);
-  return found;
-}
-
-/**
  * The limits at an age; for one that the rules do not name those of the age that lies nearest.
  *
  * @example nearestLimits(publishedLimits, 6).dailyMaximum // 50, as at 7
