@@ -1,39 +1,15 @@
-import highsLoader from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { AGE_GROUPS } from '../roster/age-group.ts';
-import {
-  assignScorers,
-  linkedDesign,
-  planDay,
-  planProblems,
-  type DayInput,
-  type IntegerSolver,
-  type ScorerChoice,
-  type Session,
-} from './index.ts';
+import { assignScorers, linkedDesign, planProblems, type DayInput, type IntegerSolver, type Session } from './index.ts';
 import { moveSession } from './move-session.ts';
 import { checkByMinute } from './testing/check-by-minute.ts';
-import { randomCamp, seeded } from './testing/random-camp.ts';
+import { highsSolver, plan, recordsOf, scorersOf } from './testing/plan.ts';
+import { randomCamp } from './testing/random-camp.ts';
 
 let solve: IntegerSolver;
 beforeAll(async () => {
-  const highs = await highsLoader();
-  solve = (program) => {
-    const answer = highs.solve(program, { time_limit: 2 });
-    return answer.Status === 'Optimal'
-      ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal: number }).Primal]))
-      : null;
-  };
+  solve = await highsSolver();
 });
-
-const plan = (input: DayInput, more: { before?: readonly Session[]; now?: number; anew?: boolean } = {}) =>
-  planDay(input, { random: seeded(1), keepGoing: (tries) => tries < 30, ...more });
-const scorersOf = (input: DayInput): string[] => input.settings.staff.filter((p) => p.scores).map((p) => p.id);
-const recordsOf = (choices: readonly ScorerChoice[]) =>
-  choices.flatMap((c) => [
-    { camper: c.camper, coach: c.scorer },
-    ...(c.secondScorer ? [{ camper: c.camper, coach: c.secondScorer }] : []),
-  ]);
 
 describe('something happens during the day', () => {
   /** Nobody goes to a mound cold: whoever has another time begins to warm up now, or has begun before. */

@@ -12,14 +12,13 @@ import {
   type ResolvedCheckpoint,
 } from '@stride-chalk/core';
 import { ownScore, shownScore, type BenchData } from './bench-data.ts';
-import { filmsOfDelivery, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
+import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf } from './moments.ts';
 import type { Film, Scored } from './types.ts';
 
 /** What the panels read: everything here follows from the world and the state, and nothing is kept besides. */
 
-const VIEW_ORDER: readonly string[] = ['openSide', 'closedSide', 'front', 'rear'];
 /** As many films as one look takes in. */
 const MOST_ACROSS = 4;
 

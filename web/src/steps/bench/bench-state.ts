@@ -57,7 +57,7 @@ export interface BenchState {
   readonly said: string | null;
 }
 
-const VIEW_ORDER: readonly string[] = ['openSide', 'closedSide', 'front', 'rear'];
+export const VIEW_ORDER: readonly string[] = ['openSide', 'closedSide', 'front', 'rear'];
 
 /** The films of a delivery that stand side by side: of its views the two that come first. */
 export const filmsOfDelivery = (clips: readonly Film[], deliveryId: string | undefined): Film[] =>

@@ -1,0 +1,25 @@
+import highsLoader from 'highs';
+import { planDay, type DayInput, type IntegerSolver, type ScorerChoice, type Session } from '../index.ts';
+import { seeded } from './random-camp.ts';
+
+/** The solver that the product uses. */
+export async function highsSolver(): Promise<IntegerSolver> {
+  const highs = await highsLoader();
+  return (program) => {
+    const answer = highs.solve(program, { time_limit: 2 });
+    return answer.Status === 'Optimal'
+      ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal: number }).Primal]))
+      : null;
+  };
+}
+
+/** A plan of thirty tries that a seed repeats. */
+export const plan = (input: DayInput, more: { before?: readonly Session[]; now?: number; anew?: boolean } = {}) =>
+  planDay(input, { random: seeded(1), keepGoing: (tries) => tries < 30, ...more });
+export const scorersOf = (input: DayInput): string[] => input.settings.staff.filter((p) => p.scores).map((p) => p.id);
+/** Who scored whom, both of a double score. */
+export const recordsOf = (choices: readonly ScorerChoice[]) =>
+  choices.flatMap((c) => [
+    { camper: c.camper, coach: c.scorer },
+    ...(c.secondScorer ? [{ camper: c.camper, coach: c.secondScorer }] : []),
+  ]);
