@@ -1,13 +1,14 @@
 // Sixty camps planned: apart from the other tests, so that a run over many mutants can leave them out.
+import highsLoader from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { assignScorers, linkedDesign, planProblems, type DayInput, type DayPlan, type IntegerSolver } from './index.ts';
 import { checkByMinute } from './testing/check-by-minute.ts';
-import { highsSolver, plan, recordsOf, scorersOf } from './testing/plan.ts';
+import { solverWith, plan, recordsOf, scorersOf } from './testing/plan.ts';
 import { randomCamp } from './testing/random-camp.ts';
 
 let solve: IntegerSolver;
 beforeAll(async () => {
-  solve = await highsSolver();
+  solve = solverWith(await highsLoader());
 });
 
 describe('sixty random camps', () => {

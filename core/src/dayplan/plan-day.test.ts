@@ -1,14 +1,15 @@
+import highsLoader from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { AGE_GROUPS } from '../roster/age-group.ts';
 import { assignScorers, linkedDesign, planProblems, type DayInput, type IntegerSolver, type Session } from './index.ts';
 import { moveSession } from './move-session.ts';
 import { checkByMinute } from './testing/check-by-minute.ts';
-import { highsSolver, plan, recordsOf, scorersOf } from './testing/plan.ts';
+import { solverWith, plan, recordsOf, scorersOf } from './testing/plan.ts';
 import { randomCamp } from './testing/random-camp.ts';
 
 let solve: IntegerSolver;
 beforeAll(async () => {
-  solve = await highsSolver();
+  solve = solverWith(await highsLoader());
 });
 
 describe('something happens during the day', () => {

@@ -1,17 +1,19 @@
-import highsLoader from 'highs';
 import { planDay, type DayInput, type IntegerSolver, type ScorerChoice, type Session } from '../index.ts';
 import { seeded } from './random-camp.ts';
 
-/** The solver that the product uses. */
-export async function highsSolver(): Promise<IntegerSolver> {
-  const highs = await highsLoader();
-  return (program) => {
+interface Highs {
+  solve(program: string, options: { readonly time_limit: number }): { readonly Status: string; readonly Columns: object };
+}
+
+/** The solver as the product uses it, of the package that the tests load. */
+export const solverWith =
+  (highs: Highs): IntegerSolver =>
+  (program) => {
     const answer = highs.solve(program, { time_limit: 2 });
     return answer.Status === 'Optimal'
       ? new Map(Object.entries(answer.Columns).map(([name, c]) => [name, (c as { Primal: number }).Primal]))
       : null;
   };
-}
 
 /** A plan of thirty tries that a seed repeats. */
 export const plan = (input: DayInput, more: { before?: readonly Session[]; now?: number; anew?: boolean } = {}) =>

@@ -3,7 +3,8 @@ import type { FilmPlayer } from './film-player.ts';
 import type { Zoom } from './bench-state.ts';
 import type { Rect } from './cut-picture.ts';
 import { nextZoom, panned, windowFor, zoomedAt, type Window } from './film-window.ts';
-import { VIEW_NAMES, type Film } from './types.ts';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
+import type { Film } from './types.ts';
 
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
 export function FilmView({

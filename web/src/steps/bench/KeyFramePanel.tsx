@@ -1,5 +1,6 @@
 import { ALWAYS_ASKED, EVENTS, type EventId } from '@stride-chalk/core';
-import { VIEW_NAMES, type Film } from './types.ts';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
+import type { Film } from './types.ts';
 import { markOf, OFFERED } from './moments.ts';
 import type { BenchData } from './bench-data.ts';
 

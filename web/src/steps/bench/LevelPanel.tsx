@@ -3,7 +3,7 @@ import type { Estimate, FigureId, ResolvedCheckpoint } from '@stride-chalk/core'
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import type { Scored } from './types.ts';
 import { figureTexts, suggestionFor } from './suggestions.ts';
-import { VIEW_NAMES } from './types.ts';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
 
 /** The checkpoints of one phase beside the film; the one in hand shows what each level means. */
 export function LevelPanel({

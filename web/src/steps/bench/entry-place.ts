@@ -1,5 +1,6 @@
 import { eventName, POINTS, type Entry, type EventId, type PointId, type Sheet } from '@stride-chalk/core';
-import { VIEW_NAMES, type Film, type Task } from './types.ts';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
+import type { Film, Task } from './types.ts';
 
 /** Where on the bench an entry is seen, and what it is in words. */
 export interface EntryPlace {

@@ -69,10 +69,3 @@ export interface Scored {
 
 /** The four ways of working at the bench. */
 export type Task = 'keyFrames' | 'levels' | 'across' | 'figures';
-
-export const VIEW_NAMES: Readonly<Record<ViewId, string>> = {
-  openSide: 'Open side',
-  closedSide: 'Closed side',
-  front: 'Front',
-  rear: 'Rear',
-};

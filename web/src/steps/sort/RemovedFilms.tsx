@@ -1,5 +1,5 @@
 import type { SortProps } from './types.ts';
-import { viewName } from './views.ts';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
 
 /** Films that were removed with work on them: back with one tap, or gone for good with another. */
 export function RemovedFilms({
@@ -17,7 +17,7 @@ export function RemovedFilms({
   return (
     <section aria-label="Removed films" className="mt-4 border-2 border-ink bg-wash px-4 py-3">
       {removed.map((r) => {
-        const what = `${viewName(r.view)} of delivery ${deliveries.find((d) => d.id === r.deliveryId)?.number ?? '?'}`;
+        const what = `${VIEW_NAMES[r.view]} of delivery ${deliveries.find((d) => d.id === r.deliveryId)?.number ?? '?'}`;
         return (
           <div key={r.id} className="flex flex-wrap items-center gap-3 py-1 text-[16px]">
             <p className="m-0 flex-1 basis-[260px]">

@@ -1,10 +1,7 @@
 import type { ViewId } from '@stride-chalk/core';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
 
 /** The two views that every delivery needs, then those that some film besides. */
-export const VIEWS: ReadonlyArray<readonly [ViewId, string]> = [
-  ['openSide', 'Open side'],
-  ['front', 'Front'],
-  ['closedSide', 'Closed side'],
-  ['rear', 'Rear'],
-];
-export const viewName = (view: ViewId): string => VIEWS.find(([id]) => id === view)![1];
+export const VIEWS: ReadonlyArray<readonly [ViewId, string]> = (['openSide', 'front', 'closedSide', 'rear'] as const).map(
+  (view) => [view, VIEW_NAMES[view]],
+);
