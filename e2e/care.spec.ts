@@ -132,6 +132,94 @@ test('without a network a sore arm and a count on the card are kept, shown, and 
   ).toEqual([{ place: 'elbow', count: 10 }]);
 });
 
+test('at the gate: throws that are asked about are entered with one word, and what is in hand is lost by no way back', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await atWorkAs(page, 'Petra');
+  await page.goto(`${url()}/check-in`);
+  await pageAwake(page);
+  const pick = async (bib: string): Promise<void> => {
+    for (const d of bib) await page.getByRole('button', { name: d, exact: true }).click();
+    await page.locator('button.main-action').click();
+  };
+  const reported = () =>
+    rows<{ throws_reported: unknown }>(
+      'select k.throws_reported from check_ins k join campers_here c on c.id = k.camper_id where c.bib = 26',
+    );
+  await pick('26');
+  await page.getByRole('button', { name: /^More/ }).click();
+  await page.getByRole('button', { name: 'some', exact: true }).click();
+  await page.getByRole('button', { name: 'Noted' }).click();
+  await expect(page.getByText('Noted, not entered yet: drills done: some')).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  // Somebody else meanwhile; nothing of the first stands there.
+  await pick('25');
+  await expect(page.getByText('Noted, not entered yet')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Back' }).click();
+  expect(await reported()).toEqual([]);
+  await pick('26');
+  await expect(page.getByText('Noted, not entered yet: drills done: some')).toBeVisible();
+  await page.getByRole('button', { name: 'Here, arm is fine' }).click();
+  await page.getByRole('button', { name: 'Yes: how many' }).click();
+  // A number was announced and none given: it is asked again.
+  await page.getByRole('button', { name: 'Here, arm is fine' }).click();
+  await page.getByRole('button', { name: 'Yes: how many' }).click();
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: '2 days ago, ten more' }).click();
+  await page.getByRole('button', { name: 'Here, arm is fine' }).click();
+  await expect(page.getByRole('button', { name: 'Next camper' })).toBeVisible();
+  await expect(page.getByTestId('waiting')).toHaveText('All sent');
+  expect(await reported()).toEqual([{ throws_reported: [expect.objectContaining({ count: 30 })] }]);
+});
+
+test('two gates ask one camper: the one that had not heard of the throws takes none back, and says what stands', async ({
+  page,
+  browser,
+}) => {
+  await atWorkAs(page, 'Petra');
+  await page.goto(`${url()}/check-in`);
+  await pageAwake(page);
+  const other = await browser.newPage();
+  await atWorkAs(other, 'Ioan');
+  await other.goto(`${url()}/check-in`);
+  await pageAwake(other);
+  // The second gate has his card open before the first has sent.
+  const open = async (phone: typeof page): Promise<void> => {
+    for (const d of '23') await phone.getByRole('button', { name: d, exact: true }).click();
+    await phone.locator('button.main-action').click();
+    await phone.getByRole('button', { name: 'Here, arm is fine' }).click();
+  };
+  await open(other);
+  await open(page);
+  await page.getByRole('button', { name: 'Yes: how many' }).click();
+  for (let i = 0; i < 7; i++) await page.getByRole('button', { name: 'Yesterday, ten more' }).click();
+  await page.getByRole('button', { name: 'Here, arm is fine' }).click();
+  await expect(page.getByText(/No throws today: 70 throws/)).toBeVisible();
+  await expect(page.getByTestId('waiting')).toHaveText('All sent');
+  await other.getByRole('button', { name: 'Nothing thrown' }).click();
+  await expect(other.getByText('Another phone has noted 70 throws of the last days')).toBeVisible();
+  await expect(other.getByText(/No throws today: 70 throws/)).toBeVisible();
+  // Who sees it may change it.
+  await other.getByRole('button', { name: 'That was wrong: change it' }).click();
+  await other.getByRole('button', { name: /^More/ }).click();
+  await expect(other.getByLabel('Yesterday, throws')).toHaveText('70');
+  for (let i = 0; i < 4; i++) await other.getByRole('button', { name: 'Yesterday, ten fewer' }).click();
+  await other.getByRole('button', { name: 'Noted' }).click();
+  await other.getByRole('button', { name: 'Here, arm is fine' }).click();
+  await expect(other.getByTestId('waiting')).toHaveText('All sent');
+  await expect
+    .poll(() =>
+      rows(
+        'select t.count, t.taken_back_why from throws t join campers_here c on c.child_id = t.child_id where c.bib = 23 and t.check_in_id is not null order by t.entered_at',
+      ),
+    )
+    .toEqual([
+      { count: 70, taken_back_why: 'reported anew at check-in' },
+      { count: 30, taken_back_why: null },
+    ]);
+  await other.close();
+});
+
 test('last year is remembered: a returning camper, and what was worked on', async ({ page }) => {
   await atWorkAs(page, 'Wren');
   await page.goto(`${url()}/campers/19/card`);

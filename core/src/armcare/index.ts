@@ -4,5 +4,6 @@
  */
 export { armStanding, type ArmStanding, type DayThrows } from './arm-standing.ts';
 export { publishedLimits } from './published-limits.ts';
+export { reportedThrows, sameThrows } from './reported-throws.ts';
 export { restDaysAfter, throwsEveryDays } from './rest-days.ts';
 export { armCareRulesSchema, THROW_KINDS, type ArmCareRules, type ThrowKind } from './rules.ts';

@@ -180,6 +180,7 @@ describe('a check-in', () => {
     goals: 'throw strikes',
     mobility: ['stiff hips'],
     throwsReported: null,
+    throwsKnown: null,
     form: 2,
     ...more,
   });
@@ -209,7 +210,8 @@ describe('a check-in', () => {
       why: 'rest',
       mayThrowOn: '2026-07-18',
     });
-    await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T13:05:00.000Z', throwsReported: game(20) }), world.helper);
+    const lower = { notedAt: '2026-07-14T13:05:00.000Z', throwsReported: game(20) };
+    await recordCheckIn(v7(), said(camper, { ...lower, throwsKnown: game(70) }), world.helper);
     expect((await ledgerOf(child)).filter((t) => !t.takenBack).map((t) => t.count)).toEqual([20]);
     expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
   });
@@ -240,7 +242,12 @@ describe('a check-in', () => {
       heightCentimetres: 156,
     });
     // Whoever changes that very thing changes it: none were thrown after all.
-    await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T13:30:00.000Z', throwsReported: [] }), world.helper);
+    const seen = [{ day: '2026-07-13', count: 70, kind: 'game' as const }];
+    await recordCheckIn(
+      v7(),
+      said(camper, { notedAt: '2026-07-14T13:30:00.000Z', throwsReported: [], throwsKnown: seen }),
+      world.helper,
+    );
     expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
     expect((await ledgerOf(child)).map((t) => [t.count, t.takenBack?.why])).toEqual([[70, 'reported anew at check-in']]);
     // One that was noted earlier and arrives late replaces no newer word.
@@ -250,6 +257,36 @@ describe('a check-in', () => {
       world.helper,
     );
     expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
+  });
+
+  test('a gate that did not know what another one was told takes nothing back; the larger number stands, whichever arrives last', async () => {
+    const game = (count: number) => [{ day: '2026-07-13', count, kind: 'game' as const }];
+    const standing = async (camper: string) => (await gateList(camp, day)).find((g) => g.camper.id === camper)!;
+    for (const [bib, order] of [
+      [56, [70, 0]],
+      [57, [0, 70]],
+    ] as const) {
+      const { camper, child } = await world.addCamper(bib, {}, 0);
+      for (const count of order)
+        await recordCheckIn(
+          v7(),
+          said(camper, {
+            notedAt: count === 0 ? '2026-07-14T13:30:00.000Z' : '2026-07-14T13:00:00.000Z',
+            throwsReported: count === 0 ? [] : game(count),
+          }),
+          world.helper,
+        );
+      expect((await standing(camper)).standing).toMatchObject({ leftToday: 0, why: 'rest' });
+      expect((await standing(camper)).checkIn!.throwsReported).toEqual(game(70));
+      expect((await ledgerOf(child)).map((t) => [t.count, t.takenBack])).toEqual([[70, null]]);
+      // Seen, and changed: then it is changed.
+      await recordCheckIn(
+        v7(),
+        said(camper, { notedAt: '2026-07-14T14:00:00.000Z', throwsReported: [], throwsKnown: game(70) }),
+        world.helper,
+      );
+      expect((await standing(camper)).standing.leftToday).toBe(85);
+    }
   });
 
   test('from a phone whose clock is ahead it outdoes nothing that is noted after it', async () => {

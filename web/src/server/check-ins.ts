@@ -1,13 +1,18 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { z } from 'zod';
-import { MOBILITY_NOTES, SORE_PLACES } from '@stride-chalk/core';
+import { MOBILITY_NOTES, reportedThrows, sameThrows, SORE_PLACES, type DayThrows } from '@stride-chalk/core';
 import { reportSore, standingsOf, type Standing } from './arm-care.ts';
 import { camperById, listCampers, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, checkIns, throws } from './db/schema.ts';
 import { grouped } from './grouped.ts';
+
+const throwsSchema = z
+  .array(z.object({ day: z.iso.date(), count: z.number().int().min(1).max(300), kind: z.enum(['game', 'bullpen', 'drill']) }))
+  .max(10)
+  .nullable();
 
 export const checkInSchema = z.object({
   camperId: z.uuid(),
@@ -21,10 +26,9 @@ export const checkInSchema = z.object({
   /** null: not looked at. */
   mobility: z.array(z.enum(MOBILITY_NOTES)).max(MOBILITY_NOTES.length).nullable(),
   /** null: not asked; an empty list: none. */
-  throwsReported: z
-    .array(z.object({ day: z.iso.date(), count: z.number().int().min(1).max(300), kind: z.enum(['game', 'bullpen', 'drill']) }))
-    .max(10)
-    .nullable(),
+  throwsReported: throwsSchema,
+  /** What the phone knew to be reported when it asked; what it did not know it does not take back. */
+  throwsKnown: throwsSchema.default(null),
   /** Pages from before "not asked" say an empty list of what nobody asked about; those that know it say 2. */
   form: z.literal(2).optional(),
 });
@@ -42,7 +46,7 @@ const today = (input: CheckInInput): CheckInInput =>
 
 /**
  * Takes what was said at the gate, under the id that the phone gave it: a repeated send changes nothing. Of the check-ins of a day the newest word
- * on each thing holds, whichever arrives last: what a newer one does not ask about stays as it was said. Sore: no throwing from now on, and messages
+ * on each thing holds, whichever arrives last: what a newer one does not ask about stays as it was said, and reported throws are taken back by nobody who did not know of them. Sore: no throwing from now on, and messages
  * are written.
  */
 export async function recordCheckIn(id: string, said: CheckInInput, by: string): Promise<{ readonly applied: boolean }> {
@@ -68,6 +72,7 @@ export async function recordCheckIn(id: string, said: CheckInInput, by: string):
         goals: input.goals || null,
         mobility: input.mobility,
         throwsReported: input.throwsReported,
+        throwsKnown: input.throwsKnown,
         enteredBy: by,
       })
       .onConflictDoNothing()
@@ -81,8 +86,9 @@ export async function recordCheckIn(id: string, said: CheckInInput, by: string):
       .where(and(eq(checkIns.camperId, camper.id), eq(checkIns.day, input.day)))
       .orderBy(checkIns.notedAt, checkIns.id);
     const newest = merged(ofTheDay);
-    if (input.throwsReported !== null && newest.throwsFrom === id)
-      await replaceReported(tx, camper, id, input.throwsReported, { by, earlier: ofTheDay.map((c) => c.id) });
+    const before = reportedOf(ofTheDay.filter((c) => c.id !== id));
+    if (newest.throwsReported !== null && !sameThrows(before, newest.throwsReported))
+      await replaceReported(tx, camper, id, newest.throwsReported, { by, earlier: ofTheDay.map((c) => c.id) });
     if (input.heightCentimetres !== null && newest.heightFrom === id)
       await tx.update(campers).set({ heightCentimetres: input.heightCentimetres }).where(eq(campers.id, camper.id));
     return { applied: newest.id === id };
@@ -94,7 +100,7 @@ async function replaceReported(
   tx: Executor,
   camper: Camper,
   id: string,
-  reported: NonNullable<CheckInInput['throwsReported']>,
+  reported: readonly DayThrows[],
   { by, earlier }: { readonly by: string; readonly earlier: readonly string[] },
 ): Promise<void> {
   await tx
@@ -127,11 +133,16 @@ export interface DayCheckIn {
   readonly goals: string | null;
   readonly mobility: readonly string[];
   /** null: nobody has asked about the throws of the last days. */
-  readonly throwsReported: CheckInRow['throwsReported'];
-  /** The check-ins from which height and throws come. */
+  readonly throwsReported: readonly DayThrows[] | null;
+  /** The check-in from which the height comes. */
   readonly heightFrom: string | null;
-  readonly throwsFrom: string | null;
 }
+
+/** What stands of the throws that the family has reported on a day. */
+const reportedOf = (ofTheDay: readonly CheckInRow[]): readonly DayThrows[] | null =>
+  reportedThrows(
+    ofTheDay.flatMap((c) => (c.throwsReported === null ? [] : [{ reported: c.throwsReported, known: c.throwsKnown }])),
+  );
 
 /** @param ofTheDay the check-ins of one camper on one day, the oldest first; at least one */
 function merged(ofTheDay: readonly CheckInRow[]): DayCheckIn {
@@ -141,7 +152,6 @@ function merged(ofTheDay: readonly CheckInRow[]): DayCheckIn {
   };
   const newest = ofTheDay.at(-1)!;
   const height = last((c) => c.heightCentimetres);
-  const reported = last((c) => c.throwsReported);
   return {
     id: newest.id,
     present: newest.present,
@@ -150,8 +160,7 @@ function merged(ofTheDay: readonly CheckInRow[]): DayCheckIn {
     drillsDone: last((c) => c.drillsDone).value,
     goals: last((c) => c.goals).value,
     mobility: last((c) => c.mobility).value ?? [],
-    throwsReported: reported.value,
-    throwsFrom: reported.from,
+    throwsReported: reportedOf(ofTheDay),
   };
 }
 

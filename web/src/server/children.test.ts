@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { buffer } from 'node:stream/consumers';
 import { eq, sql } from 'drizzle-orm';
 import { strFromU8, unzipSync } from 'fflate';
+import Papa from 'papaparse';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { defaultSheet, resolveSheet } from '@stride-chalk/core';
@@ -9,7 +10,7 @@ import { allowMore, countThrows, liftSore, reportSore } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
 import { recordCheckIn } from './check-ins.ts';
-import { eraseChild, exportChild } from './children.ts';
+import { eraseChild, erasuresSoFar, exportChild } from './children.ts';
 import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, erasures, evaluations } from './db/schema.ts';
@@ -58,9 +59,9 @@ beforeAll(async () => {
         kind: 'score',
         deliveryId,
         checkpoint: c.id,
-        level: c.id === 'F2' ? '1' : '3',
-        faults: c.id === 'F2' ? ['F2.gives-way'] : [],
-        note: c.id === 'F2' ? `${NAME} looks away` : null,
+        level: c.id === 'D3' ? '1' : '3',
+        faults: c.id === 'D3' ? ['D3.across'] : [],
+        note: c.id === 'D3' ? `${NAME} looks away` : null,
       });
   await releaseEvaluation((await draftBy(world.coach)).id, world.coach);
   const again = await draftBy(world.coach);
@@ -89,6 +90,7 @@ beforeAll(async () => {
       goals: `${NAME} wants strikes`,
       mobility: [],
       throwsReported: null,
+      throwsKnown: null,
       form: 2,
     },
     world.helper,
@@ -146,6 +148,56 @@ describe('everything about one child', () => {
     const [clip] = await db().select().from(clips).where(eq(clips.id, clipId));
     const films = names.filter((n) => n.startsWith('films/'));
     expect(films.map((n) => createHash('sha256').update(files[n]!).digest('hex'))).toEqual([clip!.sha256]);
+  });
+
+  test('the tables open in a spreadsheet: days, times and lists as text, no formula runs, no empty table', async () => {
+    await db().update(campers).set({ guardian: '=1+1' }).where(eq(campers.id, child.camper));
+    await db().update(clips).set({ fileName: 'film ä (1).mov' }).where(eq(clips.id, clipId));
+    const files = unzipSync(new Uint8Array(await buffer((await exportChild(child.child)).body)));
+    await db().update(campers).set({ guardian: GUARDIAN }).where(eq(campers.id, child.camper));
+    const table = (name: string) =>
+      Papa.parse<Record<string, string>>(strFromU8(files[`tables/${name}.csv`]!), { header: true }).data;
+    expect(table('campers')[0]).toMatchObject({ bib: '66', name: NAME, guardian: "'=1+1" });
+    expect(table('checkIns')[0]!.notedAt).toBe('2026-07-14T13:00:00.000Z');
+    expect(JSON.parse(table('scores').find((r) => r.checkpoint === 'D3')!.faults!)).toEqual(['D3.across']);
+    expect(table('soreArms')[0]!.place).toBe('elbow');
+    expect(table('clips')[0]!.removedAt).toBe('');
+    expect(Object.keys(files)).not.toContain('tables/refusals.csv');
+    expect(Object.keys(files)).toContain('tables/camps.csv');
+    expect(Object.keys(files).find((n) => n.startsWith('films/'))).toMatch(/-openSide-film_1_\.mov$/);
+    const everything = JSON.parse(strFromU8(files['everything.json']!)) as Record<string, Array<Record<string, unknown>>>;
+    expect(everything.camps).toEqual([
+      { id: world.campId, name: 'Test camp', place: 'Field', firstDay: '2026-07-13', lastDay: '2026-07-17' },
+    ]);
+    expect(everything.marks).toHaveLength(1);
+    expect(everything.points).toHaveLength(1);
+    expect(everything.refusals).toEqual([]);
+    // Entries of levels, marks and points, and none of another child.
+    expect(everything.entries!.length).toBe(everything.scores!.length + 2);
+    const version = Object.keys(files).find((n) => n.startsWith('evaluations/version-1-'))!;
+    expect(JSON.parse(strFromU8(files[version]!))).toMatchObject({
+      version: 1,
+      releasedAt: expect.any(String),
+      document: { strengths: expect.any(Array) },
+      shown: expect.anything(),
+    });
+    const pictures = Object.keys(files).filter((n) => n.startsWith('pictures/'));
+    const kept = new Set(everything.evaluations!.flatMap((e) => Object.values(e.pictures as Record<string, string>)));
+    expect(pictures.sort()).toEqual([...kept].map((p) => `pictures/${p}.jpg`).sort());
+    expect(kept.size).toBeGreaterThan(0);
+  });
+
+  test('a child of whom there is no film and no delivery leaves and goes as well', async () => {
+    const bare = await world.addCamper(70, {}, 0);
+    const files = unzipSync(new Uint8Array(await buffer((await exportChild(bare.child)).body)));
+    const everything = JSON.parse(strFromU8(files['everything.json']!)) as Record<string, unknown[]>;
+    for (const table of ['clips', 'marks', 'points', 'scores', 'refusals', 'entries'])
+      expect(everything[table], table).toEqual([]);
+    expect(await eraseChild(bare.child, 'entered by mistake', world.lead)).toEqual({ campers: 1, consents: 1, films: 0 });
+    const [act] = (await erasuresSoFar()).slice(0, 1);
+    expect(act).toMatchObject({ reason: 'entered by mistake', removed: { campers: 1, consents: 1, films: 0 }, by: 'Lead' });
+    expect(act!.erasedAt.getTime()).toBeGreaterThan(Date.now() - 60_000);
+    await expect(exportChild(v7())).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('a released evaluation stays closed to every other DELETE, also with the name of an older erasure', async () => {

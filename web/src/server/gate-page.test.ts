@@ -56,6 +56,7 @@ describe('the list at the gate', () => {
         goals: 'longer stride',
         mobility: ['stiff hips'],
         throwsReported: [{ day: '2026-07-13', count: 12, kind: 'game' }],
+        throwsKnown: null,
         form: 2,
       },
       world.helper,

@@ -5,7 +5,7 @@ import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { CheckedIn, type Done } from './CheckedIn.tsx';
 import { CheckInMore, WIDE } from './CheckInMore.tsx';
-import { mustAskThrows, standingAfter, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
+import { inHandInWords, mustAskThrows, standingAfter, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
 import { useGate, type GateCamp } from './use-gate.ts';
 
 type Screen = 'bib' | 'here' | 'throws' | 'sore' | 'since' | 'more' | 'done';
@@ -13,21 +13,31 @@ type Screen = 'bib' | 'here' | 'throws' | 'sore' | 'since' | 'more' | 'done';
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
 export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: string }) {
   const awake = useAwake();
-  const { day, today, lines, news, oldSince, enter: send } = useGate(list, camp, staffId);
+  const { day, today, lines, news, oldSince, settled, enter: send } = useGate(list, camp, staffId);
   const { units } = camp;
   const [screen, setScreen] = useState<Screen>('bib');
   const [camperId, setCamperId] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
-  const [more, setMore] = useState<Partial<CheckInEntry>>({});
+  /** What is in hand for each camper and not entered yet: going back to the list loses nothing. */
+  const [inHand, setInHand] = useState<ReadonlyMap<string, Partial<CheckInEntry>>>(new Map());
+  /** "Here, arm is fine" was said, and the throws are asked about in between. */
+  const [fine, setFine] = useState(false);
   const [done, setDone] = useState<Done | null>(null);
   const camper = lines.find((l) => l.id === camperId) ?? null;
 
+  const more = (camperId && inHand.get(camperId)) || {};
+  const keepInHand = (id: string, value: Partial<CheckInEntry>): void => setInHand((was) => new Map(was).set(id, value));
+  const said = inHandInWords(more, units);
+
   const open = lines.filter((l) => l.present === null);
+  const toFirst = (): void => {
+    setFine(false);
+    setScreen('here');
+  };
   const pick = (l: GateLine): void => {
     setCamperId(l.id);
-    setMore({});
     setPlace(null);
-    setScreen('here');
+    toFirst();
   };
   const enter = (entry: Partial<CheckInEntry>): void => {
     if (!camper) return;
@@ -40,13 +50,23 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
       goals: null,
       mobility: null,
       throwsReported: null,
+      throwsKnown: null,
       form: 2,
       ...more,
       ...entry,
     });
+    keepInHand(camper.id, {});
     setDone({ camper, entry: whole, standing: standingAfter(camper, whole, camp.armCare) });
     setScreen('done');
   };
+  /** He is here: entered, unless nothing is known of his throws of the last days. */
+  const here = (): void => {
+    if (camper && more.throwsReported === undefined && mustAskThrows(camper, day)) {
+      setFine(true);
+      setScreen('throws');
+    } else enter({});
+  };
+  const hereInWords = camper?.sore ? 'Here' : 'Here, arm is fine';
   const back = (): void => {
     setCamperId(null);
     setScreen('bib');
@@ -120,14 +140,13 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
                     <b>No consent to film.</b> He is not filmed.
                   </p>
                 )}
-                <button
-                  type="button"
-                  className={`main-action !min-h-[88px] ${WIDE}`}
-                  onClick={() =>
-                    more.throwsReported === undefined && mustAskThrows(camper, day) ? setScreen('throws') : enter({})
-                  }
-                >
-                  {camper.sore ? 'Here' : 'Here, arm is fine'}
+                {said && (
+                  <p role="status" className="m-0 border-l-[6px] border-grass bg-wash px-4 py-3 text-[18px]">
+                    Noted, not entered yet: {said}
+                  </p>
+                )}
+                <button type="button" className={`main-action !min-h-[88px] ${WIDE}`} onClick={here}>
+                  {hereInWords}
                 </button>
                 {!camper.sore && (
                   <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('sore')}>
@@ -206,14 +225,19 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
                 units={units}
                 camper={camper}
                 value={more}
-                onChange={(m) => setMore((was) => ({ ...was, ...m }))}
-                onDone={() => setScreen('here')}
+                onChange={(m) => {
+                  // What stood reported when the answer was begun is what the answer replaces.
+                  const first = m.throwsReported !== undefined && more.throwsReported === undefined;
+                  keepInHand(camper.id, { ...more, ...m, ...(first ? { throwsKnown: camper.throwsReported } : {}) });
+                }}
+                done={fine ? hereInWords : 'Noted'}
+                onDone={fine ? here : toFirst}
               />
             )}
             <button
               type="button"
               className="min-h-[56px] border-0 bg-transparent text-[18px] underline"
-              onClick={() => (screen === 'here' ? back() : setScreen(screen === 'since' ? 'sore' : 'here'))}
+              onClick={() => (screen === 'here' ? back() : screen === 'since' ? setScreen('sore') : toFirst())}
             >
               Back
             </button>
@@ -222,7 +246,12 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
       )}
 
       {screen === 'done' && done && (
-        <CheckedIn done={done} onNext={back} onChange={() => pick(lines.find((l) => l.id === done.camper.id)!)} />
+        <CheckedIn
+          done={done}
+          now={settled(done.camper.id) ? (lines.find((l) => l.id === done.camper.id) ?? null) : null}
+          onNext={back}
+          onChange={() => pick(lines.find((l) => l.id === done.camper.id)!)}
+        />
       )}
     </div>
   );

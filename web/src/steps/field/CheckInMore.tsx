@@ -12,6 +12,7 @@ export function CheckInMore({
   camper,
   value,
   onChange,
+  done,
   onDone,
 }: {
   day: string;
@@ -19,6 +20,8 @@ export function CheckInMore({
   camper: GateLine;
   value: Partial<CheckInEntry>;
   onChange: (m: Partial<CheckInEntry>) => void;
+  /** What the last button says. */
+  done: string;
   onDone: () => void;
 }) {
   // It begins with what was reported today already: only what is changed here changes.
@@ -138,7 +141,7 @@ export function CheckInMore({
         />
       </label>
       <button type="button" className={`main-action ${WIDE}`} onClick={onDone}>
-        Noted
+        {done}
       </button>
     </div>
   );

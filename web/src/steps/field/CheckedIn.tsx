@@ -1,4 +1,4 @@
-import { clockOf } from '@stride-chalk/core';
+import { clockOf, sameThrows } from '@stride-chalk/core';
 import { WIDE } from './CheckInMore.tsx';
 import type { CheckInEntry, GateLine } from './gate.ts';
 
@@ -9,7 +9,21 @@ export interface Done {
 }
 
 /** What follows from a check-in: whether he throws, when and where; then the next camper. */
-export function CheckedIn({ done, onNext, onChange }: { done: Done; onNext: () => void; onChange: () => void }) {
+export function CheckedIn({
+  done,
+  now,
+  onNext,
+  onChange,
+}: {
+  done: Done;
+  /** His line as the server has it since; null while this phone is alone with what it noted. */
+  now: GateLine | null;
+  onNext: () => void;
+  onChange: () => void;
+}) {
+  const standing = now ?? done.standing;
+  const reported = now?.throwsReported ?? null;
+  const more = done.entry.throwsReported !== null && reported !== null && !sameThrows(reported, done.entry.throwsReported);
   return (
     <div className="grid content-between gap-4 pt-4">
       <div className="grid gap-4" role="status">
@@ -26,11 +40,17 @@ export function CheckedIn({ done, onNext, onChange }: { done: Done; onNext: () =
         ) : (
           <>
             <p
-              className={`m-0 px-4 py-4 text-[20px] ${done.standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}
+              className={`m-0 px-4 py-4 text-[20px] ${standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}
             >
-              {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : done.standing.says}
+              {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : standing.says}
             </p>
-            {done.camper.session && !done.camper.sore && done.standing.left > 0 && (
+            {more && (
+              <p role="alert" className="care-band m-0 px-4 py-3 text-[18px]">
+                Another phone has noted {reported.reduce((sum, t) => sum + t.count, 0)} throws of the last days. Of each day the
+                larger number stands, until somebody changes it here.
+              </p>
+            )}
+            {done.camper.session && !done.camper.sore && standing.left > 0 && (
               <p className="m-0 text-[22px]">
                 Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at{' '}
                 <b className="tabular">{clockOf(done.camper.session.from)}</b>

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { publishedLimits } from '@stride-chalk/core';
 import {
+  inHandInWords,
   linesOn,
   mustAskThrows,
   note,
@@ -42,6 +43,7 @@ const entry: CheckInEntry = {
   goals: null,
   mobility: null,
   throwsReported: null,
+  throwsKnown: null,
   form: 2,
 };
 
@@ -70,6 +72,21 @@ describe('throws of the last days', () => {
     // "None" was said already.
     expect(mustAskThrows(line({ throwsReported: [] }), '2026-07-14')).toBe(false);
   });
+});
+
+test('what is in hand and not entered yet, in words', () => {
+  const throwsReported = [
+    { day: '2026-07-13', count: 40, kind: 'game' as const },
+    { day: '2026-07-11', count: 20, kind: 'game' as const },
+  ];
+  expect(inHandInWords({}, 'metric')).toBe('');
+  expect(inHandInWords({ throwsReported: [] }, 'metric')).toBe('nothing thrown');
+  expect(
+    inHandInWords(
+      { throwsReported, drillsDone: 'some', heightCentimetres: 152.4, mobility: ['stiff hips'], goals: 'a slider' },
+      'imperial',
+    ),
+  ).toBe(`60 throws reported, drills done: some, 5'0", stiff hips, “a slider”`);
 });
 
 describe('what this phone has noted', () => {

@@ -1,4 +1,5 @@
 import { addDays, armStanding, type ArmCareRules, type DayThrows } from '@stride-chalk/core';
+import { tall } from '../../parts/tall.ts';
 
 export interface GateLine {
   readonly id: string;
@@ -26,11 +27,7 @@ export interface GateList {
   readonly asOf: string;
   readonly lines: readonly GateLine[];
 }
-type ThrowsReported = ReadonlyArray<{
-  readonly day: string;
-  readonly count: number;
-  readonly kind: 'game' | 'bullpen' | 'drill';
-}>;
+type ThrowsReported = readonly DayThrows[];
 /** What was said at the gate. What nobody asked about is null, and changes nothing that was said before. */
 export interface CheckInEntry {
   readonly camperId: string;
@@ -43,6 +40,8 @@ export interface CheckInEntry {
   readonly goals: string | null;
   readonly mobility: readonly string[] | null;
   readonly throwsReported: ThrowsReported | null;
+  /** What stood reported on this phone when it asked; it takes back nothing else. */
+  readonly throwsKnown: ThrowsReported | null;
   /** Tells the server that null and an empty list mean different things here. */
   readonly form: 2;
 }
@@ -53,6 +52,18 @@ export const DAYS_ASKED = 4;
 /** True where nothing is known of the last days' throws: then a tap more asks about them. */
 export const mustAskThrows = (l: GateLine, day: string): boolean =>
   l.throwsReported === null && !l.thrown.some((t) => t.day < day && t.day >= addDays(day, -DAYS_ASKED));
+
+/** What is in hand for one camper and not entered yet, in words; empty when it is nothing. */
+export function inHandInWords(more: Partial<CheckInEntry>, units: 'metric' | 'imperial'): string {
+  const thrown = more.throwsReported?.reduce((sum, t) => sum + t.count, 0);
+  return [
+    ...(thrown === undefined ? [] : [thrown === 0 ? 'nothing thrown' : `${thrown} throws reported`]),
+    ...(more.drillsDone ? [`drills done: ${more.drillsDone}`] : []),
+    ...(more.heightCentimetres ? [tall(more.heightCentimetres, units)] : []),
+    ...(more.mobility ?? []),
+    ...(more.goals ? [`“${more.goals}”`] : []),
+  ].join(', ');
+}
 
 /** What is left to throw with what the family has just reported, reckoned on the phone: the server may be far. */
 export function standingAfter(

@@ -83,6 +83,8 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
     news,
     /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
     oldSince: old ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
+    /** True when the line of a camper is the server's, with everything that this phone has noted of him. */
+    settled: (camperId: string): boolean => news.open && !notedOver(list, day).some((n) => n.camperId === camperId),
     /** Keeps a check-in on the phone until the server has it; it bears the server's time, as far as the phone knows it. */
     enter(said: Omit<CheckInEntry, 'day' | 'notedAt'>): CheckInEntry {
       const entry = { ...said, day, notedAt: new Date(instant()).toISOString() };

@@ -92,6 +92,8 @@ export const checkIns = pgTable(
     /** Throws that the family reports: day and count. null: not asked; an empty list: none. */
     throwsReported:
       jsonb('throws_reported').$type<ReadonlyArray<{ day: string; count: number; kind: 'game' | 'bullpen' | 'drill' }>>(),
+    /** What had been reported before, as far as the phone knew: what it did not know it does not take back. null: nothing. */
+    throwsKnown: jsonb('throws_known').$type<ReadonlyArray<{ day: string; count: number; kind: 'game' | 'bullpen' | 'drill' }>>(),
     ...whoAndWhen(),
   },
   (t) => [

@@ -1,0 +1,1 @@
+ALTER TABLE "check_ins" ADD COLUMN "throws_known" jsonb;
