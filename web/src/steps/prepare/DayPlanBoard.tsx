@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { clockOf } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
+import { BrokenRules } from './BrokenRules.tsx';
 import type { DayPlanData } from './day-plan-data.ts';
 import { DaySettingsForm } from './DaySettingsForm.tsx';
 import { PickedSession } from './PickedSession.tsx';
@@ -197,15 +198,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
           />
         </dl>
       )}
-      {data.problems.length > 0 && (
-        <ul aria-label="Broken rules" className="care-band my-3 list-none px-5 py-3 text-[17px]">
-          {data.problems.map((p, i) => (
-            <li key={i}>
-              <b>Bib {p.campers.map(bibOf).join(' and ')}:</b> {p.says}
-            </li>
-          ))}
-        </ul>
-      )}
+      <BrokenRules problems={data.problems} bibOf={bibOf} />
 
       {empty && (
         <p className="my-6 text-[20px]">
