@@ -199,8 +199,10 @@ test('slow play draws frame after frame and ends at the end; a step ends it wher
   await keys.press('r');
   await coach.locator('#jump-frame').fill('9999');
   await coach.keyboard.press('Enter');
+  await expect.poll(drawn).toBeGreaterThan(there);
+  const last = await drawn();
   await keys.press('Shift+ArrowLeft');
-  const last = (await drawn()) + 10;
+  await expect.poll(drawn).toBe(last - 10);
   await keys.press(' ');
   await expect.poll(drawn).toBeGreaterThan(last - 3);
 });
@@ -233,4 +235,33 @@ test('back and reload show what the server has; hours that were changed are ther
   await pageAwake(page);
   await page.getByText('Mounds, staff and hours').click();
   await expect(page.getByLabel(/Warm-up/).first()).toHaveValue(String(Number(was) + 3));
+});
+
+test('a film that was still being prepared appears by itself, and nothing that is being typed is lost for it', async ({
+  coach: page,
+  keys,
+}) => {
+  const own = 'delivery_id in (select d.id from deliveries d join campers_here c on c.id = d.camper_id where c.bib = 31)';
+  const one = (
+    await rows<{ id: string }>(`select id from clips where ${own} and state = 'ready' and view = 'openSide' order by id limit 1`)
+  )[0]!.id;
+  await rows(`update clips set state = 'copying' where id = '${one}'`);
+  try {
+    await page.goto(`${process.env.E2E_URL}/bench/31`);
+    await pageAwake(page);
+    await expect(page.getByText('still being prepared. It appears by itself.')).toBeVisible();
+    // A number is being typed.
+    await keys.press('t', 'r');
+    const typed = page.locator('#jump-frame');
+    await typed.fill('14');
+    const asked = page.waitForResponse(/\/api\/campers\/[^/]+\/films$/);
+    await rows(`update clips set state = 'ready' where id = '${one}'`);
+    await asked;
+    await expect(typed).toHaveValue('14');
+    await typed.press('Enter');
+    await expect(page.getByText('still being prepared')).toHaveCount(0);
+    await expect(page.locator('figure [data-asked]').first()).toHaveAttribute('data-drawn', /\d/);
+  } finally {
+    await rows(`update clips set state = 'ready' where id = '${one}'`);
+  }
 });

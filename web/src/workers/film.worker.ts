@@ -28,6 +28,9 @@ const fail = (error: unknown): void => tell({ kind: 'failed', message: error ins
 /** How long a film rests between the frame that was wished and those around it, in milliseconds. */
 const REST = 30;
 
+/** How long a decoder that has everything for a frame may keep it before it is asked to give out all it has, in milliseconds. */
+const KEEPS = 40;
+
 /** Memory that is used again, so that playing leaves nothing to be collected. */
 const spare: ArrayBuffer[] = [];
 function memory(bytes: number): ArrayBuffer {
@@ -52,6 +55,8 @@ class Decoding {
   #wanted: Wanted | null = null;
   /** Counts the orders: a run that rests goes on only while no newer one has come. */
   #turn = 0;
+  /** Called when the wished frame has come out. */
+  #onWished: (() => void) | null = null;
   #under: { readonly group: number; readonly servedItsFrame: boolean; readonly forFrame: number } | null = null;
 
   /** @param chunks one a frame, in order; the timestamp of each is the number of its frame */
@@ -92,7 +97,8 @@ class Decoding {
   async #run(): Promise<void> {
     for (;;) {
       const wanted = this.#wanted!;
-      const group = nextGroup(this.#starts, wanted, (f) => this.#have.has(f) || this.#broken.has(f));
+      const has = (f: number): boolean => this.#have.has(f) || this.#broken.has(f);
+      const group = nextGroup(this.#starts, wanted, has);
       if (group === null) {
         this.#under = null;
         return;
@@ -101,23 +107,45 @@ class Decoding {
       const under = { group, servedItsFrame: !forThis, forFrame: wanted.frame };
       this.#under = under;
       const decoder = this.#decoder;
-      const end = this.#starts[group + 1] ?? this.#chunks.length;
+      // Of the group of the wished frame only what leads to it: the others of it come after the rest.
+      const end = forThis ? wanted.frame + 1 : (this.#starts[group + 1] ?? this.#chunks.length);
+      const wishedIsOut = forThis ? this.#wishedIsOut(decoder) : null;
       for (let i = this.#starts[group]!; i < end; i++) decoder.decode(this.#chunks[i]!);
-      await decoder.flush().catch((error: unknown) => {
-        if (decoder === this.#decoder) throw error;
-      });
+      await (wishedIsOut ?? this.#allOut(decoder));
       if (decoder !== this.#decoder) return;
       await this.#release();
       // Another run has begun meanwhile.
       if (decoder !== this.#decoder) return;
       for (let i = this.#starts[group]!; i < end; i++) if (!this.#have.has(i)) this.#broken.add(i);
-      if (!forThis) continue;
+      // A newer wish has come meanwhile: it waits for nothing.
+      if (!forThis || !has(this.#wanted!.frame)) continue;
       // The wished frame is out: the other view and the drawing come before what is only held ready.
       this.#under = null;
       const turn = this.#turn;
       await new Promise((resolve) => setTimeout(resolve, REST));
       if (turn !== this.#turn) return;
     }
+  }
+
+  async #allOut(decoder: VideoDecoder): Promise<void> {
+    await decoder.flush().catch((error: unknown) => {
+      if (decoder === this.#decoder) throw error;
+    });
+  }
+
+  /** Resolves when the wished frame is out. A decoder that holds pictures back is flushed. */
+  async #wishedIsOut(decoder: VideoDecoder): Promise<void> {
+    let late: ReturnType<typeof setTimeout> | undefined;
+    const out = await Promise.race([
+      new Promise<true>((resolve) => {
+        this.#onWished = () => resolve(true);
+      }),
+      new Promise<false>((resolve) => {
+        late = setTimeout(() => resolve(false), KEEPS);
+      }),
+    ]);
+    clearTimeout(late);
+    if (!out && decoder === this.#decoder) await this.#allOut(decoder);
   }
 
   /** A picture came out. Those before the wished frame wait until it is on its way. */
@@ -130,6 +158,7 @@ class Decoding {
     if (under && !under.servedItsFrame) {
       if (frame !== under.forFrame) return void this.#held.push(picture);
       this.#under = { ...under, servedItsFrame: true };
+      this.#onWished?.();
     }
     void this.#deliver(picture).then(this.#release).catch(fail);
   }

@@ -1,3 +1,4 @@
+import { useAwake } from '../../parts/use-awake.ts';
 import { useStillShown } from '../../parts/use-still-shown.ts';
 import { BenchFoot } from './BenchFoot.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
@@ -10,6 +11,7 @@ import { contextOf } from './key-table.ts';
 import { KeyHelp } from './KeyHelp.tsx';
 import { useBench } from './use-bench.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
+import { useFilmsReady } from './use-films-ready.ts';
 import { useSlowPlay } from './use-slow-play.ts';
 import { WorkPanel } from './WorkPanel.tsx';
 import type { BenchProps, Task } from './types.ts';
@@ -27,12 +29,17 @@ export function Bench(props: BenchProps) {
   useBenchKeys(bench, props);
   useSlowPlay(bench);
   useStillShown(props.camper.id, true);
+  useFilmsReady(props);
+  const awake = useAwake();
   const { camper } = props;
   const { world, state, send } = bench;
   const { task } = state;
   const active = activeOf(world, state);
   return (
-    <div className="grid h-full min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] lg:h-dvh lg:min-h-0 lg:grid-rows-[52px_1fr]">
+    <div
+      data-awake={awake}
+      className="grid h-full min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr] lg:h-dvh lg:min-h-0 lg:grid-rows-[52px_1fr]"
+    >
       <BenchHeader bench={bench} props={props} />
 
       <main className="grid min-h-0 grid-cols-[1fr_396px] max-[1023px]:grid-cols-1">

@@ -28,7 +28,7 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
           </>
         ) : state.layer === 'fault' ? (
           <>
-            <kbd>A</kbd>–<kbd>H</kbd> what was seen · <kbd>⇧</kbd> more
+            <kbd>A</kbd>–<kbd>H</kbd> what was seen · <kbd>⇧</kbd> more · <kbd>Esc</kbd> pass
           </>
         ) : (
           <>

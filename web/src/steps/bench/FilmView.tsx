@@ -175,7 +175,7 @@ export function FilmView({
               ? 'Loading the film …'
               : film.state === 'failed'
                 ? 'This film could not be prepared: see the films page.'
-                : 'This film is still being prepared.'}
+                : 'This film is still being prepared. It appears by itself.'}
           </p>
         )}
         {size.width > 0 && chalk && (

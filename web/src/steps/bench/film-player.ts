@@ -3,7 +3,7 @@ import type { Rect } from './cut-picture.ts';
 import type { FilmNews, FilmOrder, Picture } from '../../workers/film.worker.ts';
 
 /** Frames that are held ready at each side of the one shown. */
-const AHEAD = 34;
+const AHEAD = 26;
 /** Frames kept for one view: a few more than are held ready, so that a hand that turns round finds them. */
 const KEPT = 2 * AHEAD + 8;
 /** A new run is asked for when the nearest missing frame is this close. */

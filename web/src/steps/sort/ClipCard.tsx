@@ -37,7 +37,7 @@ export function ClipCard({
   const share = clip.state === 'ready' ? 1 : clip.state === 'copying' ? 0.3 + 0.7 * clip.progress : 0.15;
   return (
     <div
-      className={`grid border border-rule bg-paper ${main ? 'row-span-2 grid-rows-[auto_200px_auto_auto]' : 'grid-rows-[auto_90px_auto_auto]'}`}
+      className={`grid content-start border border-rule bg-paper ${main ? 'row-span-2 grid-rows-[auto_200px_auto_auto]' : 'grid-rows-[auto_90px_auto_auto]'}`}
       data-testid={`clip-${clip.view}`}
       data-state={clip.state}
     >
