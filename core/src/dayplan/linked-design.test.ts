@@ -35,4 +35,31 @@ describe('linkedDesign', () => {
     expect(linkedDesign(records('1a 2a')).linked).toBe(true);
     expect(linkedDesign([])).toEqual({ linked: true, parts: [], pairs: [], wouldLink: [] });
   });
+
+  test('coaches, parts and campers come in the order of the alphabet, and the largest part is the one the others are tied to', () => {
+    const d = linkedDesign(records('9z 5cb 4ca 8yx'));
+    expect(d.parts).toEqual([['a', 'b', 'c'], ['x', 'y'], ['z']]);
+    expect(d.pairs.map((p) => p.coaches.join(''))).toEqual([
+      'ab',
+      'ac',
+      'ax',
+      'ay',
+      'az',
+      'bc',
+      'bx',
+      'by',
+      'bz',
+      'cx',
+      'cy',
+      'cz',
+      'xy',
+      'xz',
+      'yz',
+    ]);
+    const large = linkedDesign(records('9a 8bc 7dc 6db'));
+    expect(large.wouldLink).toEqual([{ coach: 'b', campers: ['9'] }]);
+    expect(linkedDesign(records('2ab 1ab'), ['z']).wouldLink).toEqual([{ coach: 'z', campers: ['1', '2'] }]);
+    // The edge is walked both ways: c is met first, and leads back to a and on to b.
+    expect(linkedDesign(records('1cb 2ac')).linked).toBe(true);
+  });
 });

@@ -43,4 +43,55 @@ describe('one camper by hand', () => {
     const waiting = [sessionOf('a', 660)];
     expect(of(moveSession(input, waiting, 'a', { mound: 'M1', from }, now), 'a').warmUpFrom).toBe(warmUpFrom);
   });
+
+  test('only who films and is there the whole time is asked; who films elsewhere later is free', () => {
+    const staff = [
+      { ...SMALL.staff[0]!, id: 'scorer', films: false },
+      { ...SMALL.staff[0]!, id: 'late', from: 575 },
+      { ...SMALL.staff[0]!, id: 'early', to: 575 },
+      { ...SMALL.staff[0]!, id: 'whole', from: 570, to: 580 },
+    ];
+    const day = { ...input, settings: { ...SMALL, staff } };
+    const busyLater = sessionOf('b', 580, { filmer: 'whole', camera: 'K1' });
+    const after = moveSession(day, [busyLater, sessionOf('a', 540, { filmer: 'early' })], 'a', { mound: 'M1', from: 570 });
+    expect(of(after, 'a')).toMatchObject({ filmer: 'whole', camera: 'K1' });
+  });
+
+  test('two meanwhile: neither camera nor filmer of either is taken', () => {
+    const three = {
+      ...SMALL,
+      staff: [...SMALL.staff, { ...SMALL.staff[0]!, id: 'r' }],
+      cameras: [...SMALL.cameras, { ...SMALL.cameras[0]!, name: 'K3' }],
+    };
+    const both = [sessionOf('a', 540), sessionOf('b', 540, { mound: 'M2', camera: 'K2', filmer: 'q' })];
+    const after = moveSession({ ...input, settings: three }, both, 'c', { mound: 'M1', from: 545 });
+    expect(of(after, 'c')).toMatchObject({ camera: 'K3', filmer: 'r' });
+  });
+
+  test('his own camera and filmer stay his where they are free, though others come before them', () => {
+    const mine = [sessionOf('a', 540, { camera: 'K2', filmer: 'q' })];
+    expect(of(moveSession(input, mine, 'a', { mound: 'M1', from: 600 }), 'a')).toMatchObject({ camera: 'K2', filmer: 'q' });
+  });
+
+  test('somebody without a place, where all are busy: a camera and a filmer all the same, and the clash is named', () => {
+    const one = {
+      ...input,
+      settings: { ...SMALL, staff: [{ ...SMALL.staff[0]!, id: 'scorer', films: false }, SMALL.staff[0]!] },
+    };
+    const busy = [sessionOf('a', 540), sessionOf('b', 540, { camera: 'K2' })];
+    expect(of(moveSession(one, busy, 'c', { mound: 'M2', from: 540 }), 'c')).toMatchObject({ camera: 'K1', filmer: 'p' });
+  });
+
+  test('the plan comes back by time, and by mound at one time', () => {
+    const unsorted = [sessionOf('c', 560), sessionOf('b', 540, { mound: 'M2' })];
+    expect(moveSession(input, unsorted, 'a', { mound: 'M1', from: 540 }).map((s) => s.camper)).toEqual(['a', 'b', 'c']);
+    expect(moveSession(input, [sessionOf('b', 540)], 'a', { mound: 'M2', from: 540 }).map((s) => s.camper)).toEqual(['b', 'a']);
+    expect(moveSession(input, [sessionOf('b', 540)], 'a', { mound: 'M1', from: 550 }).map((s) => s.camper)).toEqual(['b', 'a']);
+  });
+
+  test('who begins to warm up this very minute goes on with it', () => {
+    const waiting = [sessionOf('a', 610)];
+    expect(of(moveSession(input, waiting, 'a', { mound: 'M1', from: 620 }, 600), 'a').warmUpFrom).toBe(610);
+    expect(of(moveSession(input, waiting, 'a', { mound: 'M1', from: 609 }, 600), 'a').warmUpFrom).toBe(600);
+  });
 });

@@ -77,4 +77,84 @@ describe('one after the other at the earliest time', () => {
     expect(placed.unplaced).toEqual(['b']);
     expect(placed.sessions).toMatchObject([{ camper: 'a', deliveries: 2 }]);
   });
+
+  test('a mound, a camera or somebody who films who begins later is waited for, and used to the last minute', () => {
+    const later = (list: keyof typeof SMALL, from: number, to = 720) => ({
+      [list]: (SMALL[list] as ReadonlyArray<object>).slice(0, 1).map((w) => ({ ...w, from, to })),
+    });
+    for (const list of ['mounds', 'cameras', 'staff'] as const) {
+      expect(
+        place(alone('a'), { settings: later(list, 557) }).sessions.map((s) => s.from),
+        list,
+      ).toEqual([557]);
+      expect(place(alone('a', 'b'), { settings: later(list, 540, 559) }).unplaced, list).toEqual(['b']);
+      expect(place(alone('a', 'b'), { settings: later(list, 540, 560) }).unplaced, list).toEqual([]);
+    }
+  });
+
+  test('somebody who does not film films nobody', () => {
+    const staff = SMALL.staff.map((p) => ({ ...p, films: p.id === 'q' }));
+    const placed = place(alone('a', 'b'), { settings: { staff } });
+    expect(placed.sessions.map((s) => [s.filmer, s.from])).toEqual([
+      ['q', 540],
+      ['q', 550],
+    ]);
+  });
+
+  test('whoever films stays at his mound until another has filmed two sessions less', () => {
+    // One mound, three who film: p films ten minutes and stays, being ahead by fewer than fifteen minutes; at twenty the next one comes. All at twenty, the last one stays.
+    const one = { mounds: SMALL.mounds.slice(0, 1), staff: [...SMALL.staff, { ...SMALL.staff[0]!, id: 'r' }] };
+    const placed = place(alone('a', 'b', 'c', 'd', 'e', 'f', 'g'), { settings: one });
+    expect(placed.sessions.map((s) => s.filmer).join('')).toBe('ppqqrrr');
+    // What stands counts: q, who has filmed two sessions here last, goes on; after three p, with one, takes over.
+    const stood = (n: number) => [
+      sessionOf('s', 540),
+      ...Array.from({ length: n }, (_, i) => sessionOf(`t${i}`, 550 + 10 * i, { filmer: 'q' })),
+    ];
+    const next = (n: number) =>
+      place(alone('a'), { settings: { ...one, staff: SMALL.staff }, standing: stood(n), from: 600 }).sessions.at(-1)!.filmer;
+    expect([next(2), next(3)]).toEqual(['q', 'p']);
+  });
+
+  test('a camera stays at its mound; one that stands at another mound is taken last', () => {
+    const cameras = ['K1', 'K2', 'K3'].map((name) => ({ name, from: 540, to: name === 'K2' ? 560 : 720 }));
+    const standing = [sessionOf('s', 540), sessionOf('t', 540, { mound: 'M2', camera: 'K2', filmer: 'q' })];
+    const placed = place(alone('a', 'b', 'c', 'd'), { settings: { cameras }, standing, from: 550 });
+    // M2 has K2 until 560, then K3, which stands nowhere, and not K1.
+    expect(placed.sessions.slice(2).map((s) => `${s.mound} ${s.from} ${s.camera}`)).toEqual([
+      'M1 550 K1',
+      'M2 550 K2',
+      'M1 560 K1',
+      'M2 560 K3',
+    ]);
+    // Where no other is left, the one of the other mound comes.
+    const moved = place(alone('a'), {
+      settings: { cameras: cameras.slice(0, 2), mounds: SMALL.mounds.slice(1) },
+      standing,
+      from: 560,
+    });
+    expect(moved.sessions.at(-1)).toMatchObject({ mound: 'M2', camera: 'K1' });
+  });
+
+  test('a group whose second comes later begins at once where he is warmed up before the first is through', () => {
+    // y is warmed up at 575 and x is through at 580; with twenty minutes, at 560 and 560.
+    const settings = { minutes: { ...SMALL.minutes, '11-12': 40 } };
+    const kin = [[camperOf('x', { together: 'kin' }), camperOf('y', { together: 'kin', readyFrom: 565 })]];
+    expect(when(place(kin, { settings }))).toEqual({ x: 'M1 540', y: 'M1 580' });
+    const short = { minutes: { ...SMALL.minutes, '11-12': 20 } };
+    const near = [[camperOf('x', { together: 'kin', readyFrom: 0 }), camperOf('y', { together: 'kin', readyFrom: 550 })]];
+    expect(when(place(near, { settings: short }))).toEqual({ x: 'M1 540', y: 'M1 560' });
+  });
+
+  test('breaks in whatever order they are written: the gap between two that fits is used', () => {
+    const breaks = [
+      { from: 600, to: 610 },
+      { from: 545, to: 560 },
+    ];
+    expect(when(place(alone('a', 'b', 'c'), { settings: { breaks, mounds: SMALL.mounds.slice(0, 1) } }))).toEqual({
+      a: 'M1 570',
+      b: 'M1 580',
+      c: 'M1 590',
+    });
+  });
 });

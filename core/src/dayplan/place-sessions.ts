@@ -54,7 +54,7 @@ export function placeBlocks(
   };
   for (const s of standing) take(s);
   const films = settings.staff.filter((p) => p.films);
-  const breaks = [...settings.breaks].sort((a, b) => a.from - b.from);
+  const { breaks } = settings;
   const shortest = Math.min(...order.flat().map((c) => settings.minutes[c.ageGroup]));
   /** Who filmed at a mound last. */
   const filmerAt = new Map(standing.map((s) => [s.mound, s.filmer]));
@@ -78,16 +78,14 @@ export function placeBlocks(
     consider(t);
 
   /** One session at a time on a mound, or null when something is missing. */
-  const sessionAt = (camper: DayCamper, mound: DaySpan, from: Minute, more: readonly Session[]): Session | null => {
+  const sessionAt = (camper: DayCamper, mound: DaySpan, from: Minute): Session | null => {
     const to = from + settings.minutes[camper.ageGroup];
     const span = { from, to };
     const warmUpFrom = from - settings.warmUpMinutes;
     if (from < notBefore || warmUpFrom < camper.readyFrom || from < mound.from || to > mound.to) return null;
     if (breaks.some((b) => overlaps(b, { from: warmUpFrom, to })) || !isFree(of(mounds, mound.name), span)) return null;
     const open = (w: Busy): boolean => from >= w.from && to <= w.to;
-    const used = more.filter((s) => overlaps(s, span));
-    const usable = (c: DaySpan): boolean =>
-      open(c) && isFree(of(cameras, c.name), span) && !used.some((s) => s.camera === c.name);
+    const usable = (c: DaySpan): boolean => open(c) && isFree(of(cameras, c.name), span);
     const own = settings.cameras.find((c) => c.name === cameraAt.get(mound.name));
     // A camera that stands at another mound is taken last.
     const camera =
@@ -97,12 +95,7 @@ export function placeBlocks(
     if (!camera) return null;
     let filmer: (typeof films)[number] | null = null;
     for (const p of films)
-      if (
-        open(p) &&
-        (!filmer || burden(p.id, mound.name) < burden(filmer.id, mound.name)) &&
-        isFree(of(filmers, p.id), span) &&
-        !used.some((s) => s.filmer === p.id)
-      )
+      if (open(p) && (!filmer || burden(p.id, mound.name) < burden(filmer.id, mound.name)) && isFree(of(filmers, p.id), span))
         filmer = p;
     if (!filmer) return null;
     return {
@@ -121,7 +114,7 @@ export function placeBlocks(
     const made: Session[] = [];
     let at = from;
     for (const camper of block) {
-      const s = sessionAt(camper, mound, at, made);
+      const s = sessionAt(camper, mound, at);
       if (!s) return null;
       made.push(s);
       at = s.to;
@@ -155,7 +148,7 @@ export function placeBlocks(
     }
   };
   const place = (block: Block): void => {
-    const inOrder = block.length > 1 ? [...block].sort((a, b) => arrival(a) - arrival(b)) : block;
+    const inOrder = [...block].sort((a, b) => arrival(a) - arrival(b));
     for (let i = 1; i < inOrder.length; i++) {
       if (arrival(inOrder[i]!) <= arrival(inOrder[i - 1]!)) continue;
       const head = find(inOrder.slice(0, i));

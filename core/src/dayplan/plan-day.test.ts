@@ -94,7 +94,7 @@ describe('something happens during the day', () => {
       ...input,
       campers: input.campers.map((c) => (c.id === missed.camper ? { ...c, readyFrom: now + 5 } : c)),
     };
-    expect(planProblems(changed, before, now)).toMatchObject([{ code: 'notThere', campers: [missed.camper] }]);
+    expect(planProblems(changed, before, now)).toMatchObject([{ code: 'missed', campers: [missed.camper] }]);
     const after = plan(changed, { before, now });
     expect(after.moved).toEqual([missed.camper]);
     expect(after.sessions.find((s) => s.camper === missed.camper)!.warmUpFrom).toBeGreaterThanOrEqual(now + 5);
@@ -131,13 +131,12 @@ describe('something happens during the day', () => {
 
 describe('planProblems convicts what the minute-by-minute check convicts', () => {
   const input = randomCamp(2, { campers: 24, mounds: 3, staff: 5 });
-  const sound = plan(input).sessions;
+  const sound = () => plan(input).sessions;
   const spoil = (change: (s: Session[]) => void): Session[] => {
-    const copy = sound.map((s) => ({ ...s }));
+    const copy = sound().map((s) => ({ ...s }));
     change(copy);
     return copy;
   };
-  const later = sound.findIndex((s) => s.from > 9 * 60 + 20);
   test.each<[string, string, (s: Array<{ -readonly [K in keyof Session]: Session[K] }>) => void]>([
     [
       'two on one mound',
@@ -181,6 +180,7 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
       'the break',
       'inBreak',
       (s) => {
+        const later = s.findIndex((one) => one.from > 9 * 60 + 20);
         const d = s[later]!.to - s[later]!.from;
         s[later]!.from = 12 * 60;
         s[later]!.to = 12 * 60 + d;
@@ -236,17 +236,20 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
   });
 
   test('siblings apart, and a camper who is not there yet', () => {
-    const ids = sound.slice(0, 2).map((s) => s.camper);
-    const last = sound.at(-1)!.camper;
+    const sessions = sound();
+    const ids = sessions.slice(0, 2).map((s) => s.camper);
+    const last = sessions.at(-1)!.camper;
     const family = {
       ...input,
       campers: input.campers.map((c) =>
         c.id === ids[0] || c.id === last ? { ...c, together: 'family', readyFrom: 0 } : { ...c, together: null },
       ),
     };
-    expect(planProblems(family, sound).map((p) => [p.code, [...p.campers].sort()])).toEqual([['apart', [ids[0], last].sort()]]);
+    expect(planProblems(family, sessions).map((p) => [p.code, [...p.campers].sort()])).toEqual([
+      ['apart', [ids[0], last].sort()],
+    ]);
     const late = { ...input, campers: input.campers.map((c) => (c.id === ids[1] ? { ...c, readyFrom: 10 * 60 } : c)) };
-    expect(planProblems(late, sound).map((p) => p.code)).toEqual(['notThere']);
+    expect(planProblems(late, sessions).map((p) => p.code)).toEqual(['notThere']);
   });
 });
 

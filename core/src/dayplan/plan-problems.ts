@@ -22,6 +22,7 @@ export interface PlanProblem {
     | 'filmerAway'
     | 'inBreak'
     | 'notThere'
+    | 'missed'
     | 'tooShort'
     | 'armCare'
     | 'notToThrow'
@@ -57,7 +58,7 @@ export function planProblems(
     if (wasThrown(s, camper, now)) continue;
     if (camper && s.to <= now) {
       const why = camper.noShow ? 'Has not been at the gate' : `At the field from ${clockOf(camper.readyFrom)}`;
-      one('notThere', s, `${why}: did not throw at ${clockOf(s.from)}.`);
+      one('missed', s, `${why}: did not throw at ${clockOf(s.from)}.`);
       continue;
     }
     const inside = (w: { from: number; to: number } | undefined): boolean => w !== undefined && s.from >= w.from && s.to <= w.to;

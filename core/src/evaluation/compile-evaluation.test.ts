@@ -6,13 +6,13 @@ import { compileEvaluation, furtherFocus, type EvaluationInput } from './compile
 import { evaluationDocumentSchema } from './document.ts';
 
 const deliveries = ['a', 'b', 'c'];
-const all = resolveSheet(defaultSheet, '13-14').filter((c) => c.scored);
+const scored = () => resolveSheet(defaultSheet, '13-14').filter((c) => c.scored);
 /** Everything at level 3 but what is named: checkpoint to levels and fault. */
 function input(
   faults: Readonly<Record<string, readonly [string, ReadonlyArray<Level | null>]>>,
   more: Partial<EvaluationInput> = {},
 ): EvaluationInput {
-  const scores: Score[] = all.flatMap((c) =>
+  const scores: Score[] = scored().flatMap((c) =>
     deliveries.map((delivery, i) => {
       const [code, levels] = faults[c.id] ?? [null, []];
       const level = levels[i] ?? null;
@@ -25,16 +25,17 @@ function input(
 }
 
 describe('compileEvaluation', () => {
-  const knee = input(
-    { F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 3, 1]], H2: ['H2.falls-off', [2, 3, 3]] },
-    {
-      figures: [
-        { delivery: 'b', figure: 'frontKneeChange', estimate: { value: 4, sd: 4, unit: 'degrees' } },
-        { delivery: 'a', figure: 'frontKneeChange', estimate: { value: -16, sd: 4, unit: 'degrees' } },
-      ],
-    },
-  );
-  const document = compileEvaluation(knee);
+  const knee = () =>
+    input(
+      { F2: ['F2.gives-way', [1, 1, 0]], E5: ['E5.glove-drops', [1, 3, 1]], H2: ['H2.falls-off', [2, 3, 3]] },
+      {
+        figures: [
+          { delivery: 'b', figure: 'frontKneeChange', estimate: { value: 4, sd: 4, unit: 'degrees' } },
+          { delivery: 'a', figure: 'frontKneeChange', estimate: { value: -16, sd: 4, unit: 'degrees' } },
+        ],
+      },
+    );
+  const drafted = () => compileEvaluation(knee());
 
   test('asks arm care: all drills of a day together stay within the throws of a drill day, and the sheet says so', () => {
     const four = {
@@ -61,13 +62,14 @@ describe('compileEvaluation', () => {
   });
 
   test('is a valid document with habits as focus and one-off events apart', () => {
+    const document = drafted();
     expect(() => evaluationDocumentSchema.parse(document)).not.toThrow();
     expect(document.focus.map((f) => f.checkpoint)).toEqual(['F2', 'E5']);
     expect(document.oneOffs).toEqual([expect.stringContaining('(1 of 3)')]);
   });
 
   test('a focus says what was seen with its figure, why, a cue, drills with amounts, and what to look for', () => {
-    const [first] = document.focus;
+    const [first] = drafted().focus;
     expect(first!.seen.replaceAll('\u00a0', ' ')).toBe(
       'In 3 of 3 the front knee kept bending after landing: front knee bent 16 ± 4° further from landing to release.',
     );
@@ -77,17 +79,20 @@ describe('compileEvaluation', () => {
   });
 
   test('at most three strengths, of different phases, none of a focus', () => {
+    const document = drafted();
     expect(document.strengths).toHaveLength(3);
     const phases = document.strengths.map((s) => defaultSheet.checkpoints.find((c) => c.id === s.checkpoint)!.phase);
     expect(new Set(phases).size).toBe(3);
   });
 
   test('the cautions stand on every evaluation, and the schools of the age', () => {
+    const document = drafted();
     expect(document.cautions.join(' ')).toMatch(/not medical advice.*licensed medical professional/);
     expect(document.schools).toContain('firm front leg');
   });
 
   test('a phase with a focus does not hide it behind its other checkpoints', () => {
+    const document = drafted();
     expect(document.phases.find((p) => p.id === 'turn')).toMatchObject({ focus: true, middle: 1 });
     expect(document.phases.find((p) => p.id === 'start')).toMatchObject({ focus: false, middle: 3 });
   });
@@ -115,7 +120,7 @@ describe('compileEvaluation', () => {
   });
 
   test('what is not scored at the age does not enter', () => {
-    const young = compileEvaluation({ ...knee, ageGroup: '9-10' });
+    const young = compileEvaluation({ ...knee(), ageGroup: '9-10' });
     expect(young.focus).toEqual([]);
   });
 
@@ -156,7 +161,7 @@ describe('compileEvaluation', () => {
   });
 
   test('habits that were not chosen can be added', () => {
-    const rest = furtherFocus(knee, ['F2']);
+    const rest = furtherFocus(knee(), ['F2']);
     expect(rest.map((f) => f.checkpoint)).toEqual(['E5']);
     expect(rest[0]!.reasons).toContain('added by the coach');
   });

@@ -225,7 +225,7 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
       id: d.id,
       name: d.name,
       how: d.how,
-      amount: d.ball ? `${Math.min(d.throws, most)} throws, ${d.distance}` : `${d.repetitions} times, no ball`,
+      amount: d.ball ? `${throwsInWords(Math.min(d.throws, most))}, ${d.distance}` : `${d.repetitions} times, no ball`,
     })),
     lookAgain: checkpoint.focus.lookAgain,
     freeze: {
@@ -236,6 +236,8 @@ function focusItem(input: EvaluationInput, choice: FocusChoice, taken: ReadonlyS
     reasons: [...choice.reasons],
   };
 }
+
+const throwsInWords = (n: number): string => `${n} ${n === 1 ? 'throw' : 'throws'}`;
 
 /**
  * The most throws of one drill. Every focus has its drill on a drill day, and together they stay within what arm care allows: those

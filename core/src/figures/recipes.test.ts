@@ -58,6 +58,72 @@ describe('figures', () => {
     expect(compute('baseWidth').value).toBeCloseTo((120 * 0.226) / (100 * 0.259), 10);
   });
 
+  // The body height of these points is (201.5 + hypot(90, 82.5) + hypot(80, 100)) / 0.894, as above; the rest is read off the drawing.
+  const more: PointsAt = {
+    ...points,
+    'contact.backKnee': { x: 340, y: 401.5 },
+    'footOpens.frontAnkle': { x: 420, y: 470 },
+    'liftTop.frontHip': { x: 200, y: 300 },
+    'liftTop.backHip': { x: 220, y: 302 },
+    'liftTop.backAnkle': { x: 180, y: 500 },
+    'release.frontHip': { x: 500, y: 300 },
+    'release.frontKnee': { x: 560, y: 400 },
+    'release.frontAnkle': { x: 560, y: 500 },
+    'release.ball': { x: 700, y: 200 },
+    'release.ballLater': { x: 780, y: 210 },
+  };
+  const value = (id: Parameters<typeof recipeOf>[0], towards: 1 | -1 = 1, lead = 0, at = more) =>
+    recipeOf(id)!.value(at, towards, lead);
+
+  test('the hips stand ahead of the back ankle by the way of their middle', () => {
+    expect(value('pelvisAhead')).toBeCloseTo(30 / bodyHeightPixels(more), 12);
+    expect(value('pelvisAhead', -1)).toBeCloseTo(-30 / bodyHeightPixels(more), 12);
+  });
+
+  test('the foot opens after so much of the way of the ankle', () => {
+    expect(value('footOpensShare')).toBeCloseTo(240 / 400, 12);
+    const mirrored = Object.fromEntries(Object.entries(more).map(([k, v]) => [k, { ...v!, x: 1000 - v!.x }]));
+    expect(value('footOpensShare', -1, 0, mirrored)).toBeCloseTo(240 / 400, 12);
+  });
+
+  test('the legs are spread by the angle between the thighs, wherever the hips stand', () => {
+    // Front thigh (90, 82.5), back thigh (-50, 100).
+    const degrees = (Math.acos((90 * -50 + 82.5 * 100) / (Math.hypot(90, 82.5) * Math.hypot(50, 100))) * 180) / Math.PI;
+    expect(value('legSpread')).toBeCloseTo(degrees, 9);
+    expect(() => value('legSpread', 1, 0, { ...more, 'contact.backKnee': more['contact.backHip'] })).toThrow(
+      /front knee|back knee/,
+    );
+  });
+
+  test('the front knee opens from contact to release by the difference of its angles', () => {
+    // At release the thigh leans by atan(60 / 100), the shin is upright.
+    const release = 180 - (Math.atan(0.6) * 180) / Math.PI;
+    const [a, b] = [Math.atan2(-82.5, -90), Math.atan2(100, 80)];
+    const contact = Math.abs(((b - a) * 180) / Math.PI);
+    expect(value('frontKneeChange')).toBeCloseTo(release - Math.min(contact, 360 - contact), 9);
+  });
+
+  test('the ball is led back along its path to where it was let go, towards the target', () => {
+    const height = bodyHeightPixels(more);
+    expect(value('ballAheadRelease')).toBeCloseTo(140 / height, 12);
+    expect(value('ballAheadRelease', 1, -0.5)).toBeCloseTo((140 - 40) / height, 12);
+    expect(value('ballAheadRelease', -1, -0.5)).toBeCloseTo(-(140 - 40) / height, 12);
+  });
+
+  test('a forearm that points straight down and to the target wraps there, and nowhere else', () => {
+    const forearm = (x: number, y: number) =>
+      value('forearmContact', 1, 0, { ...more, 'contact.throwingElbow': { x: 0, y: 0 }, 'contact.throwingWrist': { x, y } });
+    // Level and back 0, up 90, level and forward 180, down -90; beyond 225 it is -135.
+    expect([forearm(-1, 0), forearm(0, -1), forearm(1, 0), forearm(0, 1)].map(Math.round)).toEqual([0, 90, 180, -90]);
+    expect(forearm(1, 0.9)).toBeCloseTo(180 + (Math.atan(0.9) * 180) / Math.PI, 9);
+    expect(forearm(1, 1)).toBeCloseTo(-135, 9);
+    expect(forearm(0.9, 1)).toBeCloseTo(-90 - (Math.atan(0.9) * 180) / Math.PI, 9);
+  });
+
+  test('no point is asked for twice', () => {
+    for (const { id, needs } of FIGURE_RECIPES) expect(new Set(needs).size, id).toBe(needs.length);
+  });
+
   test('every recipe names points of key frames and refuses a missing one by its name', () => {
     for (const recipe of FIGURE_RECIPES) {
       expect(recipe.needs.length).toBeGreaterThan(0);

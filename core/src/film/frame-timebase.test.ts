@@ -51,7 +51,7 @@ describe('frameTimebase', () => {
 });
 
 describe('joinViews', () => {
-  const join = joinViews({ liftTop: 1, contact: 2, set: 0.2 }, { liftTop: 3.5, contact: 4.4, release: 9 })!;
+  const join = (t: number) => joinViews({ liftTop: 1, contact: 2, set: 0.2 }, { liftTop: 3.5, contact: 4.4, release: 9 })!(t);
 
   test('key frames meet, between them time runs evenly', () => {
     expect([join(1), join(2), join(1.5)]).toEqual([3.5, 4.4, 3.95]);

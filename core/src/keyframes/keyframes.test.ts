@@ -85,6 +85,21 @@ describe('markTime', () => {
   test('one frame: its own start, half a frame interval of error', () => {
     expect(markTime({ frame: 2, frameTo: null }, film)).toEqual({ value: 0.02, sd: 0.005, unit: 'seconds' });
   });
+  test('an interval that ends before it begins is refused; one of no length is one frame', () => {
+    expect(() => markTime({ frame: 2, frameTo: 1 }, film)).toThrow(/^markTime: /);
+    expect(markTime({ frame: 2, frameTo: 2 }, film)).toEqual(markTime({ frame: 2, frameTo: null }, film));
+  });
+  test('over many frames the error is that of an even chance over the interval', () => {
+    // JCGM 100:2008, 4.3.7: width over the root of 12; three intervals of 10 ms.
+    expect(markTime({ frame: 0, frameTo: 3 }, film)).toMatchObject({
+      value: expect.closeTo(0.015, 12),
+      sd: expect.closeTo(0.03 / Math.sqrt(12), 12),
+    });
+    // In film of a variable rate it is still the width of the interval itself, 70 ms.
+    const gaps = frameTimebase([0, 0.01, 0.02, 0.08, 0.09], 1);
+    expect(markTime({ frame: 1, frameTo: 3 }, gaps).sd).toBeCloseTo(0.07 / Math.sqrt(12), 12);
+    expect(markTime({ frame: 1, frameTo: 2 }, gaps).sd).toBeCloseTo(0.005, 12);
+  });
   test('an interval of two frames: its middle, and still at least half a frame interval', () => {
     const mark = markTime({ frame: 1, frameTo: 2 }, film);
     expect(mark.value).toBeCloseTo(0.015, 12);

@@ -82,6 +82,62 @@ describe('suggestLevel', () => {
     expect(() => suggestLevel({ value: 1, sd: 1 }, { wanted: [0, 9], acceptable: [1, 9] })).toThrow('band');
   });
 
+  test.each([
+    [{ value: Number.POSITIVE_INFINITY, sd: 1 }],
+    [{ value: 1, sd: Number.NaN }],
+    [{ value: 1, sd: Number.POSITIVE_INFINITY }],
+    [{ value: 1, sd: -0.1 }],
+  ])('an estimate of %j is refused', (estimate) => expect(() => suggestLevel(estimate, knee)).toThrow(/^estimate: /));
+
+  test.each<[LevelBand]>([
+    [{ wanted: [0, 9], acceptable: [0, 8] }],
+    [{ wanted: [9, 0], acceptable: [-1, 10] }],
+    [{ wanted: [null, 9], acceptable: [1, 9] }],
+    [{ wanted: [0, null], acceptable: [0, 9] }],
+  ])('a band %j does not nest', (band) => expect(() => suggestLevel({ value: 5, sd: 0 }, band)).toThrow(/^band: /));
+
+  test('bands that touch nest; a band of one value is one', () => {
+    expect(exact(5, { wanted: [5, 5], acceptable: [5, 5] })).toBe(3);
+    expect(exact(5, { wanted: [0, 9], acceptable: [0, 9] })).toBe(3);
+  });
+
+  test('the side is that of the wanted band: none on its ends, below and above beyond them, also where a limit opens an end', () => {
+    const side = (value: number, limits?: readonly [number | null, number | null]) =>
+      suggestLevel({ value, sd: 1 }, knee, limits)!.side;
+    expect([side(138), side(155), side(137.9), side(155.1)]).toEqual([null, null, 'below', 'above']);
+    expect([side(137.9, [138, null]), side(155.1, [null, 155]), side(155.1, [null, 155.05])]).toEqual([null, null, 'above']);
+  });
+
+  test('a limit below opens the lower ends like one above; the end that holds the limit itself is open', () => {
+    const low: LevelBand = { wanted: [0, 10], acceptable: [0, 20] };
+    // Half of the mass lies below nothing.
+    expect(suggestLevel({ value: 0, sd: 3 }, low, [0, null])).toMatchObject({ level: 3, sure: true, side: null });
+    expect(suggestLevel({ value: 0, sd: 3 }, low)!.sure).toBe(false);
+    expect(suggestLevel({ value: -5, sd: 0 }, low, [0, null])!.level).toBe(3);
+    // The limit lies in the acceptable margin: what is beyond it is level 2 and never worse.
+    const near: LevelBand = { wanted: [10, 20], acceptable: [4, 26] };
+    expect(suggestLevel({ value: -50, sd: 0 }, near, [5, null])!.level).toBe(2);
+    expect(suggestLevel({ value: -50, sd: 0 }, near, [-3, null])!.level).toBe(0);
+    expect(suggestLevel({ value: -50, sd: 0 }, near, [-2, null])!.level).toBe(1);
+  });
+
+  test('of two levels as likely the lower one is said, and it is not sure', () => {
+    // On the end between 2 and 3 with a small error each has half: 0.5 each.
+    const s = suggestLevel({ value: 138, sd: 0.5 }, knee)!;
+    expect(s.probabilities[2]).toBeCloseTo(0.5, 9);
+    expect(s.probabilities[3]).toBeCloseTo(0.5, 9);
+    expect(s.sure).toBe(false);
+  });
+
+  test('an open side has no margin of its own to lend: half of the wanted band where both ends are closed, else the other one', () => {
+    const above: LevelBand = { wanted: [4, null], acceptable: [1, null] };
+    expect([exact(99, above), exact(1, above), exact(-2, above), exact(-2.1, above)]).toEqual([3, 2, 1, 0]);
+    const wide: LevelBand = { wanted: [0, 8], acceptable: [-2, 14] };
+    expect([exact(-2, wide), exact(-4, wide), exact(-4.1, wide), exact(14, wide), exact(20, wide), exact(20.1, wide)]).toEqual([
+      2, 1, 0, 2, 1, 0,
+    ]);
+  });
+
   test('shares are compared in per cent, times in milliseconds', () => {
     expect(inBandUnits({ value: 0.86, sd: 0.01, unit: 'heightShare' })).toEqual({ value: 86, sd: 1 });
     expect(inBandUnits({ value: 0.145, sd: 0.004, unit: 'seconds' })).toEqual({ value: 145, sd: 4 });

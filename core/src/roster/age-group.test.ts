@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { ageGroupOf, ageOn } from './age-group.ts';
+import { ageGroupOf, ageOn, ageOrZero, nearestAgeGroup } from './age-group.ts';
 
 describe('age', () => {
   // Common calendar facts.
@@ -28,5 +28,31 @@ describe('age', () => {
     expect(() => ageGroupOf('2007-01-01', '2026-07-13')).toThrow('19');
     expect(() => ageOn('2030-01-01', '2026-07-13')).toThrow('lies after');
     expect(() => ageOn('13.7.2012', '2026-07-13')).toThrow('born');
+  });
+});
+
+describe('the nearest group', () => {
+  test('its own from 7 to 18, the youngest below, the oldest above', () => {
+    expect([6, 7, 8, 9, 12, 17, 18, 19, 40, 0].map(nearestAgeGroup)).toEqual([
+      '7-8',
+      '7-8',
+      '7-8',
+      '9-10',
+      '11-12',
+      '17-18',
+      '17-18',
+      '17-18',
+      '17-18',
+      '7-8',
+    ]);
+  });
+
+  test('an age on the day of birth is none, before it is refused or 0, and 6 has no group', () => {
+    expect(ageOn('2026-07-13', '2026-07-13')).toBe(0);
+    expect(() => ageOn('2027-07-13', '2026-07-13')).toThrow(/lies after/);
+    expect(() => ageOn('2012-07-13', 'today')).toThrow(/^day: /);
+    expect([ageOrZero('2026-07-13', '2026-07-13'), ageOrZero('2026-07-14', '2026-07-13')]).toEqual([0, 0]);
+    expect(() => ageGroupOf('2020-07-12', '2026-07-13')).toThrow(/6 is outside/);
+    expect(() => ageGroupOf('2019-07-14', '2026-07-13')).toThrow(/6 is outside/);
   });
 });

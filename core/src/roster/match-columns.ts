@@ -196,7 +196,7 @@ export const mustConfirm = (c: ColumnMatch): boolean => c.field !== null && !c.s
 /** The unit in a heading of a height. */
 function unitOf(heading: string): HeightUnit | null {
   // In "height in inches" the first "in" is none.
-  const words = heading.replace(/(^| )in (?=cm|centi|m |met|inch|f)/g, ' ');
+  const words = heading.replace(/(^| )in (?=cm|centi|m(?: |$)|met|inch|f)/g, ' ');
   const found = [...words.matchAll(/(?:^| )(cm|centimet(?:er|re)s?|m|met(?:er|re)s?|in|inch|inches|ft|feet)(?= |$)/g)].map(
     (m) => m[1]!,
   );

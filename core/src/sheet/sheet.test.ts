@@ -74,12 +74,73 @@ describe('the shipped sheet', () => {
     );
   });
 
-  test('a sheet with a broken reference is refused', () => {
+  test('the shipped sheet breaks no rule of its own', () => {
+    expect(sheetSchema.safeParse(structuredClone(defaultSheet)).error).toBeUndefined();
+  });
+
+  type Broken = ReturnType<typeof structuredClone<typeof defaultSheet>>;
+  const schooled = (sheet: Broken) => sheet.checkpoints.find((c) => c.readings)!;
+  const plain = (sheet: Broken) => sheet.checkpoints.find((c) => c.levels)!;
+  test.each<[string, (sheet: Broken) => void, RegExp]>([
+    ['an effect that the sheet does not know', (s) => s.causes[0]!.effects.push('Q1'), /^cause Q1 is unknown$/],
+    [
+      'a drill for nothing that it knows',
+      (s) => s.drills[0]!.for.push('A1.none'),
+      /^drill .+ is for A1\.none, which is unknown$/,
+    ],
+    [
+      'a band whose fault it does not know',
+      (s) => Object.assign(s.bands[0]!, { faultBelow: 'A1.none' }),
+      /^band of .+: A1\.none is unknown$/,
+    ],
+    [
+      'the same with the fault above',
+      (s) => Object.assign(s.bands[0]!, { faultAbove: 'A1.none' }),
+      /^band of .+: A1\.none is unknown$/,
+    ],
+    [
+      'a fault of another checkpoint',
+      (s) => plain(s).faults.push({ ...plain(s).faults[0]!, code: 'X9.stray' }),
+      /^[A-X]\d: fault X9\.stray belongs to another checkpoint$/,
+    ],
+    [
+      'levels and readings at once',
+      (s) => Object.assign(schooled(s), { levels: ['a', 'b', 'c', 'd'] }),
+      /either levels or readings/,
+    ],
+    ['neither levels nor readings', (s) => void delete plain(s).levels, /either levels or readings/],
+    [
+      'one reading without its option',
+      (s) => Object.assign(schooled(s).readings![1]!, { option: 'third' }),
+      /a reading has no school option/,
+    ],
+    [
+      'readings of a school that is not there',
+      (s) => Object.assign(schooled(s), { school: 'Z9' }),
+      /a reading has no school option/,
+    ],
+    ['a checkpoint twice', (s) => s.checkpoints.push(structuredClone(plain(s))), /^two checkpoints have the same id$/],
+  ])('refused, and said: %s', (_, breakIt, says) => {
     const broken = structuredClone(defaultSheet);
-    broken.causes[0]!.effects.push('Q1');
-    expect(sheetSchema.safeParse(broken).success).toBe(false);
-    const stray = structuredClone(defaultSheet);
-    stray.checkpoints[0]!.faults[0]!.code = 'B2.narrow';
-    expect(sheetSchema.safeParse(stray).success).toBe(false);
+    breakIt(broken);
+    expect(sheetSchema.safeParse(broken).error?.issues.map((i) => i.message)).toEqual([expect.stringMatching(says)]);
+  });
+
+  test('words and bands follow the school; a school without words is an error, not another school', () => {
+    const words = (choices: object) =>
+      resolveSheet(defaultSheet, '13-14', 'stretch', { ...choices }).find((c) => c.id === 'B3')!.descriptions;
+    const own = defaultSheet.checkpoints.find((c) => c.id === 'B3')!.readings!;
+    for (const { option, levels } of own) expect(words({ B3: option })).toEqual(levels);
+    expect(() => words({ B3: 'third' })).toThrow(/^B3 has no level descriptions for third$/);
+    const mute = structuredClone(defaultSheet);
+    delete plain(mute).levels;
+    expect(() => resolveSheet(mute, '13-14')).toThrow(/has no level descriptions for null/);
+  });
+
+  test('a band of some ages holds at no other', () => {
+    const narrow = structuredClone(defaultSheet);
+    narrow.bands = [{ ...narrow.bands.find((b) => b.checkpoint === 'B1')!, ageGroups: ['17-18'], school: undefined }];
+    expect(bandsFor(narrow, 'B1', '17-18')).toHaveLength(1);
+    expect(bandsFor(narrow, 'B1', '15-16')).toHaveLength(0);
   });
 });

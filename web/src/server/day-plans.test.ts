@@ -312,14 +312,15 @@ describe('two leads at once', () => {
       goals: null,
       mobility: null,
       throwsReported: null,
+      throwsKnown: null,
       form: 2 as const,
     });
     // As long as nobody is at the gate, the plan is believed.
     const noon = Math.max(first!.to, second!.to) + 1;
     const judge = async () => (await judgePlan(camp, day, await dayPlanOf(camp, day), { now: noon, over: false })).problems;
-    expect((await judge()).filter((p) => p.code === 'notThere')).toEqual([]);
+    expect((await judge()).filter((p) => p.code === 'missed')).toEqual([]);
     await recordCheckIn(v7(), said(second!.camper), world.helper);
-    const missed = (await judge()).filter((p) => p.code === 'notThere').flatMap((p) => p.campers);
+    const missed = (await judge()).filter((p) => p.code === 'missed').flatMap((p) => p.campers);
     expect(missed).toContain(first!.camper);
     expect(missed).not.toContain(second!.camper);
   });

@@ -116,6 +116,81 @@ describe('signing in', () => {
   });
 });
 
+describe('a password that is chosen', () => {
+  const link = async (name: string) => tokenOf((await inviteStaff(camp, nobody(name))).link!);
+
+  test('has ten to 128 characters, both among them', async () => {
+    const token = await link('Kit');
+    await expect(choosePassword(token, 'x'.repeat(9))).rejects.toMatchObject({
+      code: 'short-password',
+      message: 'A password has at least 10 characters.',
+    });
+    await expect(choosePassword(token, 'x'.repeat(129))).rejects.toMatchObject({ code: 'long-password' });
+    expect(await choosePassword(token, 'x'.repeat(128))).toEqual({ email: 'kit@field.example' });
+    expect(await choosePassword(await link('Lil'), 'x'.repeat(10))).toEqual({ email: 'lil@field.example' });
+    expect(await enter('lil@field.example', 'x'.repeat(10))).not.toEqual([]);
+    await expect(enter('lil@field.example', 'y'.repeat(10))).rejects.toMatchObject({ code: 'wrong-password' });
+  });
+
+  test('the first lead gives his name and address with it; one that somebody else has is refused, and nothing changes', async () => {
+    const { id, link: url } = await inviteStaff(camp, nobody('Mo'));
+    const token = tokenOf(url!);
+    const self = { name: 'Mo Verrin', email: 'mo.verrin@field.example' };
+    await expect(choosePassword(token, PASSWORD, { ...self, email: 'coach@test.example' })).rejects.toMatchObject({
+      code: 'address-taken',
+      status: 409,
+    });
+    const row = async () => (await db().select().from(staff).where(eq(staff.id, id)))[0];
+    expect(await row()).toMatchObject({ name: 'Mo', email: 'mo@field.example' });
+    expect(await choosePassword(token, PASSWORD, self)).toEqual({ email: self.email });
+    expect(await row()).toMatchObject(self);
+    expect(await enter(self.email)).not.toEqual([]);
+  });
+});
+
+describe('what a failure says', () => {
+  test('a closed account says for how long, in whole minutes of the quarter of an hour', async () => {
+    const { email } = await atWork('Nan');
+    for (let i = 0; i < 5; i++) await enter(email, 'not the password').catch(() => undefined);
+    const closed = await enter(email).catch((e: Error) => e.message);
+    expect(Number(/Try again in (\d+) minutes/.exec(String(closed))?.[1])).toBeGreaterThanOrEqual(14);
+    expect(Number(/Try again in (\d+) minutes/.exec(String(closed))?.[1])).toBeLessThanOrEqual(15);
+  });
+
+  test('a wrong address is a wrong password, an account without a camp is not active, and a broken database is neither', async () => {
+    await expect(enter('nobody@field.example')).rejects.toMatchObject({ code: 'wrong-password', status: 401 });
+    await expect(enter('no address')).rejects.toMatchObject({ code: 'wrong-password' });
+    const { id, email } = await atWork('Ora');
+    await db().delete(campStaff).where(eq(campStaff.staffId, id));
+    await expect(enter(email)).rejects.toMatchObject({ code: 'deactivated' });
+    expect(await db().select().from(sessions).where(eq(sessions.userId, id))).toEqual([]);
+    const { email: other } = await atWork('Pim');
+    await db().execute('alter table sessions rename to sessions_away');
+    try {
+      await expect(enter(other)).rejects.not.toMatchObject({ code: 'wrong-password' });
+    } finally {
+      await db().execute('alter table sessions_away rename to sessions');
+    }
+    expect(await enter(other)).not.toEqual([]);
+  });
+
+  test('a session lasts sixteen hours and is not drawn out by being used', async () => {
+    const { id, email } = await atWork('Quin');
+    const cookies = await enter(email);
+    const ends = async () => (await db().select().from(sessions).where(eq(sessions.userId, id)))[0]!.expiresAt.getTime();
+    const first = await ends();
+    expect(Math.abs(first - Date.now() - 16 * 3600_000)).toBeLessThan(300_000);
+    await db()
+      .update(sessions)
+      .set({ updatedAt: new Date(Date.now() - 15 * 3600_000) })
+      .where(eq(sessions.userId, id));
+    expect(await signedIn(withCookies(cookies))).not.toBeNull();
+    expect(await ends()).toBe(first);
+    // Another cookie is none of ours.
+    expect(await signedIn(new Headers({ cookie: 'other=1' }))).toBeNull();
+  });
+});
+
 describe('the staff of a camp', () => {
   test('a new link leaves the old password until it is used, then ends every session', async () => {
     const { id, email } = await atWork('Ida');
