@@ -8,7 +8,7 @@ import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
 import { firstLeadLink } from './src/server/staff.ts';
-import { loadDemo } from './src/server/load-demo.ts';
+import { demoRefused, endDemoAccounts, loadDemo } from './src/server/load-demo.ts';
 import { sweepMedia } from './src/server/film-files.ts';
 import { stopTools } from './src/server/intake/run-tool.ts';
 import { sendDueMail } from './src/server/mail.ts';
@@ -22,9 +22,16 @@ const port = Number(process.env.PORT ?? 4830);
 const host = process.env.HOST ?? '127.0.0.1';
 const here = fileURLToPath(new URL('.', import.meta.url));
 
+const demo = process.env.STRIDE_DEMO === '1';
+const refused = demo ? demoRefused(host, process.env.STRIDE_URL) : null;
+if (refused) {
+  process.stderr.write(`${refused}\n`);
+  process.exit(1);
+}
 await makeMediaFolders();
 await migrateDatabase();
-if (process.env.STRIDE_DEMO === '1') await loadDemo();
+if (demo) await loadDemo();
+else await endDemoAccounts();
 /** Once a day what has run out goes: footage, sessions, links. */
 async function endRetention(): Promise<void> {
   await removeOldFootage(new Date().toISOString().slice(0, 10));

@@ -11,6 +11,9 @@ export const CAMP = {
 } as const;
 
 /** The made-up accounts; their password stands on the sign-in page of the demo. */
+/** Who runs the made-up camps. */
+export const ORGANISATION = 'Heron Bend Baseball';
+
 export const STAFF = [
   { name: 'Marit Solvane', role: 'lead', email: 'marit@heronbend.example' },
   { name: 'Dario Penhallow', role: 'coach', email: 'dario@heronbend.example' },

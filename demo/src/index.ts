@@ -1,4 +1,4 @@
-export { CAMP, LAST_YEAR, PASSWORD, SECOND_CAMP, STAFF, type DemoCamper } from './camp.ts';
+export { CAMP, LAST_YEAR, ORGANISATION, PASSWORD, SECOND_CAMP, STAFF, type DemoCamper } from './camp.ts';
 export { DEMO_CLIPS, type DemoClip } from './clips.ts';
 export { SECOND_CAMPERS } from './more-campers.ts';
 export { CAMPERS } from './roster.ts';

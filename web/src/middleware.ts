@@ -37,7 +37,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     const memberships = person ? await campsOf(person.id) : [];
     const here = memberships.find((m) => m.camp.id === cookies.get('camp')?.value) ?? memberships[0];
     if (person && here) {
-      locals.staff = { ...person, role: here.role };
+      locals.staff = { ...person, role: here.role, makesCamps: here.makesCamps };
       locals.camp = here.camp;
       locals.camps = memberships.map(({ camp: { id, name, firstDay } }) => ({ id, name, firstDay }));
     }

@@ -94,13 +94,17 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /api/campers': 'keep the roster and the consents',
   'PUT /api/campers/[id]': 'keep the roster and the consents',
   'POST /api/campers/[id]/consents': 'keep the roster and the consents',
+  'POST /api/campers/[id]/same-child': 'keep the roster and the consents',
   'PUT /api/campers/[id]/withdrawal': 'keep the roster and the consents',
   'GET /api/campers/[id]/everything.zip': 'export or erase a child',
   'POST /api/campers/[id]/erasure': 'export or erase a child',
 
   'GET /settings': 'set up camps',
   'PUT /api/settings': 'set up camps',
+  // To make another camp is a right of its own: the functions that these routes call ask for it.
   'POST /api/camps': 'set up camps',
+  'PUT /api/organisation': 'set up camps',
+  'PUT /api/staff/[id]/makes-camps': 'keep the staff',
   'GET /staff': 'keep the staff',
   'POST /api/staff': 'keep the staff',
   'PATCH /api/staff/[id]': 'keep the staff',

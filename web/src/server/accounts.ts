@@ -1,18 +1,18 @@
 import { hash, verify } from '@node-rs/argon2';
 import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
-import { eq, lt } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt } from 'drizzle-orm';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { v7 } from 'uuid';
-import { campsOf } from './camps.ts';
+import { comeInWith } from './come-in.ts';
 import { db, pool } from './db/connect.ts';
-import { credentials, sessions, staff, verifications } from './db/schema.ts';
-import { Refusal } from './refusal.ts';
+import { campStaff, credentials, sessions, staff, verifications } from './db/schema.ts';
+import { requireStrong, SHORTEST_PASSWORD } from './password-strength.ts';
+import { notFound, Refusal } from './refusal.ts';
 import { installationSecret } from './secret.ts';
 
 /** OWASP password storage cheat sheet: argon2id, 19 MiB, two passes, one lane. */
 const ARGON2ID = { algorithm: 2, memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
-export const SHORTEST_PASSWORD = 10;
 const DAY = 86_400;
 /** Sixteen hours: from the gate in the morning to the end of the evening's work. */
 const SESSION_SECONDS = 16 * 3600;
@@ -47,6 +47,7 @@ function makeAuth() {
     },
     // A link is kept as its hash only.
     verification: { storeIdentifier: 'hashed' },
+    user: { additionalFields: { address: { type: 'string', required: true } } },
     session: { expiresIn: SESSION_SECONDS, disableSessionRefresh: true },
     // Its own endpoints are not reachable: ours call it, and count failures per account and address.
     rateLimit: { enabled: false },
@@ -60,7 +61,7 @@ const auth = (): Auth => (made ??= makeAuth());
 /** Tokens on their way from the library to the one who asked for them. */
 const linksMade = new Map<string, string>();
 
-/** Failed attempts in a quarter of an hour. A whole camp signs in from one address. */
+/** Attempts in a quarter of an hour that lead nowhere. A whole camp signs in from one address. */
 const FAILURES = { account: 5, address: 60 } as const;
 type Limits = Readonly<Record<keyof typeof FAILURES, RateLimiterPostgres>>;
 let limiters: Limits | null = null;
@@ -87,40 +88,66 @@ export async function removeEnded(): Promise<void> {
   await db().delete(verifications).where(lt(verifications.expiresAt, new Date()));
 }
 
-/** Signs in; answers the cookies to set. Failures are counted per account and per network address. */
+/** How many accounts of one address are tried, the oldest first: more invitations to it never keep its owner out. */
+const MOST_ACCOUNTS = 8;
+
+/** A mail address as it is kept and compared. */
+export const addressOf = (typed: string): string => typed.trim().toLowerCase();
+
+/** Counts a try to sign in, before anything is looked at; of many at once each counts. Answers what a success takes back. */
+async function countTry(account: string, from: string): Promise<() => Promise<void>> {
+  const limits = failureLimits();
+  const spend = async (limit: RateLimiterPostgres, key: string): Promise<void> => {
+    await limit.consume(key).catch((spent: unknown) => {
+      throw spent instanceof RateLimiterRes ? tooMany(spent.msBeforeNext) : spent;
+    });
+  };
+  await spend(limits.address, from);
+  await spend(limits.account, account);
+  return async () => {
+    await limits.account.delete(account);
+    await limits.address.reward(from);
+  };
+}
+
+/** The account of an address that has this password, signed in: whose it is, and the cookies to set. */
+async function openAccount(address: string, password: string) {
+  const accounts = await db()
+    .select({ id: staff.id, email: staff.email })
+    .from(staff)
+    .innerJoin(credentials, eq(credentials.userId, staff.id))
+    .where(eq(staff.address, address))
+    .orderBy(asc(staff.createdAt), asc(staff.id))
+    .limit(MOST_ACCOUNTS);
+  // An address without an account takes as long as one with an account: whether there is one is not told.
+  for (const { id, email } of accounts.length > 0 ? accounts : [{ id: '', email: 'nobody@account.invalid' }]) {
+    const opened = await auth()
+      .api.signInEmail({ body: { email, password }, returnHeaders: true })
+      .catch((error: unknown) => {
+        if (isWrong(error)) return null;
+        throw error;
+      });
+    if (opened) return { id, cookies: opened.headers.getSetCookie() };
+  }
+  return null;
+}
+
+/** Signs in; answers the cookies to set. Every try is counted per mail address and per network address, before the password is looked at. */
 export async function signIn(input: {
   readonly email: string;
   readonly password: string;
   readonly address: string;
 }): Promise<string[]> {
-  const email = input.email.trim().toLowerCase();
-  const { account, address } = failureLimits();
-  const limits = [
-    [account, email],
-    [address, input.address],
-  ] as const;
-  for (const [limit, key] of limits) {
-    const state = await limit.get(key);
-    if (state && state.consumedPoints >= limit.points) throw tooMany(state.msBeforeNext);
+  const address = addressOf(input.email);
+  const succeeded = await countTry(address, input.address);
+  const opened = await openAccount(address, input.password);
+  if (!opened) throw new Refusal('wrong-password', 'Address and password do not belong together.', 401);
+  await succeeded();
+  if (!(await worksSomewhere(opened.id))) {
+    await endSessions(opened.id);
+    throw new Refusal('deactivated', 'This account is not active at any camp. Ask the lead.', 403);
   }
-  try {
-    const { headers } = await auth().api.signInEmail({ body: { email, password: input.password }, returnHeaders: true });
-    const [person] = await db().select({ id: staff.id }).from(staff).where(eq(staff.email, email));
-    if (!person || (await campsOf(person.id)).length === 0) {
-      if (person) await endSessions(person.id);
-      throw new Refusal('deactivated', 'This account is not active at any camp. Ask the lead.', 403);
-    }
-    await limits[0][0].delete(email);
-    return headers.getSetCookie();
-  } catch (error) {
-    if (error instanceof Refusal) throw error;
-    if (!isWrong(error)) throw error;
-    for (const [limit, key] of limits)
-      await limit.consume(key).catch((spent: unknown) => {
-        if (!(spent instanceof RateLimiterRes)) throw spent;
-      });
-    throw new Refusal('wrong-password', 'Address and password do not belong together.', 401);
-  }
+  return opened.cookies;
 }
 
 const isWrong = (error: unknown): boolean =>
@@ -128,17 +155,22 @@ const isWrong = (error: unknown): boolean =>
 const tooMany = (ms: number): Refusal =>
   new Refusal(
     'too-many-attempts',
-    `Too many failed attempts. Try again in ${Math.max(1, Math.ceil(ms / 60_000))} minutes, or ask the lead for a new link.`,
+    `Too many attempts. Try again in ${Math.max(1, Math.ceil(ms / 60_000))} minutes, or ask the lead for a new link.`,
     429,
   );
 
 /** Who the cookies of a request belong to; null for nobody, or when the session has ended. */
-export async function signedIn(
-  headers: Headers,
-): Promise<{ readonly id: string; readonly name: string; readonly email: string } | null> {
+export async function signedIn(headers: Headers): Promise<{ readonly id: string; readonly name: string } | null> {
   if (!headers.get('cookie')?.includes('stride-chalk.session_token')) return null;
   const found = await auth().api.getSession({ headers });
-  return found ? { id: found.user.id, name: found.user.name, email: found.user.email } : null;
+  return found ? { id: found.user.id, name: found.user.name } : null;
+}
+
+/** The mail address of an account. */
+export async function addressOfAccount(id: string): Promise<string> {
+  const [row] = await db().select({ address: staff.address }).from(staff).where(eq(staff.id, id));
+  if (!row) throw notFound('The account');
+  return row.address;
 }
 
 export async function signOut(headers: Headers): Promise<string[]> {
@@ -146,11 +178,21 @@ export async function signOut(headers: Headers): Promise<string[]> {
   return answer.getSetCookie();
 }
 
+/** Whether an account is active at any camp. */
+export async function worksSomewhere(staffId: string): Promise<boolean> {
+  const [row] = await db()
+    .select({ id: campStaff.campId })
+    .from(campStaff)
+    .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt)))
+    .limit(1);
+  return row !== undefined;
+}
+
 export async function endSessions(staffId: string): Promise<void> {
   await db().delete(sessions).where(eq(sessions.userId, staffId));
 }
 
-/** A link with which a person chooses a password, for an invitation or a reset. Earlier links of the person end. */
+/** A link with which a person chooses a password, for an invitation or a reset. Earlier links of the account end. */
 export async function passwordLink(person: { readonly id: string; readonly email: string }): Promise<string> {
   await db().delete(verifications).where(eq(verifications.value, person.id));
   await auth().api.requestPasswordReset({ body: { email: person.email } });
@@ -160,33 +202,63 @@ export async function passwordLink(person: { readonly id: string; readonly email
   return `${publicUrl()}/join/${token}`;
 }
 
+export interface LinkOwner {
+  readonly id: string;
+  readonly name: string;
+  readonly address: string;
+  /** True for an invitation: the account has had no password yet. */
+  readonly isNew: boolean;
+}
+
 /** Whose link it is; null when it has been used or has run out. */
-export async function ownerOfLink(token: string): Promise<{ readonly name: string; readonly email: string } | null> {
+export async function ownerOfLink(token: string): Promise<LinkOwner | null> {
   const { internalAdapter } = await auth().$context;
   const link = await internalAdapter.findVerificationValue(`reset-password:${token}`);
   if (!link || link.expiresAt < new Date()) return null;
-  const [row] = await db().select({ name: staff.name, email: staff.email }).from(staff).where(eq(staff.id, link.value));
-  return row ?? null;
+  const [row] = await db()
+    .select({ id: staff.id, name: staff.name, address: staff.address, credential: credentials.id })
+    .from(staff)
+    .leftJoin(credentials, eq(credentials.userId, staff.id))
+    .where(eq(staff.id, link.value));
+  return row ? { id: row.id, name: row.name, address: row.address, isNew: row.credential === null } : null;
 }
 
-/** Sets the password that belongs to a link, and for the first lead his name and address; the link ends, and so does every session of the person. */
-export async function choosePassword(
-  token: string,
-  password: string,
-  self: { readonly name: string; readonly email: string } | null = null,
-): Promise<{ readonly email: string }> {
+/** Ends a link without a password: the invited one has come in with the account that he has. */
+export async function endLinks(staffId: string): Promise<void> {
+  await db().delete(verifications).where(eq(verifications.value, staffId));
+}
+
+/**
+ * Takes the password that was typed on the page of a link. Of an invitation it may be that of an account that the address has already: then that
+ * account comes in. Otherwise it becomes the password of the invited account. Nobody is told which of the two it was but by being signed in.
+ *
+ * @param self name and address of the first lead, who has none yet
+ */
+export async function takeLink(input: {
+  readonly token: string;
+  readonly password: string;
+  readonly from: string;
+  readonly self: { readonly name: string; readonly address: string } | null;
+}): Promise<string[]> {
+  const { token, password, from, self } = input;
   const owner = await ownerOfLink(token);
   if (!owner) throw new Refusal('link-ended', 'This link has been used or has run out. Ask the lead for a new one.', 410);
-  if (password.length < SHORTEST_PASSWORD)
-    throw new Refusal('short-password', `A password has at least ${SHORTEST_PASSWORD} characters.`);
-  if (password.length > 128) throw new Refusal('long-password', 'A password has at most 128 characters.');
-  if (self) {
-    const [taken] = await db().select({ id: staff.id }).from(staff).where(eq(staff.email, self.email));
-    if (taken) throw new Refusal('address-taken', 'Somebody else has this mail address.', 409);
+  const address = self?.address ?? owner.address;
+  const succeeded = await countTry(address, from);
+  if (owner.isNew && !self) {
+    const known = await openAccount(address, password);
+    if (known) {
+      await succeeded();
+      await comeInWith(owner.id, known.id);
+      return known.cookies;
+    }
   }
+  requireStrong(password, [self?.name ?? owner.name, address]);
   await auth().api.resetPassword({ body: { token, newPassword: password } });
-  if (self) await db().update(staff).set(self).where(eq(staff.email, owner.email));
-  return { email: self?.email ?? owner.email };
+  if (self) await db().update(staff).set(self).where(eq(staff.id, owner.id));
+  const opened = await openAccount(address, password);
+  await succeeded();
+  return opened?.cookies ?? [];
 }
 
 /** Sets a password outright: for the accounts of the demo. */

@@ -21,6 +21,8 @@ import { newWorld, type World } from './testing/world.ts';
 
 let world: World;
 let camp: Camp;
+/** A child at the camp of the test. */
+const at = (childId: string) => ({ childId, campId: world.campId });
 beforeAll(async () => {
   world = await newWorld();
   camp = await campById(world.campId);
@@ -44,7 +46,7 @@ describe('the ledger', () => {
       message: expect.stringContaining('Only the lead'),
     });
     const allowance = v7();
-    await allowMore(child, { id: allowance, day, throws: 2, reason: 'last inning of the game', by: world.lead });
+    await allowMore(at(child), { id: allowance, day, throws: 2, reason: 'last inning of the game', by: world.lead });
     expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({
       leftToday: 0,
       plannable: 2,
@@ -56,7 +58,7 @@ describe('the ledger', () => {
       plannable: 1,
       allowance: { throws: 2, left: 1 },
     });
-    await endAllowance(child, allowance, world.lead);
+    await endAllowance(at(child), allowance, world.lead);
     expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({ plannable: 0, allowance: null });
     await expect(addDelivery(next)).rejects.toMatchObject({ code: 'arm-care' });
     expect((await ledgerOf(child)).filter((t) => t.deliveryId !== null)).toHaveLength(3);
@@ -76,9 +78,9 @@ describe('the ledger', () => {
     expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(15);
     await addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach });
     const by = { by: world.helper, isLead: false, reason: null };
-    await takeBackThrows(child, id, by);
+    await takeBackThrows(at(child), id, by);
     const filmed = (await ledgerOf(child)).find((t) => t.deliveryId !== null)!;
-    await expect(takeBackThrows(child, filmed.id, { ...by, isLead: true })).rejects.toMatchObject({ code: 'filmed' });
+    await expect(takeBackThrows(at(child), filmed.id, { ...by, isLead: true })).rejects.toMatchObject({ code: 'filmed' });
     expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(1);
     // It stays to be seen.
     expect((await ledgerOf(child)).map((t) => [t.kind, t.takenBack])).toEqual([
@@ -94,11 +96,11 @@ describe('the ledger', () => {
     for (const id of ids)
       await countThrows(camp, await camperOf(camper), { id, day, kind: 'drill', count: 10, by: world.helper });
     const coach = { by: world.coach, isLead: false, reason: null };
-    await expect(takeBackThrows(child, ids[0]!, coach)).rejects.toMatchObject({ code: 'somebody-elses' });
-    await expect(takeBackThrows(other.child, ids[0]!, coach)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(takeBackThrows(at(child), ids[0]!, coach)).rejects.toMatchObject({ code: 'somebody-elses' });
+    await expect(takeBackThrows(at(other.child), ids[0]!, coach)).rejects.toMatchObject({ code: 'not-found' });
     expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(20);
-    await takeBackThrows(child, ids[0]!, { ...coach, reason: 'counted at both mounds' });
-    await takeBackThrows(child, ids[1]!, { by: world.lead, isLead: true, reason: null });
+    await takeBackThrows(at(child), ids[0]!, { ...coach, reason: 'counted at both mounds' });
+    await takeBackThrows(at(child), ids[1]!, { by: world.lead, isLead: true, reason: null });
     expect((await ledgerOf(child)).map((t) => t.takenBack)).toEqual([
       { by: 'Coach', why: 'counted at both mounds' },
       { by: 'Lead', why: null },
@@ -151,7 +153,7 @@ describe('a sore arm', () => {
     await expect(addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach })).rejects.toMatchObject({
       code: 'sore-arm',
     });
-    await allowMore(child, { id: v7(), day, throws: 10, reason: 'wants to throw', by: world.lead });
+    await allowMore(at(child), { id: v7(), day, throws: 10, reason: 'wants to throw', by: world.lead });
     expect((await standingOf(camp, await camperOf(camper), day)).plannable).toBe(0);
     await liftSore(child, { reason: 'the doctor has cleared him in writing', by: world.lead });
     await addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach });

@@ -20,6 +20,8 @@ export interface Standing extends ArmStanding {
 type Known = Pick<Camper, 'childId' | 'born' | 'sore'>;
 /** Throws that count: those that were taken back are seen in the ledger only. */
 const counts = isNull(throws.takenBackAt);
+/** A child at the camp where something is entered. */
+type OfCamp = Pick<Camper, 'childId' | 'campId'>;
 
 /** The standing of many campers on one day, in two queries. */
 export async function standingsOf(
@@ -93,17 +95,17 @@ export async function countThrows(
   const { id, day, kind, count, by } = input;
   await via
     .insert(throws)
-    .values({ id, childId: camper.childId, day, kind, count, enteredBy: by, enteredAt: new Date() })
+    .values({ id, childId: camper.childId, campId: camp.id, day, kind, count, enteredBy: by, enteredAt: new Date() })
     .onConflictDoNothing({ target: throws.id });
   return standingOf(camp, camper, day, via);
 }
 
 /**
  * Takes back a count that was entered by mistake: it counts no longer, and the ledger shows who took it back. One's own needs no reason, the lead
- * none; everybody else says why. Filmed deliveries stay: they were thrown.
+ * none; everybody else says why. Filmed deliveries stay: they were thrown. What another camp has counted stays too.
  */
 export async function takeBackThrows(
-  childId: string,
+  { childId, campId }: OfCamp,
   id: string,
   input: { readonly by: string; readonly isLead: boolean; readonly reason: string | null },
   via: Executor = db(),
@@ -113,6 +115,8 @@ export async function takeBackThrows(
     .from(throws)
     .where(and(eq(throws.id, id), eq(throws.childId, childId)));
   if (!row) throw notFound('What was counted');
+  if (row.campId !== campId)
+    throw new Refusal('another-camp', 'Another camp has counted this: it is taken back there. Throws can be added here.', 409);
   if (row.takenBackAt) return;
   if (row.deliveryId) throw new Refusal('filmed', 'A filmed delivery was thrown: it stays in the count.', 409);
   if (row.enteredBy !== input.by && !input.isLead && !input.reason)
@@ -148,6 +152,7 @@ export async function ledgerOf(childId: string) {
       kind: throws.kind,
       count: throws.count,
       deliveryId: throws.deliveryId,
+      campId: throws.campId,
       enteredBy: throws.enteredBy,
       takenBackBy: throws.takenBackBy,
       takenBackWhy: throws.takenBackWhy,
@@ -173,26 +178,26 @@ export const overridesOf = (childId: string) =>
 
 /** The lead lets a camper throw so many throws beyond the limits on one day. A sore arm stays closed. Sent again, it is the same one. */
 export async function allowMore(
-  childId: string,
+  { childId, campId }: OfCamp,
   input: { readonly id: string; readonly day: string; readonly throws: number; readonly reason: string; readonly by: string },
   via: Executor = db(),
 ): Promise<void> {
   const { id, day, reason, by } = input;
   await via
     .insert(limitOverrides)
-    .values({ id, childId, day, reason, throws: input.throws, enteredBy: by, enteredAt: new Date() })
+    .values({ id, childId, campId, day, reason, throws: input.throws, enteredBy: by, enteredAt: new Date() })
     .onConflictDoNothing({ target: limitOverrides.id });
 }
 
-/** Takes an allowance back; what was thrown under it stays. */
-export async function endAllowance(childId: string, id: string, by: string, via: Executor = db()): Promise<void> {
+/** Takes an allowance of the camp back; what was thrown under it stays. */
+export async function endAllowance({ childId, campId }: OfCamp, id: string, by: string, via: Executor = db()): Promise<void> {
   const found = await via
     .update(limitOverrides)
     .set({
       takenBackAt: sql`coalesce(${limitOverrides.takenBackAt}, now())`,
       takenBackBy: sql`coalesce(${limitOverrides.takenBackBy}, ${by})`,
     })
-    .where(and(eq(limitOverrides.id, id), eq(limitOverrides.childId, childId)))
+    .where(and(eq(limitOverrides.id, id), eq(limitOverrides.childId, childId), eq(limitOverrides.campId, campId)))
     .returning({ id: limitOverrides.id });
   if (found.length === 0) throw notFound('The allowance');
 }
@@ -214,7 +219,14 @@ export async function reportSore(
   if (open) return;
   const made = await via
     .insert(soreArms)
-    .values({ id: input.id, childId: camper.childId, place: input.place, since: input.since, enteredBy: input.by })
+    .values({
+      id: input.id,
+      childId: camper.childId,
+      campId: camp.id,
+      place: input.place,
+      since: input.since,
+      enteredBy: input.by,
+    })
     .onConflictDoNothing()
     .returning({ id: soreArms.id });
   if (made.length === 0) return;
@@ -232,13 +244,13 @@ export async function reportSore(
     via,
   );
   const leads = await via
-    .select({ name: staff.name, email: staff.email })
+    .select({ name: staff.name, address: staff.address })
     .from(campStaff)
     .innerJoin(staff, eq(staff.id, campStaff.staffId))
     .where(and(eq(campStaff.campId, camp.id), eq(campStaff.role, 'lead'), isNull(campStaff.deactivatedAt)));
   for (const lead of leads)
     await writeMessage(
-      { ...about, to: lead.name, address: lead.email, body: `${said}\n\nOnly a lead lifts it, with a reason.` },
+      { ...about, to: lead.name, address: lead.address, body: `${said}\n\nOnly a lead lifts it, with a reason.` },
       via,
     );
 }

@@ -4,8 +4,9 @@ import { z } from 'zod';
 import { AGE_GROUPS, armCareRulesSchema } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { camps, campStaff, scores, sheets, deliveries, campers } from './db/schema.ts';
+import { camps, campStaff, organisations, scores, sheets, deliveries, campers } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
+import type { StaffMember } from './staff.ts';
 
 const zones = new Set(Intl.supportedValuesOf('timeZone'));
 const facts = z
@@ -73,12 +74,38 @@ export async function changeCamp(campId: string, settings: CampSettings, by: str
   });
 }
 
-/** Another camp, with the sheet, schools and limits of the one at work to begin with. */
-export async function addCamp(like: Camp, input: z.output<typeof newCampSchema>, by: string): Promise<string> {
+const requireMaker = (by: Pick<StaffMember, 'makesCamps'>): void => {
+  if (!by.makesCamps)
+    throw new Refusal(
+      'not-allowed',
+      'To make camps of this organisation is a right of its own: somebody who has it gives it.',
+      403,
+    );
+};
+
+export const organisationOf = async (camp: Camp): Promise<string> =>
+  (await db().select({ name: organisations.name }).from(organisations).where(eq(organisations.id, camp.organisationId)))[0]!.name;
+
+export async function nameOrganisation(camp: Camp, name: string, by: Pick<StaffMember, 'id' | 'makesCamps'>): Promise<void> {
+  requireMaker(by);
+  await db()
+    .update(organisations)
+    .set({ name, enteredBy: by.id, enteredAt: new Date() })
+    .where(eq(organisations.id, camp.organisationId));
+}
+
+/** Another camp of the same organisation, with the sheet, schools and limits of the one at work to begin with. */
+export async function addCamp(
+  like: Camp,
+  input: z.output<typeof newCampSchema>,
+  by: Pick<StaffMember, 'id' | 'makesCamps'>,
+): Promise<string> {
+  requireMaker(by);
   const id = v7();
   await db().transaction(async (tx) => {
     await tx.insert(camps).values({
       id,
+      organisationId: like.organisationId,
       ...input,
       sheetId: like.sheetId,
       schools: like.schools,
@@ -86,9 +113,9 @@ export async function addCamp(like: Camp, input: z.output<typeof newCampSchema>,
       distances: like.distances,
       retentionDays: like.retentionDays,
       armCare: like.ownLimits ? like.armCare : null,
-      enteredBy: by,
+      enteredBy: by.id,
     });
-    await tx.insert(campStaff).values({ campId: id, staffId: by, role: 'lead', enteredBy: by });
+    await tx.insert(campStaff).values({ campId: id, staffId: by.id, role: 'lead', enteredBy: by.id });
   });
   return id;
 }

@@ -9,12 +9,13 @@ import {
   type Sheet,
 } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
-import { camps, campStaff, sheets } from './db/schema.ts';
+import { campMakers, camps, campStaff, sheets } from './db/schema.ts';
 import type { Role } from './access.ts';
 import { notFound } from './refusal.ts';
 
 export interface Camp {
   readonly id: string;
+  readonly organisationId: string;
   readonly name: string;
   readonly place: string;
   readonly firstDay: string;
@@ -61,6 +62,8 @@ export async function campById(id: string): Promise<Camp> {
 export interface Membership {
   readonly camp: Camp;
   readonly role: Role;
+  /** He may make camps of the organisation of this one. */
+  readonly makesCamps: boolean;
 }
 
 /** A camp that runs today before the next one to come, those before the last one that is over. */
@@ -73,12 +76,21 @@ function order({ camp }: Membership, now: number): readonly [number, number] {
 /** The camps at which a person works, the one that is on now first. A deactivated person sees none. */
 export async function campsOf(staffId: string, now = Date.now()): Promise<Membership[]> {
   const rows = await db()
-    .select({ camp: camps, role: campStaff.role })
+    .select({ camp: camps, role: campStaff.role, maker: campMakers.staffId })
     .from(campStaff)
     .innerJoin(camps, eq(camps.id, campStaff.campId))
+    .leftJoin(campMakers, and(eq(campMakers.organisationId, camps.organisationId), eq(campMakers.staffId, campStaff.staffId)))
     .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt)))
     .orderBy(desc(camps.firstDay), asc(camps.name));
-  const found = await Promise.all(rows.map(async (r): Promise<Membership> => ({ camp: await toCamp(r.camp), role: r.role })));
+  const found = await Promise.all(
+    rows.map(
+      async (r): Promise<Membership> => ({
+        camp: await toCamp(r.camp),
+        role: r.role,
+        makesCamps: r.maker !== null,
+      }),
+    ),
+  );
   return found
     .map((m) => ({ m, o: order(m, now) }))
     .sort((a, b) => a.o[0] - b.o[0] || a.o[1] - b.o[1])

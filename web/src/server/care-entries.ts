@@ -63,7 +63,7 @@ async function apply(
       return;
     case 'takeBackThrows': {
       const isLead = may(by.role, 'lift a sore arm, allow more throws');
-      await takeBackThrows(camper.childId, entry.throwsId, { by: by.id, isLead, reason: entry.reason }, tx);
+      await takeBackThrows(camper, entry.throwsId, { by: by.id, isLead, reason: entry.reason }, tx);
       return;
     }
     case 'sore':
@@ -73,9 +73,9 @@ async function apply(
       await liftSore(camper.childId, { reason: entry.reason, by: by.id }, tx);
       return;
     case 'allow':
-      await allowMore(camper.childId, { id, day: entry.day, throws: entry.throws, reason: entry.reason, by: by.id }, tx);
+      await allowMore(camper, { id, day: entry.day, throws: entry.throws, reason: entry.reason, by: by.id }, tx);
       return;
     case 'takeBackAllowance':
-      await endAllowance(camper.childId, entry.allowanceId, by.id, tx);
+      await endAllowance(camper, entry.allowanceId, by.id, tx);
   }
 }

@@ -112,6 +112,7 @@ async function replaceReported(
       reported.map((t) => ({
         id: v7(),
         childId: camper.childId,
+        campId: camper.campId,
         day: t.day,
         kind: t.kind,
         count: t.count,

@@ -10,7 +10,7 @@ import { allowMore, countThrows, liftSore, reportSore } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
 import { recordCheckIn } from './check-ins.ts';
-import { eraseChild, erasuresSoFar, exportChild } from './children.ts';
+import { eraseCamper, erasuresSoFar, exportCamper } from './children.ts';
 import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, erasures, evaluations } from './db/schema.ts';
@@ -70,13 +70,16 @@ beforeAll(async () => {
   await countThrows(camp, camper, { id: v7(), day: '2026-07-13', kind: 'warmUp', count: 12, by: world.helper });
   await reportSore(camp, camper, { id: v7(), place: 'elbow', since: '2026-07-10', by: world.helper });
   await liftSore(child.child, { reason: `${NAME} was cleared`, by: world.lead });
-  await allowMore(child.child, {
-    id: v7(),
-    day: '2026-07-13',
-    throws: 3,
-    reason: `${NAME} finishes a batter`,
-    by: world.lead,
-  });
+  await allowMore(
+    { childId: child.child, campId: world.campId },
+    {
+      id: v7(),
+      day: '2026-07-13',
+      throws: 3,
+      reason: `${NAME} finishes a batter`,
+      by: world.lead,
+    },
+  );
   await recordCheckIn(
     v7(),
     {
@@ -125,7 +128,7 @@ async function wholeDatabase(): Promise<string> {
 
 describe('everything about one child', () => {
   test('leaves as a ZIP in open formats, films as they came', async () => {
-    const { fileName, body } = await exportChild(child.child);
+    const { fileName, body } = await exportCamper(child.camper);
     expect(fileName).toBe('bib-66-everything.zip');
     // A general-purpose library, not the one that wrote it, unpacks it.
     const files = unzipSync(new Uint8Array(await buffer(body)));
@@ -153,7 +156,7 @@ describe('everything about one child', () => {
   test('the tables open in a spreadsheet: days, times and lists as text, no formula runs, no empty table', async () => {
     await db().update(campers).set({ guardian: '=1+1' }).where(eq(campers.id, child.camper));
     await db().update(clips).set({ fileName: 'film ä (1).mov' }).where(eq(clips.id, clipId));
-    const files = unzipSync(new Uint8Array(await buffer((await exportChild(child.child)).body)));
+    const files = unzipSync(new Uint8Array(await buffer((await exportCamper(child.camper)).body)));
     await db().update(campers).set({ guardian: GUARDIAN }).where(eq(campers.id, child.camper));
     const table = (name: string) =>
       Papa.parse<Record<string, string>>(strFromU8(files[`tables/${name}.csv`]!), { header: true }).data;
@@ -189,15 +192,15 @@ describe('everything about one child', () => {
 
   test('a child of whom there is no film and no delivery leaves and goes as well', async () => {
     const bare = await world.addCamper(70, {}, 0);
-    const files = unzipSync(new Uint8Array(await buffer((await exportChild(bare.child)).body)));
+    const files = unzipSync(new Uint8Array(await buffer((await exportCamper(bare.camper)).body)));
     const everything = JSON.parse(strFromU8(files['everything.json']!)) as Record<string, unknown[]>;
     for (const table of ['clips', 'marks', 'points', 'scores', 'refusals', 'entries'])
       expect(everything[table], table).toEqual([]);
-    expect(await eraseChild(bare.child, 'entered by mistake', world.lead)).toEqual({ campers: 1, consents: 1, films: 0 });
-    const [act] = (await erasuresSoFar()).slice(0, 1);
+    expect(await eraseCamper(bare.camper, 'entered by mistake', world.lead)).toEqual({ campers: 1, consents: 1, films: 0 });
+    const [act] = (await erasuresSoFar(world.campId)).slice(0, 1);
     expect(act).toMatchObject({ reason: 'entered by mistake', removed: { campers: 1, consents: 1, films: 0 }, by: 'Lead' });
     expect(act!.erasedAt.getTime()).toBeGreaterThan(Date.now() - 60_000);
-    await expect(exportChild(v7())).rejects.toMatchObject({ code: 'not-found' });
+    await expect(exportCamper(v7())).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('a released evaluation stays closed to every other DELETE, also with the name of an older erasure', async () => {
@@ -229,7 +232,7 @@ describe('everything about one child', () => {
     const ids = [child.child, child.camper, clipId, ...child.deliveries];
     const before = await wholeDatabase();
     for (const word of [NAME, GUARDIAN, 'marrowbank.example', '555 0166', ...ids]) expect(before).toContain(word);
-    const removed = await eraseChild(child.child, 'asked by the family', world.lead);
+    const removed = await eraseCamper(child.camper, 'asked by the family', world.lead);
     const after = await wholeDatabase();
     for (const word of [NAME, 'Quillon', 'Marrowbank', 'marrowbank.example', '555 0166', ...ids])
       expect(after, word).not.toContain(word);
@@ -252,7 +255,7 @@ describe('everything about one child', () => {
       lateArrivals: 1,
       limitOverrides: 1,
     });
-    await expect(eraseChild(child.child, 'asked by the family', world.lead)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(eraseCamper(child.camper, 'asked by the family', world.lead)).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('two children of the same film: erasing one leaves the film of the other', async () => {
@@ -263,9 +266,9 @@ describe('everything about one child', () => {
       await readyClip(world, { deliveryId: b.deliveries[0]!, ...film }),
     ];
     expect(first.sha256).toBe(second.sha256);
-    await eraseChild(a.child, 'entered by mistake', world.lead);
+    await eraseCamper(a.camper, 'entered by mistake', world.lead);
     expect(await mediaFiles()).toEqual(expect.arrayContaining([second.sha256, `${second.id}.mp4`]));
-    await eraseChild(b.child, 'entered by mistake', world.lead);
+    await eraseCamper(b.camper, 'entered by mistake', world.lead);
     expect(await mediaFiles()).not.toContain(second.sha256);
   });
 });

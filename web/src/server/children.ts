@@ -1,7 +1,7 @@
 import { PassThrough, type Readable } from 'node:stream';
 import archiver from 'archiver';
 import Papa from 'papaparse';
-import { desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import {
@@ -32,28 +32,26 @@ import { forgetFilms, forgetPicture } from './film-files.ts';
 import { originalPath, picturePath } from './media.ts';
 import { notFound } from './refusal.ts';
 
-/** Every row about one child, by table. */
-async function everythingOf(childId: string, via: Executor = db()) {
-  const atCamps = await via.select().from(campers).where(eq(campers.childId, childId));
-  if (atCamps.length === 0) throw notFound('The child');
-  const camperIds = atCamps.map((c) => c.id);
+/** Every row that a camp keeps about one of its campers, by table. What other camps of the organisation keep of the same child is theirs. */
+async function everythingOf(camperId: string, via: Executor = db()) {
+  const own = await via.select().from(campers).where(eq(campers.id, camperId));
+  if (own.length === 0) throw notFound('The camper');
+  const { campId, childId } = own[0]!;
+  const camperIds = [camperId];
   const thrown = await via.select().from(deliveries).where(inArray(deliveries.camperId, camperIds));
   const deliveryIds = thrown.map((d) => d.id);
   const none = deliveryIds.length === 0;
   const films = none ? [] : await via.select().from(clips).where(inArray(clips.deliveryId, deliveryIds));
   const clipIds = films.map((c) => c.id);
   const noFilm = clipIds.length === 0;
+  const ofArm = (table: typeof throws | typeof soreArms | typeof limitOverrides | typeof messages) =>
+    and(eq(table.childId, childId), eq(table.campId, campId));
   return {
     camps: await via
       .select({ id: camps.id, name: camps.name, place: camps.place, firstDay: camps.firstDay, lastDay: camps.lastDay })
       .from(camps)
-      .where(
-        inArray(
-          camps.id,
-          atCamps.map((c) => c.campId),
-        ),
-      ),
-    campers: atCamps,
+      .where(eq(camps.id, campId)),
+    campers: own,
     deliveries: thrown,
     clips: films,
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
@@ -68,10 +66,10 @@ async function everythingOf(childId: string, via: Executor = db()) {
     evaluations: await via.select().from(evaluations).where(inArray(evaluations.camperId, camperIds)),
     formerDrafts: await via.select().from(formerDrafts).where(inArray(formerDrafts.camperId, camperIds)),
     checkIns: await via.select().from(checkIns).where(inArray(checkIns.camperId, camperIds)),
-    throws: await via.select().from(throws).where(eq(throws.childId, childId)),
-    soreArms: await via.select().from(soreArms).where(eq(soreArms.childId, childId)),
-    limitOverrides: await via.select().from(limitOverrides).where(eq(limitOverrides.childId, childId)),
-    messages: await via.select().from(messages).where(eq(messages.childId, childId)),
+    throws: await via.select().from(throws).where(ofArm(throws)),
+    soreArms: await via.select().from(soreArms).where(ofArm(soreArms)),
+    limitOverrides: await via.select().from(limitOverrides).where(ofArm(limitOverrides)),
+    messages: await via.select().from(messages).where(ofArm(messages)),
     planSessions: await via.select().from(planSessions).where(inArray(planSessions.camperId, camperIds)),
     lateArrivals: await via.select().from(lateArrivals).where(inArray(lateArrivals.camperId, camperIds)),
   };
@@ -82,7 +80,8 @@ const ofChild = (camperIds: readonly string[], clipIds: readonly string[], deliv
 
 const readMe = (
   name: string,
-): string => `Everything that Stride Chalk keeps about ${name}, written on ${new Date().toISOString()}.
+  camp: string,
+): string => `Everything that ${camp} keeps about ${name} in Stride Chalk, written on ${new Date().toISOString()}.
 
 everything.json  every row, by table
 tables/          the same tables as CSV (UTF-8, RFC 4180)
@@ -90,21 +89,22 @@ evaluations/     what was handed out, as JSON
 films/           the films as they came
 pictures/        freeze frames of released evaluations
 
+Other camps keep what is theirs: ask each of them.
 Times are UTC, days are days of the camp, lengths and units stand in the column names.
 `;
 
 /**
- * Everything about one child as a ZIP in open formats: a JSON file with every row, the same as CSV tables, the evaluations as
+ * Everything that a camp keeps about one of its campers as a ZIP in open formats: a JSON file with every row, the same as CSV tables, the evaluations as
  * JSON, the films as they came, the pictures as JPEG. It is written while it is read.
  */
-export async function exportChild(childId: string): Promise<{ readonly fileName: string; readonly body: Readable }> {
-  const all = await everythingOf(childId);
+export async function exportCamper(camperId: string): Promise<{ readonly fileName: string; readonly body: Readable }> {
+  const all = await everythingOf(camperId);
   const zip = archiver('zip', { zlib: { level: 6 } });
   const body = new PassThrough();
   zip.on('error', (error) => body.destroy(error));
   zip.pipe(body);
   const bib = all.campers[0]!.bib;
-  zip.append(readMe(all.campers[0]!.name), { name: 'READ-ME.txt' });
+  zip.append(readMe(all.campers[0]!.name, all.camps[0]!.name), { name: 'READ-ME.txt' });
   zip.append(JSON.stringify(all, null, 2), { name: 'everything.json' });
   for (const [table, rows] of Object.entries(all))
     if (rows.length > 0)
@@ -132,24 +132,37 @@ const flat = (row: Record<string, unknown>): Record<string, unknown> =>
     ]),
   );
 
-/** Every erasure so far, the newest first; nobody is named but who did it. */
-export const erasuresSoFar = () =>
+/** Every erasure at a camp so far, the newest first; nobody is named but who did it. */
+export const erasuresSoFar = (campId: string) =>
   db()
     .select({ erasedAt: erasures.erasedAt, reason: erasures.reason, removed: erasures.removed, by: staff.name })
     .from(erasures)
     .innerJoin(staff, eq(staff.id, erasures.erasedBy))
+    .where(eq(erasures.campId, campId))
     .orderBy(desc(erasures.erasedAt));
 
 export type ErasureReason = (typeof erasures.$inferSelect)['reason'];
 
 /**
- * Erases everything about one child, at all camps: rows, films, copies, frames, pictures, messages, jobs. The act is recorded
- * with its reason and the number of rows and files, without the name. Rows go all or none; the files follow.
+ * Erases everything that a camp keeps about one of its campers: rows, films, copies, frames, pictures, messages, jobs. The act is recorded
+ * with its reason and the number of rows and files, without the name. Rows go all or none; the files follow. What other camps keep is theirs; a sore arm
+ * that nobody has lifted goes on to the child's other camp, so that it still stops the throws there.
  */
-export async function eraseChild(childId: string, reason: ErasureReason, by: string): Promise<Readonly<Record<string, number>>> {
+export async function eraseCamper(
+  camperId: string,
+  reason: ErasureReason,
+  by: string,
+): Promise<Readonly<Record<string, number>>> {
   const { removed, films, pictures } = await db().transaction(async (tx) => {
-    const all = await everythingOf(childId, tx);
-    const camperIds = all.campers.map((c) => c.id);
+    const all = await everythingOf(camperId, tx);
+    const { childId, campId } = all.campers[0]!;
+    const camperIds = [camperId];
+    const [elsewhere] = await tx
+      .select({ campId: campers.campId })
+      .from(campers)
+      .where(and(eq(campers.childId, childId), ne(campers.id, camperId)))
+      .orderBy(desc(campers.enteredAt))
+      .limit(1);
     const deliveryIds = all.deliveries.map((d) => d.id);
     const clipIds = all.clips.map((c) => c.id);
     const counted = Object.fromEntries(
@@ -158,15 +171,18 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
         .map(([table, rows]) => [table, rows.length]),
     );
     const id = v7();
-    await tx.insert(erasures).values({ id, reason, removed: counted, erasedBy: by });
+    await tx.insert(erasures).values({ id, campId, reason, removed: counted, erasedBy: by });
     // Opens the released evaluations of this transaction, and of no other.
     await tx.execute(sql`select set_config('stride_chalk.erasure', ${id}, true)`);
     await tx.delete(planSessions).where(inArray(planSessions.camperId, camperIds));
     await tx.delete(lateArrivals).where(inArray(lateArrivals.camperId, camperIds));
-    await tx.delete(messages).where(eq(messages.childId, childId));
-    await tx.delete(throws).where(eq(throws.childId, childId));
-    await tx.delete(limitOverrides).where(eq(limitOverrides.childId, childId));
-    await tx.delete(soreArms).where(eq(soreArms.childId, childId));
+    if (elsewhere)
+      await tx
+        .update(soreArms)
+        .set({ campId: elsewhere.campId })
+        .where(and(eq(soreArms.childId, childId), eq(soreArms.campId, campId), isNull(soreArms.liftedAt)));
+    for (const table of [messages, throws, limitOverrides, soreArms])
+      await tx.delete(table).where(and(eq(table.childId, childId), eq(table.campId, campId)));
     await tx.delete(checkIns).where(inArray(checkIns.camperId, camperIds));
     await tx.delete(evaluations).where(inArray(evaluations.camperId, camperIds));
     await tx.delete(formerDrafts).where(inArray(formerDrafts.camperId, camperIds));
@@ -184,8 +200,8 @@ export async function eraseChild(childId: string, reason: ErasureReason, by: str
     }
     if (deliveryIds.length > 0) await tx.delete(deliveries).where(inArray(deliveries.id, deliveryIds));
     await tx.delete(consents).where(inArray(consents.camperId, camperIds));
-    await tx.delete(campers).where(eq(campers.childId, childId));
-    await tx.delete(children).where(eq(children.id, childId));
+    await tx.delete(campers).where(eq(campers.id, camperId));
+    if (!elsewhere) await tx.delete(children).where(eq(children.id, childId));
     const pictures = [...new Set(all.evaluations.flatMap((e) => Object.values(e.pictures)))];
     const result = { ...counted, films: all.clips.length };
     await tx.update(erasures).set({ removed: result }).where(eq(erasures.id, id));

@@ -250,8 +250,16 @@ describe('settings of a camp', () => {
 
   test('another camp has a lead; the camp that is on now comes first, deactivated ones not at all', async () => {
     const facts = { place: 'Field', timeZone: 'America/Chicago', units: 'metric' } as const;
-    const later = await addCamp(camp, { ...facts, name: 'Later', firstDay: '2026-09-01', lastDay: '2026-09-05' }, world.lead);
-    const past = await addCamp(camp, { ...facts, name: 'Past', firstDay: '2025-07-01', lastDay: '2025-07-05' }, world.lead);
+    const later = await addCamp(
+      camp,
+      { ...facts, name: 'Later', firstDay: '2026-09-01', lastDay: '2026-09-05' },
+      { id: world.lead, makesCamps: true },
+    );
+    const past = await addCamp(
+      camp,
+      { ...facts, name: 'Past', firstDay: '2025-07-01', lastDay: '2025-07-05' },
+      { id: world.lead, makesCamps: true },
+    );
     const order = async (day: string) => (await campsOf(world.lead, Date.parse(`${day}T18:00:00Z`))).map((m) => m.camp.id);
     expect(await order('2026-07-15')).toEqual([camp.id, later, past]);
     expect(await order('2026-08-01')).toEqual([later, camp.id, past]);

@@ -66,6 +66,7 @@ export async function addDelivery(input: {
     await tx.insert(throws).values({
       id: v7(),
       childId: camper.childId,
+      campId: camper.campId,
       day: input.thrownOn,
       kind: 'filming',
       count: 1,

@@ -25,7 +25,7 @@ const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'm
 
 /** The films of one camper, and what the staff have done with them so far. The copies for the bench are made by the queue afterwards. */
 export async function loadDemoFilms(
-  camper: DemoCamper & { id: string; childId: string },
+  camper: DemoCamper & { id: string; childId: string; campId: string },
   coachId: string,
   firstDay: string,
 ): Promise<void> {
@@ -49,6 +49,7 @@ export async function loadDemoFilms(
       deliveryIds.map((deliveryId) => ({
         id: v7(),
         childId: camper.childId,
+        campId: camper.campId,
         day: firstDay,
         kind: 'filming' as const,
         count: 1,

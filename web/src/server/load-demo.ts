@@ -1,10 +1,11 @@
-import { count, eq } from 'drizzle-orm';
+import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { addDays, ageGroupOf, dayInZone, daysBetween, defaultSheet, resolveSheet } from '@stride-chalk/core';
 import {
   CAMP,
   CAMPERS,
   LAST_YEAR,
+  ORGANISATION,
   PASSWORD,
   scoresOf,
   SECOND_CAMP,
@@ -20,7 +21,21 @@ import { campById, todayAt } from './camps.ts';
 import { dayPlanOf, solveDay } from './day-plans.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
-import { campers, camps, campStaff, children, deliveries, sheets, staff, throws } from './db/schema.ts';
+import {
+  campers,
+  campMakers,
+  camps,
+  campStaff,
+  children,
+  credentials,
+  deliveries,
+  organisations,
+  sessions,
+  sheets,
+  staff,
+  throws,
+  verifications,
+} from './db/schema.ts';
 import { recordEntry } from './entries.ts';
 import { compileDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
@@ -53,7 +68,7 @@ interface Week {
  */
 export async function loadDemo(now = Date.now()): Promise<void> {
   const [{ camps: known } = { camps: 0 }] = await db().select({ camps: count() }).from(camps);
-  if (known > 0) return keepDemoAccounts();
+  if (known > 0) return giveDemoPasswords();
   const shift = daysBetween(CAMP.firstDay, addDays(dayInZone(now, CAMP.timeZone), -1));
   const moved = (day: string): string => addDays(day, shift);
   const sheetId = v7();
@@ -61,8 +76,20 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   const people = STAFF.map((s) => ({ id: v7(), ...s }));
   await db()
     .insert(staff)
-    .values(people.map(({ id, name, email }) => ({ id, name, email })));
-  await keepDemoAccounts();
+    .values(
+      people.map(({ id, name, email }, i) => ({
+        id,
+        name,
+        email,
+        address: email,
+        demo: true,
+        madeBy: i === 0 ? null : people[0]!.id,
+      })),
+    );
+  await giveDemoPasswords();
+  const organisationId = v7();
+  await db().insert(organisations).values({ id: organisationId, name: ORGANISATION });
+  await db().insert(campMakers).values({ organisationId, staffId: people[0]!.id });
   const childOf = new Map<number, string>();
   const [lead, coach] = [people[0]!, people[1]!];
 
@@ -77,6 +104,7 @@ export async function loadDemo(now = Date.now()): Promise<void> {
       .insert(camps)
       .values({
         id: campId,
+        organisationId,
         ...camp,
         sheetId,
         distances: { '7-8': 40, '9-10': 46, '11-12': 50, '13-14': 54, '15-16': 60.5, '17-18': 60.5 },
@@ -144,7 +172,7 @@ export async function loadDemo(now = Date.now()): Promise<void> {
     if (camper.sore)
       await reportSore(camp, (await camperById(id)).camper, { id: v7(), place: 'elbow', since: week.firstDay, by: lead.id });
   for (const { camper, id, childId } of week.campers.filter((l) => l.camper.film))
-    await loadDemoFilms({ ...camper, id, childId, born: moved(camper.born) }, coach.id, week.firstDay);
+    await loadDemoFilms({ ...camper, id, childId, campId: week.campId, born: moved(camper.born) }, coach.id, week.firstDay);
   const today = todayAt(camp, now);
   await solveDay(camp, today, {
     settings: (await dayPlanOf(camp, today)).settings,
@@ -177,11 +205,17 @@ export async function loadDemo(now = Date.now()): Promise<void> {
     6,
   );
   for (const l of last.campers.filter((c) => (LAST_YEAR.evaluated as readonly number[]).includes(c.camper.bib)))
-    await loadLastYear(l, last.firstDay, moved(l.camper.born), coach.id);
+    await loadLastYear(last.campId, l, last.firstDay, moved(l.camper.born), coach.id);
 }
 
 /** An evaluation of last year, from its levels; the films are gone, their time was over. */
-async function loadLastYear({ camper, id, childId }: Loaded, day: string, born: string, coachId: string): Promise<void> {
+async function loadLastYear(
+  campId: string,
+  { camper, id, childId }: Loaded,
+  day: string,
+  born: string,
+  coachId: string,
+): Promise<void> {
   const asked = resolveSheet(defaultSheet, ageGroupOf(born, day))
     .filter((c) => c.scored)
     .map((c) => c.id);
@@ -190,19 +224,49 @@ async function loadLastYear({ camper, id, childId }: Loaded, day: string, born: 
     await db()
       .insert(deliveries)
       .values({ id: deliveryId, camperId: id, number: i + 1, kind: 'stretch', thrownOn: day, enteredBy: coachId });
-    await db().insert(throws).values({ id: v7(), childId, day, kind: 'filming', count: 1, deliveryId, enteredBy: coachId });
+    await db()
+      .insert(throws)
+      .values({ id: v7(), childId, campId, day, kind: 'filming', count: 1, deliveryId, enteredBy: coachId });
     for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
       await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, coachId);
   }
   await releaseEvaluation((await compileDraft({ camperId: id, by: coachId, instead: null, from: 'levels' })).id, coachId);
 }
 
-/** Every made-up account can sign in, also in a database from before accounts. */
-async function keepDemoAccounts(): Promise<void> {
-  for (const { name, email } of STAFF) {
-    const [person] = await db().select().from(staff).where(eq(staff.name, name));
-    if (!person) continue;
-    if (person.email !== email) await db().update(staff).set({ email }).where(eq(staff.id, person.id));
-    await setPassword(person.id, PASSWORD);
-  }
+/** Every made-up account without a password gets the printed one; a password that somebody has chosen since stays. */
+async function giveDemoPasswords(): Promise<void> {
+  const without = await db()
+    .select({ id: staff.id })
+    .from(staff)
+    .leftJoin(credentials, eq(credentials.userId, staff.id))
+    .where(and(eq(staff.demo, true), isNull(credentials.id)));
+  for (const { id } of without) await setPassword(id, PASSWORD);
+}
+
+/** Ends the made-up accounts, whose password is printed: nobody signs in with them while the demo is off. Answers how many could. */
+export async function endDemoAccounts(): Promise<number> {
+  const demo = db().select({ id: staff.id }).from(staff).where(eq(staff.demo, true));
+  await db().delete(sessions).where(inArray(sessions.userId, demo));
+  await db()
+    .delete(verifications)
+    .where(
+      inArray(
+        verifications.value,
+        db()
+          .select({ id: sql<string>`${staff.id}::text` })
+          .from(staff)
+          .where(eq(staff.demo, true)),
+      ),
+    );
+  return (await db().delete(credentials).where(inArray(credentials.userId, demo)).returning({ id: credentials.id })).length;
+}
+
+const LOOPBACK = new Set(['127.0.0.1', '::1', '[::1]', 'localhost']);
+
+/** Says why the demo is not served here; null where it may be. Its passwords stand on its first page. */
+export function demoRefused(host: string, url: string | undefined): string | null {
+  const away = !LOOPBACK.has(host) ? host : url !== undefined && !LOOPBACK.has(new URL(url).hostname) ? url : null;
+  return away === null
+    ? null
+    : `The made-up camp is not served at ${away}: its passwords are printed on its first page. Start with STRIDE_DEMO=0 for a camp of your own.`;
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull, or, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import { messages } from './db/schema.ts';
@@ -10,7 +10,7 @@ export type MessageState = 'written' | 'printed' | 'handed over' | 'mailed';
 /** Writes a message. It waits in the outbox until it is printed, handed over, or taken by a mail service, if the camp has one. */
 export async function writeMessage(
   message: {
-    readonly campId: string | null;
+    readonly campId: string;
     readonly childId?: string;
     /** Who it is for. */
     readonly to: string;
@@ -19,6 +19,7 @@ export async function writeMessage(
     readonly toFamily?: boolean;
     readonly subject: string;
     readonly body: string;
+    readonly sealedLink?: string | null;
   },
   via: Executor = db(),
 ): Promise<void> {
@@ -34,14 +35,9 @@ export function stateOf(m: Pick<MessageRow, 'printedAt' | 'handedOverAt' | 'mail
   return m.printedAt ? 'printed' : 'written';
 }
 
-/** Messages of a camp, the newest first, with those of no camp (invitations of the first lead). */
+/** Messages of a camp, the newest first. */
 export const outboxOf = (campId: string) =>
-  db()
-    .select()
-    .from(messages)
-    .where(or(eq(messages.campId, campId), isNull(messages.campId)))
-    .orderBy(desc(messages.writtenAt))
-    .limit(200);
+  db().select().from(messages).where(eq(messages.campId, campId)).orderBy(desc(messages.writtenAt)).limit(200);
 
 /** Messages that nobody has, and that no mail can bring: somebody has to call. */
 export const toBeTold = (campId: string) =>

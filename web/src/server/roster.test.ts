@@ -4,7 +4,6 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { matchColumns, readRosterRow, type RosterPatch, type RosterRow } from '@stride-chalk/core';
 import { countThrows } from './arm-care.ts';
-import { addCamp } from './camp-settings.ts';
 import { campById, type Camp } from './camps.ts';
 import { camperByBib, listCampers, listRoster } from './campers.ts';
 import { gateList } from './check-ins.ts';
@@ -12,18 +11,8 @@ import { consentHistory, recordConsents } from './consents.ts';
 import { dayPlanOf } from './day-plans.ts';
 import { campAtAGlance } from './home.ts';
 import { db } from './db/connect.ts';
-import { campers, consents, evaluations } from './db/schema.ts';
-import {
-  addCamper,
-  changeCamper,
-  historyOf,
-  importRoster,
-  returningChildren,
-  rosterCsv,
-  rosterRows,
-  withdrawCamper,
-  type RowDecision,
-} from './roster.ts';
+import { campers, consents } from './db/schema.ts';
+import { addCamper, changeCamper, importRoster, rosterCsv, rosterRows, withdrawCamper, type RowDecision } from './roster.ts';
 import { newWorld, type World } from './testing/world.ts';
 
 let world: World;
@@ -247,34 +236,6 @@ describe('one by hand', () => {
     await withdrawCamper(id, null, world.lead);
     expect((await listCampers(camp)).map((c) => c.bib)).toContain(502);
   });
-});
-
-test('a returning camper is the same child, with what was handed out to him before', async () => {
-  const next = await campById(
-    await addCamp(
-      camp,
-      {
-        name: 'Next year',
-        place: 'Field',
-        firstDay: '2027-07-12',
-        lastDay: '2027-07-16',
-        timeZone: 'America/Chicago',
-        units: 'metric',
-      },
-      world.lead,
-    ),
-  );
-  const old = await camperByBib(camp, 7);
-  const id = await addCamper(next, row(70, { name: 'CAMPER  7', born: old.born }), world.lead);
-  const [now] = await db().select().from(campers).where(eq(campers.id, id));
-  expect(now!.childId).toBe(old.childId);
-  expect((await returningChildren(next.id)).get(old.childId)).toBe(1);
-  expect(await historyOf(old.childId, next.id)).toMatchObject([{ camp: 'Test camp', bib: 7, evaluation: null }]);
-  // A child of the same name with another birthday is another child.
-  const other = await addCamper(next, row(71, { name: 'Camper 8', born: '2012-12-12' }), world.lead);
-  const [stranger] = await db().select().from(campers).where(eq(campers.id, other));
-  expect(stranger!.childId).not.toBe((await camperByBib(camp, 8)).childId);
-  expect(await db().select().from(evaluations)).toEqual([]);
 });
 
 describe('a child outside the ages of the camp', () => {

@@ -7,7 +7,6 @@ import {
   indexRoster,
   loosensConsent,
   matchRoster,
-  sameName,
   wholeRow,
   type Consent,
   type ConsentWay,
@@ -99,7 +98,7 @@ function afterRow(known: KnownCamper, { said, consent }: ImportRow): RosterRow {
 }
 
 /**
- * Takes rows into the roster, all of them or none: of a known camper what the row says is changed, a child of another camp keeps his history,
+ * Takes rows into the roster, all of them or none: of a known camper what the row says is changed,
  * the others are new. A row that may be one or the other is refused until somebody has said which, and so is one that would loosen a consent.
  */
 export async function importRoster(camp: Camp, rows: readonly ImportRow[], by: string): Promise<ImportResult> {
@@ -205,7 +204,7 @@ async function changeRows(tx: Executor, campId: string, updates: readonly Update
   );
 }
 
-/** New campers; a child whom another camp knows by name and birth date is the same child. */
+/** New campers, each a child of his own: whether another camp knows him somebody says who may (see `same-child`). */
 async function addRows(
   tx: Executor,
   campId: string,
@@ -213,20 +212,8 @@ async function addRows(
   { by, how }: { readonly by: string; readonly how: ConsentWay },
 ): Promise<string[]> {
   if (rows.length === 0) return [];
-  const elsewhere = await tx
-    .select({ childId: campers.childId, name: campers.name, born: campers.born })
-    .from(campers)
-    .where(and(ne(campers.campId, campId), inArray(campers.born, [...new Set(rows.map((r) => r.born))])));
-  const here = new Set(
-    (await tx.select({ childId: campers.childId }).from(campers).where(eq(campers.campId, campId))).map((r) => r.childId),
-  );
-  const made = rows.map((row) => {
-    const known = elsewhere.find((e) => e.born === row.born && sameName(e.name, row.name) && !here.has(e.childId));
-    if (known) here.add(known.childId);
-    return { row, id: v7(), childId: known?.childId ?? v7(), returning: known !== undefined };
-  });
-  const first = made.filter((m) => !m.returning);
-  if (first.length > 0) await tx.insert(children).values(first.map((m) => ({ id: m.childId, enteredBy: by })));
+  const made = rows.map((row) => ({ row, id: v7(), childId: v7() }));
+  await tx.insert(children).values(made.map((m) => ({ id: m.childId, enteredBy: by })));
   await tx.insert(campers).values(made.map((m) => ({ ...stored(m.row), id: m.id, childId: m.childId, campId, enteredBy: by })));
   await recordConsents(
     made.filter((m) => m.row.consentToFilm).map((m) => ({ camperId: m.id, ...consentIn(m.row), givenBy: m.row.guardian, how })),

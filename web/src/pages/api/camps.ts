@@ -5,6 +5,6 @@ import { atWork, bodyAs, json } from './_answer.ts';
 /** Another camp beside this one; whoever makes it is its lead. */
 export const POST: APIRoute = async (context) => {
   const body = await bodyAs(context, newCampSchema);
-  const { camp, id } = atWork(context);
-  return json({ id: await addCamp(camp, body, id) }, 201);
+  const { camp, ...staff } = atWork(context);
+  return json({ id: await addCamp(camp, body, staff) }, 201);
 };

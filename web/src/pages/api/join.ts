@@ -1,25 +1,37 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { choosePassword, ownerOfLink, signIn } from '../../server/accounts.ts';
+import { endLinks, ownerOfLink, signedIn, takeLink } from '../../server/accounts.ts';
+import { comeInWith } from '../../server/come-in.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { hasStandInAddress } from '../../server/staff.ts';
 import { formAs, seeOther } from './_answer.ts';
 
-/** Chooses the password that belongs to an invitation or a reset, and signs in. */
+const form = z.object({
+  token: z.string().min(1).max(100),
+  /** 'me': whoever is signed in comes in with his own account. */
+  as: z.literal('me').optional(),
+  password: z.string().max(200).default(''),
+  name: z.string().trim().min(1).max(80).optional(),
+  email: z.email().max(200).toLowerCase().optional(),
+});
+
+/** Chooses the password that belongs to an invitation or a reset, and signs in; or comes in with the account that is signed in. */
 export const POST: APIRoute = async (context) => {
-  const form = z.object({
-    token: z.string().min(1).max(100),
-    password: z.string().max(200),
-    name: z.string().trim().min(1).max(80).optional(),
-    email: z.email().max(200).toLowerCase().optional(),
-  });
-  const { token, password, name, email } = await formAs(context, form);
+  const { token, as, password, name, email } = await formAs(context, form);
   try {
     const owner = await ownerOfLink(token);
+    if (as === 'me') {
+      const me = await signedIn(context.request.headers);
+      if (!me) throw new Refusal('not-signed-in', 'Your session has ended. Type the password that you have.', 401);
+      if (!owner?.isNew)
+        throw new Refusal('link-ended', 'This link has been used or has run out. Ask the lead for a new one.', 410);
+      await comeInWith(owner.id, me.id);
+      await endLinks(owner.id);
+      return seeOther('/');
+    }
     // Only the first lead, who has no address yet, names himself here.
-    const self = owner && hasStandInAddress(owner.email) && name && email ? { name, email } : null;
-    const chosen = await choosePassword(token, password, self);
-    return seeOther('/', await signIn({ email: chosen.email, password, address: context.clientAddress }));
+    const self = owner && hasStandInAddress(owner.address) && name && email ? { name, address: email } : null;
+    return seeOther('/', await takeLink({ token, password, from: context.clientAddress, self }));
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     return seeOther(`/join/${encodeURIComponent(token)}?${new URLSearchParams({ says: error.message })}`);

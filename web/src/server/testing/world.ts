@@ -9,13 +9,25 @@ import { prepareClip } from '../prepare-clip.ts';
 import { takeInClip } from '../take-in-clip.ts';
 import { recordConsents } from '../consents.ts';
 import { closeDatabase, db, migrateDatabase } from '../db/connect.ts';
-import { campers, camps, campStaff, children, deliveries, sheets, soreArms, staff } from '../db/schema.ts';
+import {
+  campers,
+  campMakers,
+  camps,
+  campStaff,
+  children,
+  deliveries,
+  organisations,
+  sheets,
+  soreArms,
+  staff,
+} from '../db/schema.ts';
 import { startJobs, stopJobs } from '../jobs.ts';
 import { makeMediaFolders } from '../media.ts';
 
 /** A database and a media folder of its own for one test file, with one camp, two coaches and four campers. */
 export interface World {
   readonly folder: string;
+  readonly organisationId: string;
   readonly campId: string;
   readonly sheetId: string;
   readonly lead: string;
@@ -69,12 +81,14 @@ export async function newWorld(): Promise<World> {
   await migrateDatabase();
   // The queue is there, its worker leaves the clips to the test.
   await startJobs(async () => undefined);
-  const ids = { campId: v7(), sheetId: v7(), lead: v7(), coach: v7(), otherCoach: v7(), helper: v7() };
+  const ids = { organisationId: v7(), campId: v7(), sheetId: v7(), lead: v7(), coach: v7(), otherCoach: v7(), helper: v7() };
   await db()
     .insert(sheets)
     .values({ id: ids.sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
+  await db().insert(organisations).values({ id: ids.organisationId, name: 'Test organisation' });
   await db().insert(camps).values({
     id: ids.campId,
+    organisationId: ids.organisationId,
     name: 'Test camp',
     place: 'Field',
     firstDay: '2026-07-13',
@@ -91,7 +105,13 @@ export async function newWorld(): Promise<World> {
   ] as const;
   await db()
     .insert(staff)
-    .values(people.map(([key, name]) => ({ id: ids[key], name, email: `${key.toLowerCase()}@test.example` })));
+    .values(
+      people.map(([key, name]) => {
+        const address = `${key.toLowerCase()}@test.example`;
+        return { id: ids[key], name, address, email: address };
+      }),
+    );
+  await db().insert(campMakers).values({ organisationId: ids.organisationId, staffId: ids.lead });
   await db()
     .insert(campStaff)
     .values(people.map(([key, , role]) => ({ campId: ids.campId, staffId: ids[key], role })));
@@ -123,7 +143,10 @@ export async function newWorld(): Promise<World> {
         [{ camperId: id, film: true, share: false, until: null, givenBy: 'Guardian', how: 'signed form' }],
         ids.lead,
       );
-    if (sore) await db().insert(soreArms).values({ id: v7(), childId, place: 'elbow', since: '2026-07-13', enteredBy: ids.lead });
+    if (sore)
+      await db()
+        .insert(soreArms)
+        .values({ id: v7(), childId, campId: ids.campId, place: 'elbow', since: '2026-07-13', enteredBy: ids.lead });
     const thrown = Array.from({ length: count }, (_, i) => ({
       id: v7(),
       camperId: id,

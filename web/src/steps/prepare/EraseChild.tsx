@@ -19,8 +19,8 @@ export function EraseChild({ bib, onErase }: { bib: number; onErase: (reason: st
         }}
       >
         <p className="m-0 w-full text-[16px]">
-          Rows, films, evaluations and messages go, at every camp. It cannot be taken back. Kept is only that somebody was erased,
-          when, by whom and why, without the name.
+          Rows, films, evaluations and messages of this camp go; what other camps keep is theirs to erase. It cannot be taken
+          back. Kept is only that somebody was erased, when, by whom and why, without the name.
         </p>
         <label className="grid gap-1 text-[15px]">
           Why

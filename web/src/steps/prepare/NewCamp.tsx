@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 import { CampFactFields, type CampFacts } from './CampFactFields.tsx';
 
-/** Another camp beside this one; it begins with what this one has agreed. */
-export function NewCamp({ like, zones }: { like: CampFacts; zones: readonly string[] }) {
+/** Another camp of the organisation; it begins with what this one has agreed. */
+export function NewCamp({ like, zones, organisation }: { like: CampFacts; zones: readonly string[]; organisation: string }) {
   const [camp, setCamp] = useState<CampFacts>({
     name: '',
     place: like.place,
@@ -13,9 +13,28 @@ export function NewCamp({ like, zones }: { like: CampFacts; zones: readonly stri
     units: like.units,
   });
   const [problem, setProblem] = useState<string | null>(null);
+  const [named, setNamed] = useState<string | null>(null);
   return (
     <details className="mt-8 border-t-2 border-ink pt-2">
       <summary className="sign flex min-h-[48px] cursor-pointer items-center text-[26px] font-semibold">Another camp</summary>
+      <form
+        className="mb-4 flex flex-wrap items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          const body = Object.fromEntries(new FormData(e.currentTarget)) as { name: string };
+          askServer('/api/organisation', { method: 'PUT', body })
+            .then(() => setNamed(body.name))
+            .catch((error: Error) => setProblem(error.message));
+        }}
+      >
+        <label className="grid min-w-[260px] gap-1 text-[15px] text-soft">
+          Organisation: who runs the camps
+          <input name="name" required maxLength={120} defaultValue={organisation} className="field" />
+        </label>
+        <button type="submit" className="quiet-action min-h-[48px]">
+          {named === null ? 'Keep the name' : 'Kept'}
+        </button>
+      </form>
       <form
         onSubmit={(e) => {
           e.preventDefault();

@@ -13,8 +13,6 @@ export interface OutboxLine {
   readonly written: string;
   readonly state: State;
   readonly problem: string | null;
-  /** False for the invitation of the first lead. */
-  readonly ofCamp: boolean;
 }
 
 const SAYS: Readonly<Record<State, string>> = {
@@ -127,20 +125,18 @@ export function OutboxBoard({
             <div>
               <h2 className="m-0 !font-body text-[17px] !font-bold">{m.subject}</h2>
               <p className="m-0 mt-1 whitespace-pre-wrap text-[16px] [overflow-wrap:anywhere]">{m.body}</p>
-              {m.ofCamp && (
-                <div className="screen-only mt-2 flex flex-wrap gap-2">
-                  <button type="button" className="quiet-action min-h-[48px]" onClick={() => print(m)}>
-                    Print
-                  </button>
-                  <button
-                    type="button"
-                    className="quiet-action min-h-[48px]"
-                    onClick={() => void note(m, stateOf(m) === 'handed over' ? 'not handed over' : 'handed over')}
-                  >
-                    {stateOf(m) === 'handed over' ? 'Not handed over after all' : 'Handed over'}
-                  </button>
-                </div>
-              )}
+              <div className="screen-only mt-2 flex flex-wrap gap-2">
+                <button type="button" className="quiet-action min-h-[48px]" onClick={() => print(m)}>
+                  Print
+                </button>
+                <button
+                  type="button"
+                  className="quiet-action min-h-[48px]"
+                  onClick={() => void note(m, stateOf(m) === 'handed over' ? 'not handed over' : 'handed over')}
+                >
+                  {stateOf(m) === 'handed over' ? 'Not handed over after all' : 'Handed over'}
+                </button>
+              </div>
             </div>
           </li>
         ))}

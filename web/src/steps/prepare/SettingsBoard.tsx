@@ -23,6 +23,8 @@ interface Outside {
 }
 interface Props {
   readonly camp: Settings;
+  /** The organisation of the camp; null for whoever may make no camps of it. */
+  readonly organisation: string | null;
   readonly zones: readonly string[];
   readonly published: ArmCareRules;
   readonly sheets: ReadonlyArray<{ readonly id: string; readonly name: string }>;
@@ -154,7 +156,7 @@ export function SettingsBoard(props: Props) {
           )}
         </div>
       </form>
-      <NewCamp like={props.camp} zones={props.zones} />
+      {props.organisation !== null && <NewCamp like={props.camp} zones={props.zones} organisation={props.organisation} />}
     </div>
   );
 }

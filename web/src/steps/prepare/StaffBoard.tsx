@@ -6,15 +6,28 @@ type Role = 'lead' | 'coach' | 'helper';
 interface Person {
   readonly id: string;
   readonly name: string;
-  readonly email: string;
+  readonly address: string;
   readonly role: Role;
   readonly active: boolean;
   readonly hasPassword: boolean;
+  readonly makesCamps: boolean;
 }
 const ROLES: readonly Role[] = ['lead', 'coach', 'helper'];
 
-/** The staff of the camp: invite, change the role, make a new link, deactivate. */
-export function StaffBoard({ people: first, self }: { people: readonly Person[]; self: string }) {
+/**
+ * The staff of the camp: invite, change the role, make a new link, deactivate.
+ *
+ * @param givesCamps true for whoever may make camps of the organisation, and gives that right
+ */
+export function StaffBoard({
+  people: first,
+  self,
+  givesCamps,
+}: {
+  people: readonly Person[];
+  self: string;
+  givesCamps: boolean;
+}) {
   const awake = useAwake();
   const [people, setPeople] = useState(first);
   const [problem, setProblem] = useState<string | null>(null);
@@ -28,12 +41,13 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
   };
   const invite = (form: HTMLFormElement): void => {
     const body = Object.fromEntries(new FormData(form)) as { name: string; email: string; role: Role };
-    askServer<{ id: string; link: string | null }>('/api/staff', { method: 'POST', body })
+    askServer<{ id: string; link: string }>('/api/staff', { method: 'POST', body })
       .then((made) => {
         setPeople((all) =>
-          [...all, { ...body, id: made.id, active: true, hasPassword: made.link === null }].sort((a, b) =>
-            a.name.localeCompare(b.name),
-          ),
+          [
+            ...all,
+            { ...body, address: body.email.toLowerCase(), id: made.id, active: true, hasPassword: false, makesCamps: false },
+          ].sort((a, b) => a.name.localeCompare(b.name)),
         );
         show(body.name, made.link);
         form.reset();
@@ -46,8 +60,15 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
       .then(() => setPeople((all) => all.map((p) => (p.id === person.id ? { ...p, ...next } : p))))
       .catch(failed);
   };
+  const allowCamps = (person: Person, may: boolean): void => {
+    setProblem(null);
+    askServer(`/api/staff/${person.id}/makes-camps`, { method: 'PUT', body: { may } })
+      .then(() => setPeople((all) => all.map((p) => (p.id === person.id ? { ...p, makesCamps: may } : p))))
+      .catch(failed);
+  };
   const reset = (person: Person): void => {
-    askServer<{ link: string }>(`/api/staff/${person.id}/reset`, { method: 'POST' })
+    setLink(null);
+    askServer<{ link: string | null }>(`/api/staff/${person.id}/reset`, { method: 'POST' })
       .then((made) => show(person.name, made.link))
       .catch(failed);
   };
@@ -96,7 +117,7 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
         >
           {link.url ? (
             <span className="min-w-0 flex-1">
-              The link for <b>{link.name}</b>, good for three days, once. It lies in the outbox too.
+              The link for <b>{link.name}</b>, good for three days, once. Copy it now: it is not shown again.
               <br />
               <code className="[overflow-wrap:anywhere]" data-testid="link">
                 {link.url}
@@ -104,7 +125,7 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
             </span>
           ) : (
             <span>
-              <b>{link.name}</b> has an account already and works at this camp now.
+              A link has gone to the mail address of <b>{link.name}</b>.
             </span>
           )}
           {link.url && (
@@ -129,8 +150,9 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
               {p.id === self && ' (you)'}
               <br />
               <span className="text-[14.5px] text-soft">
-                {p.email}
+                {p.address}
                 {!p.active ? ' · deactivated' : p.hasPassword ? '' : ' · no password yet'}
+                {p.makesCamps && ' · may make camps'}
               </span>
             </span>
             <select
@@ -144,7 +166,18 @@ export function StaffBoard({ people: first, self }: { people: readonly Person[];
                 <option key={r}>{r}</option>
               ))}
             </select>
-            <span className="flex gap-2">
+            <span className="flex flex-wrap gap-2">
+              {givesCamps && p.active && (
+                <button
+                  type="button"
+                  aria-pressed={p.makesCamps}
+                  className="quiet-action min-h-[48px]"
+                  onClick={() => allowCamps(p, !p.makesCamps)}
+                  aria-label={`${p.makesCamps ? 'No more camps by' : 'May make camps:'} ${p.name}`}
+                >
+                  {p.makesCamps ? 'No more camps' : 'May make camps'}
+                </button>
+              )}
               <button
                 type="button"
                 disabled={!p.active}

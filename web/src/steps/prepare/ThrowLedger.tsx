@@ -45,7 +45,8 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
                       {t.takenBack.why && `: ${t.takenBack.why}`}
                     </span>
                   ) : (
-                    !t.delivery && (
+                    !t.delivery &&
+                    !t.elsewhere && (
                       <TakeBack
                         what={`${t.count} throws of ${t.day}`}
                         askWhy={!t.own && !card.may.care}

@@ -24,6 +24,8 @@ export interface CardProps {
     readonly kind: ThrowKind;
     readonly count: number;
     readonly delivery: boolean;
+    /** Another camp has counted it: it is taken back there. */
+    readonly elsewhere: boolean;
     readonly by: string;
     /** The signed-in person has entered it. */
     readonly own: boolean;

@@ -1,10 +1,12 @@
 import type { APIRoute } from 'astro';
+import { addressOfAccount } from '../../../server/accounts.ts';
 import { sendTestMail } from '../../../server/mail.ts';
 import { atWork, json } from '../_answer.ts';
 
 /** Sends a test message to the lead who asks for it. */
 export const POST: APIRoute = async (context) => {
-  const { camp, email } = atWork(context);
-  await sendTestMail(camp.id, email);
-  return json({ to: email });
+  const { camp, id } = atWork(context);
+  const to = await addressOfAccount(id);
+  await sendTestMail(camp.id, to);
+  return json({ to });
 };

@@ -14,6 +14,10 @@ export const soreArms = pgTable(
     childId: uuid('child_id')
       .notNull()
       .references(() => children.id),
+    /** The camp that entered it: only there it is taken back or erased. */
+    campId: uuid('camp_id')
+      .notNull()
+      .references(() => camps.id),
     place: text('place').notNull(),
     since: date('since').notNull(),
     liftedAt: at('lifted_at'),
@@ -38,6 +42,10 @@ export const throws = pgTable(
     childId: uuid('child_id')
       .notNull()
       .references(() => children.id),
+    /** The camp that entered it: only there it is taken back or erased. */
+    campId: uuid('camp_id')
+      .notNull()
+      .references(() => camps.id),
     day: date('day').notNull(),
     kind: text('kind').$type<ThrowKind>().notNull(),
     count: integer('count').notNull(),
@@ -69,6 +77,10 @@ export const limitOverrides = pgTable(
     childId: uuid('child_id')
       .notNull()
       .references(() => children.id),
+    /** The camp that entered it: only there it is taken back or erased. */
+    campId: uuid('camp_id')
+      .notNull()
+      .references(() => camps.id),
     day: date('day').notNull(),
     reason: text('reason').notNull(),
     /** Throws allowed from its entry on. */
@@ -100,6 +112,8 @@ export const messages = pgTable(
     phone: text('phone'),
     subject: text('subject').notNull(),
     body: text('body').notNull(),
+    /** A link that goes with it by mail, sealed with the secret of the installation; gone as soon as the mail has left. */
+    sealedLink: text('sealed_link'),
     writtenAt: at('sent_at').notNull().defaultNow(),
     printedAt: at('printed_at'),
     /** Somebody has told him: by paper, by phone, in person. */
@@ -138,9 +152,11 @@ export const mailSettings = pgTable('mail_settings', {
   ...whoAndWhen(),
 });
 
-/** That a child was erased: when, by whom, why, how many rows and files. Never the name. */
+/** That a camper was erased: when, by whom, why, how many rows and files. Never the name. */
 export const erasures = pgTable('erasures', {
   id: uuid('id').primaryKey(),
+  /** Where; null for those from before it was kept. */
+  campId: uuid('camp_id').references(() => camps.id),
   reason: text('reason', { enum: ['asked by the family', 'retention ended', 'entered by mistake'] }).notNull(),
   removed: jsonb('removed').$type<Record<string, number>>().notNull(),
   erasedAt: at('erased_at').notNull().default(sql`transaction_timestamp()`),

@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, index, integer, jsonb, pgTable, real, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, date, index, integer, jsonb, pgTable, primaryKey, real, text, unique, uuid } from 'drizzle-orm/pg-core';
 import { CONSENT_WAYS } from '@stride-chalk/core';
 import { at } from './columns.ts';
-import { camps, whoAndWhen } from './staff.ts';
+import { camps, staff, whoAndWhen } from './staff.ts';
 
 /** A child, over all his camps. What is known of him stands in the rows of his camps. */
 export const children = pgTable('children', {
@@ -42,6 +42,30 @@ export const campers = pgTable(
     index('campers_by_child').on(t.childId),
     check('campers_hand', sql`${t.hand} in ('R', 'L')`),
     check('campers_height', sql`${t.heightCentimetres} between 80 and 230`),
+  ],
+);
+
+/**
+ * Whether a camper here and one at another camp of the organisation are the same child. The lead here asks, the lead there answers; who leads both
+ * says it at once.
+ */
+export const sameChildQuestions = pgTable(
+  'same_child_questions',
+  {
+    camperId: uuid('camper_id')
+      .notNull()
+      .references(() => campers.id, { onDelete: 'cascade' }),
+    otherCamperId: uuid('other_camper_id')
+      .notNull()
+      .references(() => campers.id, { onDelete: 'cascade' }),
+    answer: text('answer', { enum: ['same', 'other'] }),
+    answeredBy: uuid('answered_by').references(() => staff.id),
+    answeredAt: at('answered_at'),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.camperId, t.otherCamperId] }),
+    check('same_child_questions_answered_by_somebody', sql`(${t.answer} is null) = (${t.answeredBy} is null)`),
   ],
 );
 

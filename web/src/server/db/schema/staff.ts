@@ -4,6 +4,7 @@ import {
   boolean,
   check,
   date,
+  index,
   integer,
   jsonb,
   pgTable,
@@ -12,20 +13,35 @@ import {
   unique,
   uuid,
   varchar,
+  type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
 import type { AgeGroup, ArmCareRules, Sheet } from '@stride-chalk/core';
 import { at } from './columns.ts';
 
-/** A person with an account. What he may do hangs on the camp: see `campStaff`. */
-export const staff = pgTable('staff', {
-  id: uuid('id').primaryKey(),
-  name: text('name').notNull(),
-  email: text('email').notNull().unique(),
-  emailVerified: boolean('email_verified').notNull().default(false),
-  image: text('image'),
-  createdAt: at('created_at').notNull().defaultNow(),
-  updatedAt: at('updated_at').notNull().defaultNow(),
-});
+/**
+ * An account. What it may do hangs on the camp: see `campStaff`. One mail address may have several accounts, which know nothing of each other: an
+ * invitation makes one, whether or not the address has another elsewhere.
+ */
+export const staff = pgTable(
+  'staff',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    /** Names the account to the sign-in library; nobody sees it. */
+    email: text('email').notNull().unique(),
+    /** The mail address of the person, in small letters: signed in with, written to. */
+    address: text('address').notNull(),
+    /** The lead who made the account; null for a first lead. */
+    madeBy: uuid('made_by').references((): AnyPgColumn => staff.id),
+    /** An account of the made-up camp: its password is printed, so it ends when the demo is off. */
+    demo: boolean('demo').notNull().default(false),
+    emailVerified: boolean('email_verified').notNull().default(false),
+    image: text('image'),
+    createdAt: at('created_at').notNull().defaultNow(),
+    updatedAt: at('updated_at').notNull().defaultNow(),
+  },
+  (t) => [index('staff_by_address').on(t.address)],
+);
 
 export const whoAndWhen = () => ({
   enteredBy: uuid('entered_by').references(() => staff.id),
@@ -44,10 +60,35 @@ export const sheets = pgTable(
   (t) => [unique('sheets_one_row_per_version').on(t.key, t.version)],
 );
 
+/** Who runs camps and answers for them to the families: a club, a school, an association. What one knows of a child, another never sees. */
+export const organisations = pgTable('organisations', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  ...whoAndWhen(),
+});
+
+/** Who may make camps of an organisation. To be the lead of one of its camps is not enough. */
+export const campMakers = pgTable(
+  'camp_makers',
+  {
+    organisationId: uuid('organisation_id')
+      .notNull()
+      .references(() => organisations.id),
+    staffId: uuid('staff_id')
+      .notNull()
+      .references(() => staff.id),
+    ...whoAndWhen(),
+  },
+  (t) => [primaryKey({ columns: [t.organisationId, t.staffId] })],
+);
+
 export const camps = pgTable(
   'camps',
   {
     id: uuid('id').primaryKey(),
+    organisationId: uuid('organisation_id')
+      .notNull()
+      .references(() => organisations.id),
     name: text('name').notNull(),
     place: text('place').notNull(),
     firstDay: date('first_day').notNull(),
