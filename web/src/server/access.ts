@@ -15,6 +15,7 @@ export const DUTIES = {
   'break down and score': COACHES,
   'write up, release and print hand-outs': COACHES,
   'plan the day': LEAD,
+  'see where coaches differ': LEAD,
   'keep the roster and the consents': LEAD,
   'lift a sore arm, allow more throws': LEAD,
   'export or erase a child': LEAD,
@@ -63,6 +64,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
 
   'GET /bench/[bib]': 'break down and score',
   'PUT /api/entries/[id]': 'break down and score',
+  'GET /differences': 'see where coaches differ',
   'GET /handouts/[bib]': 'write up, release and print hand-outs',
   'GET /handouts/[bib]/print': 'write up, release and print hand-outs',
   'POST /api/evaluations': 'write up, release and print hand-outs',

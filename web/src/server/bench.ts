@@ -2,7 +2,7 @@ import { inArray } from 'drizzle-orm';
 import type { EventId, PointId, Seen, ViewId } from '@stride-chalk/core';
 import { clipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
-import { marks, points, scores } from './db/schema.ts';
+import { marks, points, scores, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
 
 /** Everything that the bench shows of one camper. */
@@ -52,6 +52,11 @@ interface BenchClip {
   readonly state: 'checking' | 'copying' | 'ready' | 'failed';
 }
 
+/** What one scorer sees at the bench: of levels his own only; of what a colleague has scored, that he has, and no level, fault or note. */
+export interface ScorersBench extends BenchSet {
+  readonly colleagues: ReadonlyArray<{ readonly deliveryId: string; readonly checkpoint: string; readonly by: string }>;
+}
+
 const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
 
 export async function benchSet(camperId: string): Promise<BenchSet> {
@@ -98,5 +103,20 @@ export async function benchSet(camperId: string): Promise<BenchSet> {
       faults: s.faults,
       note: s.note,
     })),
+  };
+}
+
+/** The bench as a scorer may see it: two who score one camper do not see each other's levels. */
+export async function benchFor(camperId: string, staffId: string): Promise<ScorersBench> {
+  const set = await benchSet(camperId);
+  const others = set.scores.filter((s) => s.coachId !== staffId);
+  const ids = [...new Set(others.map((s) => s.coachId))];
+  const people =
+    ids.length === 0 ? [] : await db().select({ id: staff.id, name: staff.name }).from(staff).where(inArray(staff.id, ids));
+  const names = new Map(people.map((p) => [p.id, p.name]));
+  return {
+    ...set,
+    scores: set.scores.filter((s) => s.coachId === staffId),
+    colleagues: others.map(({ deliveryId, checkpoint, coachId }) => ({ deliveryId, checkpoint, by: names.get(coachId) ?? '' })),
   };
 }

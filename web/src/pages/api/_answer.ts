@@ -5,6 +5,7 @@ import { Refusal } from '../../server/refusal.ts';
 import { clockOn, todayAt, type Camp } from '../../server/camps.ts';
 import { camperById } from '../../server/campers.ts';
 import { requireConsent } from '../../server/consents.ts';
+import { requireNotBlind } from '../../server/differences.ts';
 import { camperOf, requireInCamp, type CampNoun } from '../../server/in-camp.ts';
 import type { StaffMember } from '../../server/staff.ts';
 
@@ -62,6 +63,18 @@ export async function ofShownCamper(
 ): Promise<string> {
   const known = await ofCamp(context, noun, id);
   requireConsent((await camperById(await camperOf(noun, known, atWork(context).camp.id))).camper, 'show');
+  return known;
+}
+
+/** An evaluation of the camp at work, or a camper of it, that the one at work may write up: a blind second scorer scores first. */
+export async function ofSeeingScorer(
+  context: Pick<APIContext, 'locals'>,
+  noun: 'camper' | 'evaluation',
+  id: string | undefined,
+): Promise<string> {
+  const known = await ofCamp(context, noun, id);
+  const { camp, ...staff } = atWork(context);
+  await requireNotBlind(camp, (await camperById(await camperOf(noun, known, camp.id))).camper, staff);
   return known;
 }
 

@@ -12,6 +12,7 @@ export function LevelPanel({
   checkpoints,
   current,
   scoreOf,
+  colleaguesOf,
   figures,
   asking,
   noteOpen,
@@ -25,6 +26,8 @@ export function LevelPanel({
   checkpoints: readonly ResolvedCheckpoint[];
   current: ResolvedCheckpoint;
   scoreOf: (checkpoint: string) => Scored | null;
+  /** Who else has scored it; their levels are not told. */
+  colleaguesOf: (checkpoint: string) => readonly string[];
   figures: ReadonlyMap<FigureId, Estimate>;
   asking: boolean;
   noteOpen: boolean;
@@ -70,6 +73,11 @@ export function LevelPanel({
                 {texts.length > 0
                   ? texts.map((t) => t.text).join(' · ')
                   : c.views.map((v) => VIEW_NAMES[v].toLowerCase()).join(', ')}
+                {colleaguesOf(c.id).length > 0 && (
+                  <span className="block" data-testid={`colleagues-${c.id}`}>
+                    scored by {colleaguesOf(c.id).join(', ')} too
+                  </span>
+                )}
                 {score && score.faults.length > 0 && !here && (
                   <span className="block text-ink">
                     {score.faults.map((f) => c.faults.find((x) => x.code === f)?.name ?? f).join(', ')}

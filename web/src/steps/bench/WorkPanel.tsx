@@ -69,6 +69,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
       checkpoints={inPhase}
       current={checkpoint}
       scoreOf={(id) => scoreOf(world, state, delivery.id, id)}
+      colleaguesOf={(id) => props.colleagues.filter((c) => c.deliveryId === delivery.id && c.checkpoint === id).map((c) => c.by)}
       figures={figuresOf(world, state)}
       asking={state.layer === 'fault'}
       noteOpen={state.layer === 'note'}

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Entry } from '@stride-chalk/core';
-import { inverseOf, ownScore, scoreEntry, shownScore, withEntry, type BenchData } from './bench-data.ts';
+import { inverseOf, ownScore, scoreEntry, withEntry, type BenchData } from './bench-data.ts';
 
 const ME = 'me';
 const empty: BenchData = { marks: [], points: [], scores: [] };
@@ -41,13 +41,6 @@ describe('an entry on the bench', () => {
     expect(data.scores).toHaveLength(2);
     expect(ownScore(data, 'd', 'E2', ME)?.level).toBe(3);
     expect(ownScore(data, 'd', 'E2', 'other')?.level).toBe(0);
-  });
-
-  test("a colleague's level is shown only where the person has none", () => {
-    const theirs = { deliveryId: 'd', checkpoint: 'E2', coachId: 'other', level: 1 as const, faults: [], note: null };
-    expect(shownScore({ ...empty, scores: [theirs] }, 'd', 'E2', ME)?.level).toBe(1);
-    expect(shownScore(after({ ...empty, scores: [theirs] }, score('NV')), 'd', 'E2', ME)?.level).toBe('NV');
-    expect(shownScore(empty, 'd', 'E2', ME)).toBeNull();
   });
 });
 

@@ -80,12 +80,6 @@ export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry
 export const ownScore = (data: BenchData, deliveryId: string, checkpoint: string, staffId: string): Scored | null =>
   data.scores.find((s) => s.deliveryId === deliveryId && s.checkpoint === checkpoint && s.coachId === staffId) ?? null;
 
-/** A colleague's score of the same delivery and checkpoint, when this person has none. */
-export const shownScore = (data: BenchData, deliveryId: string, checkpoint: string, staffId: string): Scored | null =>
-  ownScore(data, deliveryId, checkpoint, staffId) ??
-  data.scores.find((s) => s.deliveryId === deliveryId && s.checkpoint === checkpoint) ??
-  null;
-
 export const scoreEntry = (
   at: { readonly deliveryId: string; readonly checkpoint: string },
   score: { readonly level: Seen; readonly faults: readonly string[]; readonly note: string | null },

@@ -11,7 +11,7 @@ import {
   type PointId,
   type ResolvedCheckpoint,
 } from '@stride-chalk/core';
-import { ownScore, shownScore, type BenchData } from './bench-data.ts';
+import { ownScore, type BenchData } from './bench-data.ts';
 import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf } from './moments.ts';
@@ -49,9 +49,9 @@ export function checkpointOf(w: BenchWorld, s: BenchState): ResolvedCheckpoint |
   return chosen ?? (delivery ? firstUnscored(w, s, delivery.id) : undefined) ?? asked[0] ?? null;
 }
 
-/** The score that is shown of a checkpoint: this coach's, else a colleague's. */
+/** The score of a checkpoint by this coach. Those of colleagues are not here. */
 export const scoreOf = (w: BenchWorld, s: BenchState, deliveryId: string, checkpoint: string): Scored | null =>
-  shownScore(s.data, deliveryId, checkpoint, w.staffId);
+  ownScore(s.data, deliveryId, checkpoint, w.staffId);
 
 /** The films side by side: both views of the delivery in hand, or one view of every delivery. */
 export function filmsOf(w: BenchWorld, s: BenchState): readonly Film[] {

@@ -23,7 +23,10 @@ export interface BenchProps {
   readonly clips: readonly Film[];
   readonly marks: readonly Mark[];
   readonly points: readonly PlacedAt[];
+  /** This person's own levels, and nobody else's. */
   readonly scores: readonly Scored[];
+  /** What colleagues have scored too: that they have, not how. */
+  readonly colleagues: ReadonlyArray<{ readonly deliveryId: string; readonly checkpoint: string; readonly by: string }>;
   readonly previous: string | null;
   readonly next: { readonly bib: number; readonly href: string } | null;
 }

@@ -47,11 +47,14 @@ export function CampBoard({
   camp,
   campers,
   day,
+  differences,
   mayScore,
 }: {
   camp: { name: string; place: string };
   campers: readonly BoardCamper[];
   day: FieldDay | null;
+  /** On how many levels two coaches differ: for the lead, else 0. */
+  differences: number;
   mayScore: boolean;
 }) {
   const order = ['scores', 'keyFrames', 'release', 'writeUp'];
@@ -145,6 +148,13 @@ export function CampBoard({
             </span>
           </a>
         </nav>
+      )}
+      {differences > 0 && (
+        <p className="m-0 mb-5">
+          <a href="/differences" className="quiet-action min-h-[48px]">
+            Coaches differ on {differences === 1 ? '1 level' : `${differences} levels`}
+          </a>
+        </p>
       )}
       <ol
         aria-label="What waits where"

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { compileDraft } from '../../../server/evaluations.ts';
-import { atWork, bodyAs, json, ofCamp } from '../_answer.ts';
+import { atWork, bodyAs, json, ofSeeingScorer } from '../_answer.ts';
 
 /** Starts a draft; the one that the page shows is named, so that nobody else's is replaced. */
 export const POST: APIRoute = async (context) => {
@@ -13,7 +13,7 @@ export const POST: APIRoute = async (context) => {
       from: z.enum(['levels', 'last released']).default('levels'),
     }),
   );
-  await ofCamp(context, 'camper', camperId);
+  await ofSeeingScorer(context, 'camper', camperId);
   const { id, version, document } = await compileDraft({ camperId, instead, from, by: atWork(context).id });
   return json({ id, version, document }, 201);
 };

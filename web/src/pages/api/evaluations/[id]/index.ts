@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { evaluationDocumentSchema } from '@stride-chalk/core';
 import { saveDraft } from '../../../../server/evaluations.ts';
-import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+import { atWork, bodyAs, json, ofSeeingScorer } from '../../_answer.ts';
 
 /** Saves a draft as it was seen at a revision; answers the next one. */
 export const PUT: APIRoute = async (context) => {
@@ -10,7 +10,7 @@ export const PUT: APIRoute = async (context) => {
     context,
     z.object({ document: evaluationDocumentSchema, revision: z.number().int(), over: z.boolean().default(false) }),
   );
-  const id = await ofCamp(context, 'evaluation', context.params.id);
+  const id = await ofSeeingScorer(context, 'evaluation', context.params.id);
   const row = await saveDraft(id, document, { revision, over, by: atWork(context).id });
   return json({ id: row.id, version: row.version, revision: row.revision });
 };

@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
 import { releaseEvaluation } from '../../../../server/release-evaluation.ts';
-import { atWork, json, ofCamp } from '../../_answer.ts';
+import { atWork, json, ofSeeingScorer } from '../../_answer.ts';
 
 export const POST: APIRoute = async (context) => {
-  const row = await releaseEvaluation(await ofCamp(context, 'evaluation', context.params.id), atWork(context).id);
+  const row = await releaseEvaluation(await ofSeeingScorer(context, 'evaluation', context.params.id), atWork(context).id);
   return json({ id: row.id, version: row.version, releasedAt: row.releasedAt });
 };

@@ -1,0 +1,286 @@
+import { request, type APIRequestContext, type APIResponse } from '@playwright/test';
+import { v7 } from 'uuid';
+import { defaultSheet } from '@stride-chalk/core';
+import { ROUTES } from '../web/src/server/access.ts';
+import { atWorkAs, expect, rows, test } from './support/at-work.ts';
+
+const url = (): string => process.env.E2E_URL!;
+const NAME = 'Only Here';
+const BIB = 27;
+
+/** What a route is asked with: something of the camp of the demo, by the lead of another camp. */
+interface Case {
+  readonly path: string;
+  readonly data?: unknown;
+  /** The bytes of a film. */
+  readonly film?: boolean;
+  readonly form?: Record<string, string>;
+}
+interface OfCamp {
+  readonly camp: string;
+  readonly camper: string;
+  readonly delivery: string;
+  readonly clip: string;
+  readonly removed: string;
+  readonly evaluation: string;
+  readonly draft: string;
+  readonly picture: string;
+  readonly refusal: string;
+  readonly message: string;
+  readonly staff: string;
+  readonly day: string;
+}
+
+/**
+ * For every route that names something by an id, in its address or its body: the request about what belongs to the other camp. A route that is new
+ * and takes an id fails here until it has one.
+ */
+const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
+  'GET /api/campers/[id]/films': (x) => [{ path: `/api/campers/${x.camper}/films` }],
+  'GET /api/campers/[id]/shown': (x) => [{ path: `/api/campers/${x.camper}/shown` }],
+  'POST /api/deliveries': (x) => [
+    { path: '/api/deliveries', data: { id: v7(), camperId: x.camper, kind: 'stretch', thrownOn: x.day } },
+  ],
+  'DELETE /api/deliveries/[id]': (x) => [{ path: `/api/deliveries/${x.delivery}` }],
+  'POST /api/clips': (x) => [{ path: `/api/clips?deliveryId=${x.delivery}&view=rear&fileName=a.mp4`, film: true }],
+  'GET /api/clips/[id]': (x) => [{ path: `/api/clips/${x.clip}` }],
+  'PATCH /api/clips/[id]': (x) => [{ path: `/api/clips/${x.clip}`, data: { captureScale: 2, confirmed: true } }],
+  'DELETE /api/clips/[id]': (x) => [{ path: `/api/clips/${x.clip}` }],
+  'POST /api/clips/[id]/move': (x) => [{ path: `/api/clips/${x.clip}/move`, data: { bib: BIB, delivery: 1, view: 'rear' } }],
+  'PUT /api/removed-clips/[id]': (x) => [{ path: `/api/removed-clips/${x.removed}` }],
+  'DELETE /api/removed-clips/[id]': (x) => [{ path: `/api/removed-clips/${x.removed}` }],
+  'POST /api/clips/[id]/again': (x) => [{ path: `/api/clips/${x.clip}/again` }],
+  'GET /api/clips/[id]/film': (x) => [{ path: `/api/clips/${x.clip}/film` }],
+  'GET /api/clips/[id]/frames/[frame]': (x) => [{ path: `/api/clips/${x.clip}/frames/3` }],
+  'DELETE /api/refusals/[id]': (x) => [{ path: `/api/refusals/${x.refusal}` }],
+  'POST /api/simulated-films': (x) => [{ path: '/api/simulated-films', data: { deliveryId: x.delivery, view: 'front' } }],
+  'PUT /api/entries/[id]': (x) =>
+    [
+      { kind: 'mark', clipId: x.clip, event: 'contact', frame: 1, frameTo: null },
+      { kind: 'unmark', clipId: x.clip, event: 'contact' },
+      { kind: 'score', deliveryId: x.delivery, checkpoint: defaultSheet.checkpoints[0]!.id, level: '0', faults: [], note: null },
+      { kind: 'unscore', deliveryId: x.delivery, checkpoint: defaultSheet.checkpoints[0]!.id },
+    ].map((data) => ({ path: `/api/entries/${v7()}`, data })),
+  'POST /api/evaluations': (x) => [{ path: '/api/evaluations', data: { camperId: x.camper, instead: null, from: 'levels' } }],
+  'PUT /api/evaluations/[id]': (x) => [{ path: `/api/evaluations/${x.draft}`, data: { document: {}, revision: 1 } }],
+  'POST /api/evaluations/[id]/release': (x) => [{ path: `/api/evaluations/${x.draft}/release` }],
+  'GET /api/pictures/[sha256]': (x) => [{ path: `/api/pictures/${x.picture}` }],
+  'PUT /api/check-ins/[id]': (x) => [
+    {
+      path: `/api/check-ins/${v7()}`,
+      data: {
+        ...{ camperId: x.camper, day: x.day, notedAt: '2026-07-14T13:00:00.000Z', present: true, heightCentimetres: 120 },
+        ...{
+          sore: { place: 'elbow', since: x.day },
+          drillsDone: null,
+          goals: null,
+          mobility: null,
+          throwsReported: null,
+          form: 2,
+        },
+      },
+    },
+  ],
+  'PUT /api/campers/[id]/late': (x) => [{ path: `/api/campers/${x.camper}/late`, data: { day: x.day, fromMinute: 600 } }],
+  'PUT /api/care/[id]': (x) =>
+    [
+      { kind: 'throws', camperId: x.camper, day: x.day, throwKind: 'drill', count: 4 },
+      { kind: 'sore', camperId: x.camper, place: 'elbow', since: x.day },
+      { kind: 'liftSore', camperId: x.camper, reason: 'cleared by nobody' },
+      { kind: 'allow', camperId: x.camper, day: x.day, throws: 9, reason: 'because of this' },
+    ].map((data) => ({ path: `/api/care/${v7()}`, data })),
+  'POST /api/day-plan/[day]/move': (x) => [
+    { path: `/api/day-plan/${x.day}/move`, data: { camperId: x.camper, mound: 'A', from: 600, revision: 1 } },
+  ],
+  'PUT /api/campers/[id]': (x) => [
+    {
+      path: `/api/campers/${x.camper}`,
+      data: {
+        ...{
+          bib: BIB,
+          name: 'Taken',
+          born: '2014-01-01',
+          hand: 'R',
+          throwsBoth: false,
+          heightCentimetres: 150,
+          guardian: 'Nobody',
+        },
+        ...{ guardianEmail: null, guardianPhone: null, togetherWith: null },
+      },
+    },
+  ],
+  'POST /api/roster/import': (x) => [
+    { path: '/api/roster/import', data: { rows: [{ said: { name: 'Taken' }, decision: { update: x.camper }, consent: null }] } },
+  ],
+  'POST /api/campers/[id]/consents': (x) => [
+    {
+      path: `/api/campers/${x.camper}/consents`,
+      data: { film: true, share: true, until: null, givenBy: 'Nobody', how: 'by phone' },
+    },
+  ],
+  'PUT /api/campers/[id]/withdrawal': (x) => [{ path: `/api/campers/${x.camper}/withdrawal`, data: { withdrawn: true } }],
+  'POST /api/campers/[id]/same-child': (x) => [{ path: `/api/campers/${x.camper}/same-child`, data: { ask: true } }],
+  'GET /api/campers/[id]/everything.zip': (x) => [{ path: `/api/campers/${x.camper}/everything.zip` }],
+  'POST /api/campers/[id]/erasure': (x) => [
+    { path: `/api/campers/${x.camper}/erasure`, data: { reason: 'asked by the family', bib: BIB } },
+  ],
+  'PATCH /api/staff/[id]': (x) => [{ path: `/api/staff/${x.staff}`, data: { active: false } }],
+  'POST /api/staff/[id]/reset': (x) => [{ path: `/api/staff/${x.staff}/reset` }],
+  'PUT /api/staff/[id]/makes-camps': (x) => [{ path: `/api/staff/${x.staff}/makes-camps`, data: { may: true } }],
+  'PATCH /api/messages/[id]': (x) => [{ path: `/api/messages/${x.message}`, data: { is: 'handed over' } }],
+  'POST /api/camp-at-work': (x) => [{ path: '/api/camp-at-work', form: { camp: x.camp } }],
+};
+
+/** Routes that change the camp at work only and name nothing by an id. */
+const OWN_CAMP_ONLY = [
+  'POST /api/sign-out',
+  'POST /api/sign-in',
+  'POST /api/join',
+  'POST /api/day-plan/[day]/solve',
+  'POST /api/day-plan/[day]/later',
+  'POST /api/campers',
+  'PUT /api/settings',
+  'POST /api/camps',
+  'PUT /api/organisation',
+  'POST /api/staff',
+  'PUT /api/mail',
+  'POST /api/mail/test',
+];
+
+/** A camp of the same organisation with a lead of its own and one camper, who wears a bib that the demo wears too. */
+async function otherLead(page: Parameters<typeof atWorkAs>[0]): Promise<APIRequestContext> {
+  await atWorkAs(page, 'Marit');
+  const post = async (path: string, data: unknown): Promise<APIResponse> => {
+    const answer = await page.request.post(`${url()}${path}`, { data });
+    expect(answer.status(), `${path}: ${await answer.text()}`).toBeLessThan(300);
+    return answer;
+  };
+  const facts = { name: 'Camp of its own', place: 'Far field', firstDay: '2031-01-06', lastDay: '2031-01-10' };
+  const made = await post('/api/camps', { ...facts, timeZone: 'UTC', units: 'metric' });
+  const { id } = (await made.json()) as { id: string };
+  const form = { camp: id };
+  await page.request.post(`${url()}/api/camp-at-work`, { form });
+  const email = `lead-${Date.now()}@far-field.example`;
+  const { link } = (await (await post('/api/staff', { name: 'Far Lead', email, role: 'lead' })).json()) as { link: string };
+  await post('/api/campers', {
+    ...{
+      bib: BIB,
+      name: NAME,
+      born: '2020-01-01',
+      hand: 'R',
+      throwsBoth: false,
+      heightCentimetres: 150,
+      guardian: 'Far Guardian',
+    },
+    ...{ guardianEmail: null, guardianPhone: null, togetherWith: null },
+    ...{ consentToFilm: true, consentToShare: false, consentUntil: null },
+  });
+  const context = await request.newContext();
+  const token = link.split('/').at(-1)!;
+  const joined = await context.post(`${url()}/api/join`, { form: { token, password: 'four far fields away' }, maxRedirects: 0 });
+  expect(joined.headers().location).toBe('/');
+  return context;
+}
+
+/** One thing of each kind that belongs to the demo's week. */
+async function somethingOfEach(): Promise<OfCamp> {
+  const [x] = await rows<Record<string, string>>(`
+    with camp as (select camp_id as id from campers_here limit 1)
+    select (select id from camp) as camp, c.id as camper, d.id as delivery, k.id as clip, e.id as evaluation,
+      (select value from evaluations r, jsonb_each_text(r.pictures) join campers rc on true where r.camper_id = rc.id and rc.camp_id = (select id from camp) limit 1) as picture,
+      (select staff_id from camp_staff where camp_id = (select id from camp) and role = 'coach' limit 1) as staff,
+      (select id from messages where camp_id = (select id from camp) limit 1) as message,
+      (select to_char(day, 'YYYY-MM-DD') from day_plans where camp_id = (select id from camp) limit 1) as day
+    from campers_here c join deliveries d on d.camper_id = c.id join clips k on k.delivery_id = d.id and k.removed_at is null left join evaluations e on e.camper_id = c.id
+    where c.bib = ${BIB} order by k.id limit 1`);
+  const [removed, refusal, draft] = [v7(), v7(), v7()];
+  await rows(
+    `insert into clips (id, delivery_id, view, file_name, sha256, bytes, codec, width, height, state, problem, removed_at, removed_by) select $1, delivery_id, view, file_name, sha256, bytes, codec, width, height, 'failed', 'none', now(), $3 from clips where id = $2`,
+    [removed, x!.clip, x!.staff],
+  );
+  await rows(
+    `insert into refusals (id, delivery_id, view, file_name, code, reason) values ($1, $2, 'rear', 'a.mp4', 'no-video', 'for the test')`,
+    [refusal, x!.delivery],
+  );
+  const [known] = await rows<{ id: string }>(`select id from evaluations where camper_id = $1 and released_at is null limit 1`, [
+    x!.camper,
+  ]);
+  return { ...x, removed, refusal, draft: known?.id ?? x!.evaluation ?? draft } as unknown as OfCamp;
+}
+
+/** Everything that the demo's week has, as one number; what is of the camp made for this test is left out. */
+async function fingerprint(): Promise<string> {
+  const tables = [
+    ...['campers', 'consents', 'check_ins', 'deliveries', 'clips', 'refusals', 'marks', 'points', 'scores', 'entries'],
+    ...['evaluations', 'former_drafts', 'throws', 'sore_arms', 'limit_overrides', 'messages', 'camp_staff', 'camp_makers'],
+    ...['day_plans', 'plan_sessions', 'late_arrivals', 'erasures', 'same_child_questions', 'credentials', 'verifications'],
+  ];
+  const all = await Promise.all(
+    tables.map(
+      async (t) =>
+        `${t} ${(await rows<{ sum: string }>(`select count(*) || md5(coalesce(string_agg(t::text, '|' order by t::text), '')) as sum from ${t} t`))[0]!.sum}`,
+    ),
+  );
+  return all.join('\n');
+}
+
+test('two camps, two leads: on every route, what belongs to the other camp is not found, is not shown, and does not change', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  const lead = await otherLead(page);
+  const x = await somethingOfEach();
+  for (const [key, value] of Object.entries(x)) expect(value, `something of the demo: ${key}`).toBeTruthy();
+  // The demo's copies for the bench are made while the test runs: their rows would change by themselves.
+  await expect
+    .poll(async () => rows(`select id from clips where state in ('checking', 'copying')`), { timeout: 200_000 })
+    .toEqual([]);
+  try {
+    const before = await fingerprint();
+    const unasked: string[] = [];
+    for (const route of Object.keys(ROUTES)) {
+      const [method, pattern] = route.split(' ') as [string, string];
+      const about = ABOUT[route];
+      if (about) {
+        for (const { path, data, film, form } of about(x)) {
+          const answer = await lead.fetch(url() + path, {
+            method,
+            maxRedirects: 0,
+            ...(form ? { form } : film ? { data: Buffer.from('no film') } : data === undefined ? {} : { data }),
+          });
+          expect(answer.status(), `${route} ${path}: ${await answer.text()}`).toBe(404);
+        }
+      } else if (method !== 'GET' && !OWN_CAMP_ONLY.includes(route)) unasked.push(route);
+      else if (method === 'GET' && /\[(id|sha256)\]/.test(pattern)) unasked.push(route);
+    }
+    expect(unasked, 'routes of which nobody has said what they are asked with').toEqual([]);
+    expect(await fingerprint()).toBe(before);
+
+    // Pages and lists show the own camp, and nothing of the other: no name, no address, no id.
+    const foreign = await rows<{ word: string }>(`
+      select name as word from campers_here where name <> '${NAME}' union select guardian from campers_here union select id::text from campers_here
+      union select d.id::text from deliveries d join campers_here c on c.id = d.camper_id union select m.id::text from messages m where m.camp_id = '${x.camp}'
+      union select s.address from staff s join camp_staff m on m.staff_id = s.id where m.camp_id = '${x.camp}' and s.name not like 'Marit%'`);
+    expect(foreign.length).toBeGreaterThan(100);
+    const seen: string[] = [];
+    for (const route of Object.keys(ROUTES).filter((r) => r.startsWith('GET ') && !/\[(id|sha256|token)\]/.test(r))) {
+      const path = route.slice(4).replace('[bib]', String(BIB)).replace('[day]', x.day);
+      const answer = await lead.get(url() + path);
+      const text = await answer.text();
+      expect(
+        foreign.filter(({ word }) => text.includes(word)),
+        path,
+      ).toEqual([]);
+      if (text.includes(NAME)) seen.push(path);
+    }
+    // The own camper is there: an empty page would show nothing foreign either.
+    expect(seen).toEqual(
+      expect.arrayContaining(['/roster', '/api/roster.csv', `/campers/${BIB}`, `/campers/${BIB}/card`, '/api/gate']),
+    );
+    // A bib of the other camp that nobody wears here.
+    expect((await lead.get(`${url()}/campers/9`)).url()).toContain('/missing');
+  } finally {
+    await rows('delete from clips where id = $1', [x.removed]);
+    await rows('delete from refusals where id = $1', [x.refusal]);
+  }
+});
