@@ -1,5 +1,6 @@
 import { defaultSheet, resolveSheet } from '@stride-chalk/core';
-import { allSaved, expect, filmsShown, firstLead, rows, test } from './support/at-work.ts';
+import type { Route } from '@playwright/test';
+import { allSaved, atWorkAs, expect, filmsShown, firstLead, rows, test } from './support/at-work.ts';
 import { startProduct } from './support/product.ts';
 import { smallCamp } from './support/small-camp.ts';
 
@@ -59,6 +60,58 @@ test('the session runs out while levels are entered: they are kept, and sent aft
   await coach.getByRole('button', { name: /Dario/ }).click();
   await expect(coach).toHaveURL(/\/bench\/19$/);
   await allSaved(coach);
+  expect(await entered()).toBe(before + 1);
+});
+
+test('the network is away, another tab goes to another camp, and the network comes back: every level is in the camp where it was entered', async ({
+  page,
+  keys,
+}) => {
+  // Marit leads both camps of the demo.
+  await atWorkAs(page, 'Marit');
+  await page.goto(`${process.env.E2E_URL}/bench/19`);
+  await filmsShown(page);
+  await keys.press('s', 'd');
+  const before = await entered();
+  await page.route('**/api/entries/**', (route) => route.abort());
+  await keys.press('3', '3', '3');
+  await expect(page.getByTestId('saved')).toContainText('3 kept here');
+  const [other] = await rows<{ id: string }>(`select id from camps where name = 'Sandbar Evening Clinic'`);
+  const [here] = await rows<{ id: string }>(`select camp_id as id from campers_here limit 1`);
+  const goTo = (camp: string) => page.request.post(`${process.env.E2E_URL}/api/camp-at-work`, { form: { camp } });
+  try {
+    await goTo(other!.id);
+    await page.unroute('**/api/entries/**');
+    await allSaved(page);
+    expect(await entered()).toBe(before + 3);
+  } finally {
+    await goTo(here!.id);
+  }
+});
+
+test('what the server refuses stays on the device and is named; by hand it is sent again or dropped', async ({ coach, keys }) => {
+  await coach.goto(`${process.env.E2E_URL}/bench/19`);
+  await filmsShown(coach);
+  await keys.press('s', 'd');
+  const before = await entered();
+  const refuse = (status: number) => (route: Route) =>
+    route.fulfill({ status, json: { title: 'You do not work at the camp where this was entered.' } });
+  await coach.route('**/api/entries/**', refuse(403));
+  await keys.press('3', '2');
+  const refused = coach.getByTestId('refused');
+  await expect(refused.getByRole('listitem')).toHaveCount(2);
+  await expect(refused).toContainText('You do not work at the camp');
+  await expect(coach.getByTestId('saved')).toContainText('2 not taken');
+  await coach.reload();
+  await expect(refused.getByRole('listitem')).toHaveCount(2);
+  await expect(coach.getByTestId('saved')).not.toContainText('All saved');
+  await coach.unroute('**/api/entries/**');
+  await refused.getByRole('listitem').first().getByRole('button', { name: 'Send again' }).click();
+  await expect(refused.getByRole('listitem')).toHaveCount(1);
+  await expect.poll(entered).toBe(before + 1);
+  await refused.getByRole('button', { name: 'Drop' }).click();
+  await allSaved(coach);
+  await expect(coach.getByTestId('saved')).toContainText('All saved');
   expect(await entered()).toBe(before + 1);
 });
 

@@ -4,6 +4,7 @@ import { mayUse } from './server/access.ts';
 import { signedIn } from './server/accounts.ts';
 import { campsOf } from './server/camps.ts';
 import { log } from './server/log.ts';
+import { CAMP_HEADER } from './parts/page-camp.ts';
 import { Refusal } from './server/refusal.ts';
 
 /** Entries that the page keeps until they are confirmed. */
@@ -35,7 +36,14 @@ export const onRequest = defineMiddleware(async (context, next) => {
     locals.mayOpen = (path) => mayUse('GET', path, locals.staff?.role ?? null) === 'yes';
     const person = await signedIn(request.headers);
     const memberships = person ? await campsOf(person.id) : [];
-    const here = memberships.find((m) => m.camp.id === cookies.get('camp')?.value) ?? memberships[0];
+    // What is entered names its camp: another tab may have gone to another one meanwhile.
+    const named = request.headers.get(CAMP_HEADER);
+    const here =
+      named === null
+        ? (memberships.find((m) => m.camp.id === cookies.get('camp')?.value) ?? memberships[0])
+        : memberships.find((m) => m.camp.id === named);
+    if (person && memberships.length > 0 && !here)
+      return away(new Refusal('not-at-camp', 'You do not work at the camp where this was entered.', 403));
     if (person && here) {
       locals.staff = { ...person, role: here.role, makesCamps: here.makesCamps };
       locals.camp = here.camp;

@@ -1,3 +1,5 @@
+import { campHeaders, pageCamp } from './page-camp.ts';
+
 /** What the server said no to: its own words, and its code for programs. */
 export class AskError extends Error {
   readonly code: string | null;
@@ -21,9 +23,11 @@ export async function askServer<T>(
   const response = await fetch(path, {
     method: options.method,
     keepalive: options.keepalive ?? false,
-    ...(options.body === undefined
-      ? {}
-      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(options.body) }),
+    headers: {
+      ...campHeaders(pageCamp()),
+      ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
+    },
+    ...(options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
   });
   const answer: unknown = response.status === 204 ? null : await response.json().catch(() => null);
   if (!response.ok) {

@@ -4,11 +4,13 @@ import { CHECK_INS, ENTRIES, Outbox, type OutboxNews } from './outbox.ts';
 interface Sent {
   readonly id: string;
   readonly body: unknown;
+  readonly camp: string | null;
 }
 type Answer = number | 'no network';
 
 /** A browser as far as the outbox needs one, and a server that answers as told: an answer a request, then always the last one. */
-function browser(answers: readonly Answer[]) {
+function browser(answers: readonly Answer[], camp: string | null = null) {
+  vi.stubGlobal('document', { querySelector: () => (camp === null ? null : { content: camp }) });
   const items = new Map<string, string>();
   vi.stubGlobal('localStorage', {
     get length() {
@@ -21,9 +23,9 @@ function browser(answers: readonly Answer[]) {
   });
   vi.stubGlobal('window', new EventTarget());
   const sent: Sent[] = [];
-  vi.stubGlobal('fetch', async (path: string, { body }: { body: string }) => {
+  vi.stubGlobal('fetch', async (path: string, { body, headers }: { body: string; headers: Record<string, string> }) => {
     const answer = answers[Math.min(sent.length, answers.length - 1)]!;
-    sent.push({ id: path.split('/').at(-1)!, body: JSON.parse(body) });
+    sent.push({ id: path.split('/').at(-1)!, body: JSON.parse(body), camp: headers['x-camp'] ?? null });
     if (answer === 'no network') throw new TypeError('Failed to fetch');
     return new Response(JSON.stringify({ title: `answered ${answer}`, at: 'now' }), { status: answer });
   });
@@ -61,7 +63,7 @@ describe('what is entered', () => {
     expect(sent.map((s) => s.body)).toEqual(['a', 'b', 'c']);
     expect(settled).toEqual(['a', 'b', 'c'].map((entry) => [entry, { title: 'answered 200', at: 'now' }]));
     expect(items.size).toBe(0);
-    expect(now()).toMatchObject({ waiting: 0, offline: false, refused: null });
+    expect(now()).toMatchObject({ waiting: 0, offline: false, refused: [] });
   });
 
   test('is sent again under its own id while the network or the server is away, and nothing overtakes it', async () => {
@@ -98,16 +100,59 @@ describe('what is entered', () => {
     expect(now()).toMatchObject({ waiting: 0, signedOut: false });
   });
 
-  test('is given up when the server refuses it for good, in its words; the next one goes on', async () => {
-    const { items, sent } = browser([409, 200]);
+  test('stays when the server refuses it, in its words; the next one goes on, and it waits for a hand', async () => {
+    const { items, sent } = browser([409, 200, 404, 200]);
     const box = open();
-    box.add('a');
+    const id = box.add('a');
     box.add('b');
     await vi.runAllTimersAsync();
     expect(sent.map((s) => s.body)).toEqual(['a', 'b']);
-    expect(settled[0]).toEqual(['a', null]);
-    expect(now().refused).toEqual({ message: 'answered 409', entry: 'a' });
+    expect(settled).toEqual([
+      ['a', null],
+      ['b', { title: 'answered 200', at: 'now' }],
+    ]);
+    expect(now()).toMatchObject({ waiting: 0, refused: [{ id, message: 'answered 409', entry: 'a' }] });
+    expect(items.size).toBe(1);
+    // Not by itself, and it holds nothing up: also on the next page.
+    box.add('c');
+    await vi.runAllTimersAsync();
+    box.stop();
+    const next = open();
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.body)).toEqual(['a', 'b', 'c']);
+    expect(now().refused.map((r) => [r.entry, r.message])).toEqual([
+      ['a', 'answered 409'],
+      ['c', 'answered 404'],
+    ]);
+    expect(next.pending()).toEqual([]);
+    // Sent again by hand, under its own id.
+    next.retry(id);
+    await vi.runAllTimersAsync();
+    expect(sent.at(-1)).toMatchObject({ id, body: 'a' });
+    expect(now().refused.map((r) => r.entry)).toEqual(['c']);
+    next.drop(now().refused[0]!.id);
+    expect(now()).toMatchObject({ waiting: 0, refused: [] });
     expect(items.size).toBe(0);
+    next.retry(id);
+    await vi.runAllTimersAsync();
+    expect(sent).toHaveLength(4);
+  });
+
+  test('that waits to be sent is not dropped with one that was refused', async () => {
+    const { items } = browser(['no network']);
+    const box = open();
+    const id = box.add('a');
+    box.drop(id);
+    expect([items.size, now().waiting]).toEqual([1, 1]);
+  });
+
+  test('goes to the camp where it was entered, whatever camp the device is at when it is sent', async () => {
+    const { sent } = browser(['no network', 200], 'first camp');
+    open().add('a');
+    await vi.advanceTimersByTimeAsync(0);
+    vi.stubGlobal('document', { querySelector: () => ({ content: 'second camp' }) });
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.camp)).toEqual(['first camp', 'first camp']);
   });
 
   test('by somebody else, or of another kind, on the same device is left alone', async () => {

@@ -1,8 +1,20 @@
 import { v7 } from 'uuid';
+import { campHeaders, pageCamp } from './page-camp.ts';
 
 interface Waiting<T> {
   readonly id: string;
   readonly staffId: string;
+  /** Where it was entered; null for entries of older pages. */
+  readonly camp?: string | null;
+  readonly entry: T;
+  /** What the server said when it did not take it: it stays until somebody sends it again or drops it. */
+  readonly refused?: string;
+}
+
+/** An entry that the server has not taken, and why. */
+export interface RefusedEntry<T> {
+  readonly id: string;
+  readonly message: string;
   readonly entry: T;
 }
 
@@ -15,9 +27,11 @@ export interface OutboxNews<T> {
   readonly offline: boolean;
   /** True when the session has run out: nothing is sent before somebody signs in again. */
   readonly signedOut: boolean;
-  /** The last refusal in words, with the entry it was about; null when none. */
-  readonly refused: { readonly message: string; readonly entry: T } | null;
+  /** Entries that the server has not taken, the oldest first. They stay on the device until they are sent again or dropped by hand. */
+  readonly refused: ReadonlyArray<RefusedEntry<T>>;
 }
+
+export const NOTHING_KNOWN = { open: false, waiting: 0, offline: false, signedOut: false, refused: [] } as const;
 
 /** What is entered, and where it goes. */
 export interface OutboxKind {
@@ -31,7 +45,8 @@ export const CHECK_INS: OutboxKind = { name: 'check-in', path: '/api/check-ins' 
 
 /**
  * Keeps what was entered until the server has confirmed it. Each entry is written to the browser's storage before it is
- * sent, is sent in the order of entering, as often as needed, under one id, and leaves the storage when it is confirmed.
+ * sent, is sent in the order of entering, as often as needed, under one id, for the camp where it was entered, and leaves the storage when it is
+ * confirmed. One that the server refuses stays, and is named.
  */
 export class Outbox<T> {
   readonly #staffId: string;
@@ -42,7 +57,6 @@ export class Outbox<T> {
   #stopped = false;
   #failures = 0;
   #signedOut = false;
-  #refused: OutboxNews<T>['refused'] = null;
   #wake: (() => void) | null = null;
 
   /** @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused */
@@ -60,8 +74,12 @@ export class Outbox<T> {
     void this.#send();
   }
 
-  /** Entries of this person that wait in this browser, oldest first. */
+  /** Entries of this person that wait in this browser to be sent, oldest first. */
   pending(): Waiting<T>[] {
+    return this.#kept().filter((w) => w.refused === undefined);
+  }
+
+  #kept(): Waiting<T>[] {
     const ids: string[] = [];
     for (let i = 0; i < localStorage.length; i++) {
       const key = localStorage.key(i);
@@ -74,12 +92,27 @@ export class Outbox<T> {
   }
 
   add(entry: T): string {
-    const waiting: Waiting<T> = { id: v7(), staffId: this.#staffId, entry };
-    localStorage.setItem(this.#key(waiting.id), JSON.stringify(waiting));
-    this.#refused = null;
+    const waiting: Waiting<T> = { id: v7(), staffId: this.#staffId, camp: pageCamp(), entry };
+    this.#keep(waiting);
     this.#tell();
     void this.#send();
     return waiting.id;
+  }
+
+  /** Sends an entry again that the server had refused. */
+  retry(id: string): void {
+    const kept = this.#kept().find((w) => w.id === id);
+    if (!kept) return;
+    const { refused: _, ...waiting } = kept;
+    this.#keep(waiting);
+    this.#tell();
+    void this.#send();
+  }
+
+  /** Drops an entry that the server has refused: it is nowhere then. */
+  drop(id: string): void {
+    if (this.#kept().some((w) => w.id === id && w.refused !== undefined)) localStorage.removeItem(this.#key(id));
+    this.#tell();
   }
 
   stop(): void {
@@ -89,6 +122,10 @@ export class Outbox<T> {
   }
 
   readonly #key = (id: string): string => `stride-chalk.${this.#kind.name}.${id}`;
+
+  #keep(waiting: Waiting<T>): void {
+    localStorage.setItem(this.#key(waiting.id), JSON.stringify(waiting));
+  }
 
   readonly #hurry = (): void => {
     this.#wake?.();
@@ -101,7 +138,9 @@ export class Outbox<T> {
         waiting: this.pending().length,
         offline: this.#failures > 0,
         signedOut: this.#signedOut,
-        refused: this.#refused,
+        refused: this.#kept().flatMap(({ id, entry, refused }) =>
+          refused === undefined ? [] : [{ id, entry, message: refused }],
+        ),
       });
   }
 
@@ -126,13 +165,13 @@ export class Outbox<T> {
     this.#tell();
   }
 
-  /** True when the entry needs no further sending: it was taken, or refused for good. */
+  /** True when the entry needs no further sending by itself: it was taken, or refused. */
   async #deliver(waiting: Waiting<T>): Promise<boolean> {
     let response: Response;
     try {
       response = await fetch(`${this.#kind.path}/${waiting.id}`, {
         method: 'PUT',
-        headers: { 'content-type': 'application/json' },
+        headers: { 'content-type': 'application/json', ...campHeaders(waiting.camp ?? null) },
         body: JSON.stringify(waiting.entry),
         keepalive: true,
       });
@@ -152,12 +191,12 @@ export class Outbox<T> {
       return false;
     }
     this.#failures = 0;
-    if (!response.ok) {
+    if (response.ok) localStorage.removeItem(this.#key(waiting.id));
+    else {
       const problem = (await response.json().catch(() => ({}))) as { title?: string };
-      this.#refused = { message: problem.title ?? 'The server did not take this entry.', entry: waiting.entry };
+      this.#keep({ ...waiting, refused: problem.title ?? 'The server did not take this entry.' });
     }
     this.#settled(waiting.entry, response.ok ? await response.json().catch(() => ({})) : null);
-    localStorage.removeItem(this.#key(waiting.id));
     this.#tell();
     return true;
   }

@@ -1,9 +1,11 @@
+import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useStillShown } from '../../parts/use-still-shown.ts';
 import { BenchFoot } from './BenchFoot.tsx';
 import { BenchHeader } from './BenchHeader.tsx';
 import { BenchLine } from './BenchLine.tsx';
 import { activeOf, frameIn } from './bench-selectors.ts';
+import { placeOf } from './entry-place.ts';
 import { FilmKeys } from './FilmKeys.tsx';
 import { FilmPair } from './FilmPair.tsx';
 import { JumpField } from './JumpField.tsx';
@@ -73,7 +75,7 @@ export function Bench(props: BenchProps) {
         </section>
         <aside
           aria-label="Work"
-          className="grid min-h-0 grid-rows-[auto_auto_1fr_auto] border-s-2 border-ink bg-paper max-[1023px]:border-s-0 max-[1023px]:border-t-2"
+          className="grid min-h-0 grid-rows-[auto_auto_1fr_auto_auto] border-s-2 border-ink bg-paper max-[1023px]:border-s-0 max-[1023px]:border-t-2"
         >
           <div role="group" aria-label="What to do" className="grid grid-cols-4 border-b border-rule">
             {TASKS.map(([id, name, key]) => (
@@ -96,6 +98,14 @@ export function Bench(props: BenchProps) {
             {state.said}
           </p>
           <WorkPanel bench={bench} props={props} />
+          <div className="max-h-[220px] overflow-auto">
+            <RefusedEntries
+              refused={bench.news.refused}
+              wordsOf={(entry) => placeOf(entry, props).words}
+              onRetry={bench.refused.retry}
+              onDrop={bench.refused.drop}
+            />
+          </div>
           <BenchFoot bench={bench} />
         </aside>
       </main>

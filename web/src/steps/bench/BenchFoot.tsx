@@ -6,7 +6,9 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
   const text = !news.open
     ? 'Opening …'
     : news.waiting === 0
-      ? 'All saved'
+      ? news.refused.length === 0
+        ? 'All saved'
+        : `${news.refused.length} not taken`
       : news.signedOut
         ? `${news.waiting} kept here until you sign in again`
         : news.offline
@@ -39,8 +41,10 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
       <b
         role="status"
         data-testid="saved"
-        data-waiting={news.open ? news.waiting : undefined}
-        className={news.open && news.waiting === 0 ? 'text-grass' : news.offline ? 'care-band px-2 text-ink' : 'text-soft'}
+        data-waiting={news.open ? news.waiting + news.refused.length : undefined}
+        className={
+          text === 'All saved' ? 'text-grass' : news.offline || news.refused.length > 0 ? 'care-band px-2 text-ink' : 'text-soft'
+        }
       >
         {text}
         {news.signedOut && news.waiting > 0 && (

@@ -32,7 +32,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
         current={state.event}
         activeId={activeOf(world, state)?.film.id ?? null}
         onPick={(event) => send({ type: 'event', event })}
-        problem={state.problem ?? bench.news.refused?.message ?? null}
+        problem={state.problem}
       />
     );
   if (state.task === 'figures') {

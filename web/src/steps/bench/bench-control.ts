@@ -23,4 +23,6 @@ export interface BenchControl {
   /** The films on the screen with their players. */
   readonly open: readonly OpenFilm[];
   readonly news: OutboxNews<Entry>;
+  /** What is done with an entry that the server has not taken. */
+  readonly refused: { readonly retry: (id: string) => void; readonly drop: (id: string) => void };
 }

@@ -1,8 +1,8 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { createStore } from '@xstate/store';
 import { useSelector } from '@xstate/store-react';
 import type { Entry } from '@stride-chalk/core';
-import { ENTRIES, Outbox, type OutboxNews } from '../../parts/outbox.ts';
+import { ENTRIES, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { transition, type BenchAction } from './bench-machine.ts';
 import { filmsOf } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
@@ -10,8 +10,6 @@ import { benchWorld } from './bench-world.ts';
 import type { BenchControl } from './bench-control.ts';
 import type { BenchProps } from './types.ts';
 import { useFilms } from './use-films.ts';
-
-const NOT_OPEN: OutboxNews<Entry> = { open: false, waiting: 0, offline: false, signedOut: false, refused: null };
 
 /** The machine in a store: what an action entered is kept in the browser and sent before anything else happens. */
 function benchStore(props: BenchProps) {
@@ -45,10 +43,12 @@ function benchStore(props: BenchProps) {
 /** The bench of one camper. */
 export function useBench(props: BenchProps): BenchControl {
   const [bench] = useState(() => benchStore(props));
-  const [news, setNews] = useState(NOT_OPEN);
+  const [news, setNews] = useState<OutboxNews<Entry>>(NOTHING_KNOWN);
   const state = useSelector(bench.store, (snapshot) => snapshot.context);
+  const box = useRef<Outbox<Entry> | null>(null);
   useEffect(() => {
     const outbox = new Outbox<Entry>(ENTRIES, props.staff.id, setNews);
+    box.current = outbox;
     bench.keepIn(outbox);
     bench.send({ type: 'arrived', entries: outbox.pending().map((w) => w.entry) });
     return () => outbox.stop();
@@ -56,5 +56,9 @@ export function useBench(props: BenchProps): BenchControl {
   const { world, send, now, onChange } = bench;
   const control = useMemo(() => ({ world, send, now, onChange }), [world, send, now, onChange]);
   const open = useFilms(filmsOf(world, state), control);
-  return { ...control, state, open, news };
+  const refused = useMemo(
+    () => ({ retry: (id: string) => box.current?.retry(id), drop: (id: string) => box.current?.drop(id) }),
+    [],
+  );
+  return { ...control, state, open, news, refused };
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { addDays, SORE_PLACES } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
+import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { CheckedIn, type Done } from './CheckedIn.tsx';
@@ -13,7 +14,7 @@ type Screen = 'bib' | 'here' | 'throws' | 'sore' | 'since' | 'more' | 'done';
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
 export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: string }) {
   const awake = useAwake();
-  const { day, today, lines, news, oldSince, settled, enter: send } = useGate(list, camp, staffId);
+  const { day, today, lines, news, oldSince, settled, enter: send, retry, drop } = useGate(list, camp, staffId);
   const { units } = camp;
   const [screen, setScreen] = useState<Screen>('bib');
   const [camperId, setCamperId] = useState<string | null>(null);
@@ -84,11 +85,15 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
           </h1>
           <p
             data-testid="waiting"
-            data-waiting={news.waiting}
+            data-waiting={news.waiting + news.refused.length}
             role="status"
-            className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting > 0 ? 'border-2 border-ink' : 'text-grass'}`}
+            className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting + news.refused.length > 0 ? 'border-2 border-ink' : 'text-grass'}`}
           >
-            {news.waiting > 0 ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone` : 'All sent'}
+            {news.waiting > 0
+              ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone`
+              : news.refused.length > 0
+                ? `${news.refused.length} not taken`
+                : 'All sent'}
           </p>
         </header>
         {oldSince && (
@@ -105,11 +110,12 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             </a>
           </p>
         )}
-        {news.refused && (
-          <p role="alert" className="care-band m-0 mt-2 px-3 py-2">
-            {news.refused.message}
-          </p>
-        )}
+        <RefusedEntries
+          refused={news.refused}
+          wordsOf={(e) => `Bib ${lines.find((l) => l.id === e.camperId)?.bib ?? '?'}, check-in of ${e.day}`}
+          onRetry={retry}
+          onDrop={drop}
+        />
       </div>
 
       {screen === 'bib' && <BibPad lines={lines} onPick={pick} />}

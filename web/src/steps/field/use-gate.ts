@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { clockOf, dayInZone, dayWithin, minuteInZone, type ArmCareRules } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
-import { CHECK_INS, Outbox, type OutboxNews } from '../../parts/outbox.ts';
+import { CHECK_INS, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry, type GateList } from './gate.ts';
 
 export interface GateCamp {
@@ -17,13 +17,7 @@ const ASK_EVERY = 20_000;
 
 /** The list at the gate, with what this phone has noted on top of it; it follows the other phones, the plan and the day. */
 export function useGate(first: GateList, camp: GateCamp, staffId: string) {
-  const [news, setNews] = useState<OutboxNews<CheckInEntry>>({
-    open: false,
-    waiting: 0,
-    offline: false,
-    signedOut: false,
-    refused: null,
-  });
+  const [news, setNews] = useState<OutboxNews<CheckInEntry>>(NOTHING_KNOWN);
   const box = useRef<Outbox<CheckInEntry> | null>(null);
   const [list, setList] = useState(first);
   const [today, setToday] = useState<string | null>(null);
@@ -85,6 +79,9 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
     oldSince: old ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
     /** True when the line of a camper is the server's, with everything that this phone has noted of him. */
     settled: (camperId: string): boolean => news.open && !notedOver(list, day).some((n) => n.camperId === camperId),
+    /** What is done with a check-in that the server has not taken. */
+    retry: (id: string) => box.current?.retry(id),
+    drop: (id: string) => box.current?.drop(id),
     /** Keeps a check-in on the phone until the server has it; it bears the server's time, as far as the phone knows it. */
     enter(said: Omit<CheckInEntry, 'day' | 'notedAt'>): CheckInEntry {
       const entry = { ...said, day, notedAt: new Date(instant()).toISOString() };

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { CareEntry } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
+import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { ArmToday } from './ArmToday.tsx';
 import type { CardProps, SendChange } from './card.ts';
@@ -40,14 +41,14 @@ export function CamperCard(props: CardProps) {
       .then(() => window.location.assign(then))
       .catch((error: Error) => setProblem(error.message));
   };
-  const said = problem ?? care.news.refused?.message ?? null;
   return (
     <div data-awake={awake} className="grid gap-8">
-      {said && (
+      {problem && (
         <p role="alert" className="care-band m-0 px-5 py-3 text-[17px]">
-          {said}
+          {problem}
         </p>
       )}
+      <RefusedEntries refused={care.news.refused} wordsOf={wordsOf} onRetry={care.retry} onDrop={care.drop} />
       {care.waiting.length > 0 && (
         <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-[17px]">
           <b>

@@ -1,9 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CareEntry } from '@stride-chalk/core';
-import { CARE, Outbox, type OutboxNews } from '../../parts/outbox.ts';
+import { CARE, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import type { EnterCare } from './card.ts';
-
-const CLOSED: OutboxNews<CareEntry> = { open: false, waiting: 0, offline: false, signedOut: false, refused: null };
 
 /**
  * Entries about the arm of a camper, kept on the device until the server has them; then the page is shown as the server has it. Without a network they
@@ -17,9 +15,11 @@ export function useCare(
   /** What of this camper waits on the device. */
   readonly waiting: readonly CareEntry[];
   readonly enter: EnterCare;
+  readonly retry: (id: string) => void;
+  readonly drop: (id: string) => void;
 } {
   const box = useRef<Outbox<CareEntry> | null>(null);
-  const [news, setNews] = useState(CLOSED);
+  const [news, setNews] = useState<OutboxNews<CareEntry>>(NOTHING_KNOWN);
   const [waiting, setWaiting] = useState<readonly CareEntry[]>([]);
   /** True when the server has taken something that this page does not show yet. */
   const fresh = useRef(false);
@@ -40,7 +40,13 @@ export function useCare(
     return () => made.stop();
   }, [camperId, staffId]);
   useEffect(() => {
-    if (fresh.current && news.open && news.waiting === 0 && !news.refused) window.location.reload();
+    if (fresh.current && news.open && news.waiting === 0 && news.refused.length === 0) window.location.reload();
   }, [news]);
-  return { news, waiting, enter: (entry) => void box.current?.add({ ...entry, camperId } as CareEntry) };
+  return {
+    news,
+    waiting,
+    enter: (entry) => void box.current?.add({ ...entry, camperId } as CareEntry),
+    retry: (id) => box.current?.retry(id),
+    drop: (id) => box.current?.drop(id),
+  };
 }

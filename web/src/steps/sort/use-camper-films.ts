@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
 import type { DeliveryKind, ViewId } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
+import { campHeaders, pageCamp } from '../../parts/page-camp.ts';
 import type { FilmPlace, SortClip, SortProps, Upload } from './types.ts';
 
 /** How often the server is asked while a film is in work, in milliseconds. */
@@ -125,6 +126,7 @@ export function useCamperFilms(
       const request = new XMLHttpRequest();
       const named = { deliveryId, view, fileName: file.name.slice(-1000), browser: browserName() };
       request.open('POST', `/api/clips?${new URLSearchParams(named)}`);
+      for (const [name, value] of Object.entries(campHeaders(pageCamp()))) request.setRequestHeader(name, value);
       request.upload.onprogress = (e) => under(key, { share: e.total > 0 ? e.loaded / e.total : 0, text });
       request.onload = () => {
         over(key);
