@@ -77,7 +77,7 @@ test('the network is away, another tab goes to another camp, and the network com
   await keys.press('3', '3', '3');
   await expect(page.getByTestId('saved')).toContainText('3 kept here');
   const [other] = await rows<{ id: string }>(`select id from camps where name = 'Sandbar Evening Clinic'`);
-  const [here] = await rows<{ id: string }>(`select camp_id as id from campers_here limit 1`);
+  const [here] = await rows<{ id: string }>(`select h.camp_id as id from campers_here h limit 1`);
   const goTo = (camp: string) => page.request.post(`${process.env.E2E_URL}/api/camp-at-work`, { form: { camp } });
   try {
     await goTo(other!.id);

@@ -185,9 +185,9 @@ async function otherLead(page: Parameters<typeof atWorkAs>[0]): Promise<APIReque
 /** One thing of each kind that belongs to the demo's week. */
 async function somethingOfEach(): Promise<OfCamp> {
   const [x] = await rows<Record<string, string>>(`
-    with camp as (select camp_id as id from campers_here limit 1)
+    with camp as (select h.camp_id as id from campers_here h limit 1)
     select (select id from camp) as camp, c.id as camper, d.id as delivery, k.id as clip, e.id as evaluation,
-      (select value from evaluations r, jsonb_each_text(r.pictures) join campers rc on true where r.camper_id = rc.id and rc.camp_id = (select id from camp) limit 1) as picture,
+      (select p.value from evaluations r join campers rc on rc.id = r.camper_id, jsonb_each_text(r.pictures) p where rc.camp_id = (select id from camp) limit 1) as picture,
       (select staff_id from camp_staff where camp_id = (select id from camp) and role = 'coach' limit 1) as staff,
       (select id from messages where camp_id = (select id from camp) limit 1) as message,
       (select to_char(day, 'YYYY-MM-DD') from day_plans where camp_id = (select id from camp) limit 1) as day
@@ -258,7 +258,7 @@ test('two camps, two leads: on every route, what belongs to the other camp is no
 
     // Pages and lists show the own camp, and nothing of the other: no name, no address, no id.
     const foreign = await rows<{ word: string }>(`
-      select name as word from campers_here where name <> '${NAME}' union select guardian from campers_here union select id::text from campers_here
+      select h.name as word from campers_here h where h.name <> '${NAME}' union select h.guardian from campers_here h union select h.id::text from campers_here h
       union select d.id::text from deliveries d join campers_here c on c.id = d.camper_id union select m.id::text from messages m where m.camp_id = '${x.camp}'
       union select s.address from staff s join camp_staff m on m.staff_id = s.id where m.camp_id = '${x.camp}' and s.name not like 'Marit%'`);
     expect(foreign.length).toBeGreaterThan(100);
