@@ -71,7 +71,7 @@ test('the network is away, another tab goes to another camp, and the network com
   await atWorkAs(page, 'Marit');
   await page.goto(`${process.env.E2E_URL}/bench/19`);
   await filmsShown(page);
-  await keys.press('s', 'd');
+  await keys.press('s', 'd', 'd');
   const before = await entered();
   await page.route('**/api/entries/**', (route) => route.abort());
   await keys.press('3', '3', '3');

@@ -14,7 +14,8 @@ import { stopTools } from './src/server/intake/run-tool.ts';
 import { sendDueMail } from './src/server/mail.ts';
 import { makeMediaFolders } from './src/server/media.ts';
 import { endRemoved } from './src/server/remove-clip.ts';
-import { removeOldFootage } from './src/server/retention.ts';
+import { hideOldFootage, removeHiddenFootage } from './src/server/retention.ts';
+import { believeClock } from './src/server/server-clock.ts';
 
 type Handler = (request: unknown, response: unknown, next: () => void) => void;
 
@@ -34,9 +35,12 @@ if (demo) await loadDemo();
 else await endDemoAccounts();
 /** Once a day what has run out goes: footage, sessions, links. */
 async function endRetention(): Promise<void> {
-  await removeOldFootage(new Date().toISOString().slice(0, 10));
-  await endRemoved();
   await removeEnded();
+  if (await believeClock()) {
+    await hideOldFootage(Date.now());
+    await removeHiddenFootage(Date.now());
+    await endRemoved();
+  }
   await sweepMedia(false);
 }
 await sweepMedia(true);

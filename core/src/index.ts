@@ -144,4 +144,5 @@ export {
 } from './sheet/schema.ts';
 export { MOBILITY_NOTES, SORE_PLACES } from './record/check-in-words.ts';
 export { careEntrySchema, type CareEntry } from './record/care-entry.ts';
+export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './record/device-clock.ts';
 export { entrySchema, entryTarget, type Entry } from './record/entry.ts';

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { CHECK_INS, ENTRIES, Outbox, type OutboxNews } from './outbox.ts';
+import { CHECK_INS, clockInWords, ENTRIES, Outbox, type OutboxNews } from './outbox.ts';
 
 interface Sent {
   readonly id: string;
@@ -179,5 +179,27 @@ describe('what is entered', () => {
     expect(sent.map((s) => s.body)).toEqual(['a', 'a']);
     expect(sent[0]!.id).toBe(sent[1]!.id);
     expect(now()).toMatchObject({ open: true, waiting: 0 });
+  });
+
+  test('says what the clock of the device shows as it is sent; a clock that is far off is told, a right one is not', async () => {
+    const { sent } = browser([200]);
+    vi.setSystemTime(Date.UTC(2026, 6, 14, 18));
+    const dates = [Date.UTC(2026, 6, 14, 15), Date.UTC(2026, 6, 14, 17, 59), Date.UTC(2026, 6, 14, 20)];
+    const ahead: Array<number | null> = [];
+    for (const date of dates) {
+      vi.stubGlobal('fetch', async (_: string, { headers }: { headers: Record<string, string> }) => {
+        sent.push({ id: '', body: null, camp: headers['x-sent-at'] ?? null });
+        return new Response('{}', { headers: { date: new Date(date).toUTCString() } });
+      });
+      const box = open();
+      box.add('a');
+      await vi.runAllTimersAsync();
+      ahead.push(now().clockAhead);
+      box.stop();
+    }
+    expect(ahead).toEqual([3 * 3_600_000, null, -2 * 3_600_000]);
+    expect(new Set(sent.map((s) => s.camp))).toEqual(new Set([String(Date.UTC(2026, 6, 14, 18))]));
+    expect(clockInWords(3 * 3_600_000)).toContain('3 hours ahead');
+    expect(clockInWords(-5 * 60_000)).toContain('5 minutes behind');
   });
 });

@@ -1,5 +1,6 @@
 import { v7 } from 'uuid';
-import { campHeaders, pageCamp } from './page-camp.ts';
+import { CLOCK_TOLERANCE } from '@stride-chalk/core';
+import { campHeaders, pageCamp, SENT_HEADER } from './page-camp.ts';
 
 interface Waiting<T> {
   readonly id: string;
@@ -27,11 +28,20 @@ export interface OutboxNews<T> {
   readonly offline: boolean;
   /** True when the session has run out: nothing is sent before somebody signs in again. */
   readonly signedOut: boolean;
+  /** How far the clock of this device is ahead of the server's, in milliseconds, where that is far; null where it is right. */
+  readonly clockAhead: number | null;
   /** Entries that the server has not taken, the oldest first. They stay on the device until they are sent again or dropped by hand. */
   readonly refused: ReadonlyArray<RefusedEntry<T>>;
 }
 
-export const NOTHING_KNOWN = { open: false, waiting: 0, offline: false, signedOut: false, refused: [] } as const;
+export const NOTHING_KNOWN = {
+  open: false,
+  waiting: 0,
+  offline: false,
+  signedOut: false,
+  clockAhead: null,
+  refused: [],
+} as const;
 
 /** What is entered, and where it goes. */
 export interface OutboxKind {
@@ -57,6 +67,7 @@ export class Outbox<T> {
   #stopped = false;
   #failures = 0;
   #signedOut = false;
+  #clockAhead: number | null = null;
   #wake: (() => void) | null = null;
 
   /** @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused */
@@ -138,6 +149,7 @@ export class Outbox<T> {
         waiting: this.pending().length,
         offline: this.#failures > 0,
         signedOut: this.#signedOut,
+        clockAhead: this.#clockAhead,
         refused: this.#kept().flatMap(({ id, entry, refused }) =>
           refused === undefined ? [] : [{ id, entry, message: refused }],
         ),
@@ -171,7 +183,11 @@ export class Outbox<T> {
     try {
       response = await fetch(`${this.#kind.path}/${waiting.id}`, {
         method: 'PUT',
-        headers: { 'content-type': 'application/json', ...campHeaders(waiting.camp ?? null) },
+        headers: {
+          'content-type': 'application/json',
+          [SENT_HEADER]: String(Date.now()),
+          ...campHeaders(waiting.camp ?? null),
+        },
         body: JSON.stringify(waiting.entry),
         keepalive: true,
       });
@@ -181,6 +197,7 @@ export class Outbox<T> {
       this.#tell();
       return false;
     }
+    this.#clockAhead = aheadOf(response);
     this.#signedOut = response.status === 401;
     if (
       !response.ok &&
@@ -200,4 +217,17 @@ export class Outbox<T> {
     this.#tell();
     return true;
   }
+}
+
+/** How far this device's clock is ahead of the one that wrote an answer; null where that is within what a network takes. */
+function aheadOf(response: Response): number | null {
+  const ahead = Date.now() - Date.parse(response.headers.get('date') ?? '');
+  return Math.abs(ahead) > CLOCK_TOLERANCE ? ahead : null;
+}
+
+/** A clock that is far off, in words for the owner of the device. */
+export function clockInWords(ahead: number): string {
+  const minutes = Math.round(Math.abs(ahead) / 60_000);
+  const span = minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 60)} hours`;
+  return `The clock of this device is ${span} ${ahead > 0 ? 'ahead' : 'behind'}. Nothing is lost for it; set it right.`;
 }

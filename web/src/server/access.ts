@@ -103,6 +103,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
 
   'GET /settings': 'set up camps',
   'PUT /api/settings': 'set up camps',
+  'PUT /api/footage': 'set up camps',
   // To make another camp is a right of its own: the functions that these routes call ask for it.
   'POST /api/camps': 'set up camps',
   'PUT /api/organisation': 'set up camps',

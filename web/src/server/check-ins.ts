@@ -48,14 +48,21 @@ const today = (input: CheckInInput): CheckInInput =>
  * Takes what was said at the gate, under the id that the phone gave it: a repeated send changes nothing. Of the check-ins of a day the newest word
  * on each thing holds, whichever arrives last: what a newer one does not ask about stays as it was said, and reported throws are taken back by nobody who did not know of them. Sore: no throwing from now on, and messages
  * are written.
+ *
+ * @param noted when it was noted, by the clock of the server
  */
-export async function recordCheckIn(id: string, said: CheckInInput, by: string): Promise<{ readonly applied: boolean }> {
+export async function recordCheckIn(
+  id: string,
+  said: CheckInInput,
+  by: string,
+  noted = Date.parse(said.notedAt),
+): Promise<{ readonly applied: boolean }> {
   const input = today(said);
   const { camp, camper } = await camperById(input.camperId);
   return db().transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
     // A phone whose clock is ahead must not outdo what is noted after it.
-    const notedAt = new Date(Math.min(Date.parse(input.notedAt), Date.now()));
+    const notedAt = new Date(Math.min(noted, Date.now()));
     const made = await tx
       .insert(checkIns)
       .values({

@@ -11,13 +11,16 @@ import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
 import { recordCheckIn } from './check-ins.ts';
 import { eraseCamper, erasuresSoFar, exportCamper } from './children.ts';
+import { clipById, clipsOf } from './clips.ts';
 import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
-import { campers, clips, erasures, evaluations } from './db/schema.ts';
+import { campers, clips, erasures, evaluations, marks } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
 import { compileDraft, saveDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
-import { removeOldFootage } from './retention.ts';
+import { HIDDEN_DAYS, hiddenAt, hideOldFootage, keepHidden, removeHiddenFootage } from './retention.ts';
+import { believeClock, clockInDoubt, confirmClock } from './server-clock.ts';
+import { requireInCamp } from './in-camp.ts';
 import { newWorld, mediaFiles, readyClip, type World } from './testing/world.ts';
 
 let world: World;
@@ -273,7 +276,11 @@ describe('everything about one child', () => {
   });
 });
 
-test('footage goes when its time is over, and not a day before; levels stay', async () => {
+/** Noon of a day, by the clock of the server. */
+const noon = (day: string): number => Date.parse(`${day}T12:00:00Z`);
+const DAY = 86_400_000;
+
+test('footage is hidden when its time is over, and not a day before; two weeks later it goes; levels stay', async () => {
   const kid = await world.addCamper(81, {}, 1);
   const clip = await readyClip(world, { deliveryId: kid.deliveries[0]!, seconds: 0.3, rate: 20 });
   await recordEntry(v7(), { kind: 'mark', clipId: clip.id, event: 'contact', frame: 2, frameTo: null }, world.coach);
@@ -283,9 +290,26 @@ test('footage goes when its time is over, and not a day before; levels stay', as
     world.coach,
   );
   // The camp ends on 17 July 2026 and keeps footage for 365 days: the last day is 17 July 2027.
-  expect(await removeOldFootage('2027-07-17')).toBe(0);
+  expect(await hideOldFootage(noon('2027-07-17'))).toBe(0);
+  expect(await hiddenAt(world.campId)).toBeNull();
+  const over = noon('2027-07-18');
+  const hidden = await hideOldFootage(over);
+  expect(hidden).toBeGreaterThan(0);
+  expect(await hiddenAt(world.campId)).toEqual({ films: hidden, from: '2027-08-01' });
+  // In no list, and for nobody; its files are there.
+  expect(await clipsOf(kid.deliveries)).toEqual([]);
+  await expect(clipById(clip.id)).rejects.toMatchObject({ code: 'not-found' });
+  await expect(requireInCamp('clip', clip.id, world.campId)).rejects.toMatchObject({ code: 'not-found' });
+  expect(await removeHiddenFootage(over + (HIDDEN_DAYS - 1) * DAY)).toBe(0);
   expect(await mediaFiles()).toContain(clip.sha256);
-  expect(await removeOldFootage('2027-07-18')).toBeGreaterThan(0);
+  // The lead takes it back: it is there with its work, for a month more.
+  await keepHidden(world.campId, over, world.lead);
+  expect(await clipsOf(kid.deliveries)).toHaveLength(1);
+  expect(await db().select().from(marks).where(eq(marks.clipId, clip.id))).toHaveLength(1);
+  expect(await removeHiddenFootage(over + 100 * DAY)).toBe(0);
+  expect(await hideOldFootage(over + 30 * DAY)).toBe(0);
+  expect(await hideOldFootage(over + 31 * DAY)).toBe(hidden);
+  expect(await removeHiddenFootage(over + (31 + HIDDEN_DAYS) * DAY + 1)).toBe(hidden);
   const files = await mediaFiles();
   expect(files).not.toContain(clip.sha256);
   expect(files).not.toContain(`${clip.id}.mp4`);
@@ -293,4 +317,20 @@ test('footage goes when its time is over, and not a day before; levels stay', as
     (await db().execute<{ n: number }>(sql`select count(*)::int as n from scores where delivery_id = ${kid.deliveries[0]!}`))
       .rows[0]!.n,
   ).toBe(1);
+});
+
+test('a clock that jumps is not believed until somebody says that it is right; weeks of rest are no jump', async () => {
+  await confirmClock(noon('2026-07-17'));
+  expect(await believeClock(noon('2026-08-30'))).toBe(true);
+  for (const jumped of ['2026-10-20', '2031-01-01', '2026-08-28', '1970-01-02']) {
+    expect(await believeClock(noon(jumped)), jumped).toBe(false);
+    expect(await clockInDoubt()).toEqual({ shows: new Date(noon(jumped)), believed: new Date(noon('2026-08-30')) });
+  }
+  // Put right again, it is believed by itself.
+  expect(await believeClock(noon('2026-08-31'))).toBe(true);
+  expect(await clockInDoubt()).toBeNull();
+  expect(await believeClock(noon('2027-06-01'))).toBe(false);
+  await confirmClock(noon('2027-06-01'));
+  expect(await clockInDoubt()).toBeNull();
+  expect(await believeClock(noon('2027-06-02'))).toBe(true);
 });

@@ -6,21 +6,24 @@ import { notFound, Refusal } from './refusal.ts';
 
 export type ClipRow = typeof clips.$inferSelect;
 
-/** The films of some deliveries that are there: none that was removed, though it can still be put back. */
+/** A film that is there: not removed, and its retention not over, though either can still be taken back. */
+export const isPresent = and(isNull(clips.removedAt), isNull(clips.hiddenAt))!;
+
+/** The films of some deliveries that are there. */
 export const clipsOf = (deliveryIds: readonly string[]): Promise<ClipRow[]> =>
   deliveryIds.length === 0
     ? Promise.resolve([])
     : db()
         .select()
         .from(clips)
-        .where(and(inArray(clips.deliveryId, [...deliveryIds]), isNull(clips.removedAt)));
+        .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
 
 export const presentClip = async (id: string, via: Executor = db()): Promise<ClipRow | undefined> =>
   (
     await via
       .select()
       .from(clips)
-      .where(and(eq(clips.id, id), isNull(clips.removedAt)))
+      .where(and(eq(clips.id, id), isPresent))
   )[0];
 
 export async function clipById(id: string): Promise<ClipRow> {

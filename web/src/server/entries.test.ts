@@ -38,9 +38,46 @@ describe('an entry', () => {
   test('that is older than one about the same thing is kept and not applied', async () => {
     const [older, newer] = [v7(), v7()].sort();
     await recordEntry(newer!, score('3', { checkpoint: 'B2' }), world.coach);
-    expect(await recordEntry(older!, score('0', { checkpoint: 'B2' }), world.coach)).toEqual({ applied: false });
+    expect(await recordEntry(older!, score('0', { checkpoint: 'B2' }), world.coach)).toEqual({
+      applied: false,
+      stands: { entry: score('3', { checkpoint: 'B2' }), by: 'Coach' },
+    });
     expect(await levelOf('B2')).toMatchObject([{ level: '3' }]);
     expect(await db().select().from(entries).where(eq(entries.id, older!))).toHaveLength(1);
+  });
+
+  test('by a device whose clock is hours ahead outdoes nothing that is entered after it, by anybody', async () => {
+    const now = Date.now();
+    const HOUR = 3_600_000;
+    const mark = (frame: number): Entry => ({ kind: 'mark', clipId, event: 'set', frame, frameTo: null });
+    const stands = async () => (await db().select().from(marks).where(eq(marks.clipId, clipId))).find((m) => m.event === 'set');
+    // Entered at a tablet three hours fast, a minute ago; its ids lie in the future.
+    const fast = v7({ msecs: now + 3 * HOUR });
+    await recordEntry(fast, mark(1), world.coach, now - 60_000);
+    // Corrected half a minute later at a right clock.
+    expect(await recordEntry(v7({ msecs: now - 30_000 }), mark(2), world.otherCoach, now - 30_000)).toMatchObject({
+      applied: true,
+    });
+    expect(await stands()).toMatchObject({ frame: 2, enteredBy: world.otherCoach });
+    // The fast one again: what it had noted before the correction, and sends only now, is told what holds.
+    expect(await recordEntry(v7({ msecs: now + 3 * HOUR + 1 }), mark(3), world.coach, now - 45_000)).toEqual({
+      applied: false,
+      stands: { entry: mark(2), by: 'Other coach' },
+    });
+    expect(await recordEntry(v7({ msecs: now + 3 * HOUR + 2 }), mark(4), world.coach, now)).toMatchObject({ applied: true });
+    expect(await stands()).toMatchObject({ frame: 4 });
+  });
+
+  test('shortly after another by the same hand follows it, whatever the network did; hours apart it does not', async () => {
+    const now = Date.now();
+    const [first, second] = [v7({ msecs: now }), v7({ msecs: now + 40 })];
+    // The first was long on its way: reckoned back it seems to be made after the second.
+    await recordEntry(first, score('1', { checkpoint: 'H1' }), world.coach, now + 900);
+    expect(await recordEntry(second, score('2', { checkpoint: 'H1' }), world.coach, now + 40)).toMatchObject({ applied: true });
+    expect(await levelOf('H1')).toMatchObject([{ level: '2' }]);
+    const older = await recordEntry(v7({ msecs: now + 50 }), score('3', { checkpoint: 'H1' }), world.coach, now - 3_600_000);
+    expect(older).toMatchObject({ applied: false });
+    expect(await levelOf('H1')).toMatchObject([{ level: '2' }]);
   });
 
   test('under an id that is taken by something else is refused', async () => {

@@ -1,15 +1,39 @@
-import { and, eq, gt, sql } from 'drizzle-orm';
-import { entryTarget, orderProblems, type Entry, type EventId, type Sheet } from '@stride-chalk/core';
+import { and, desc, eq, sql } from 'drizzle-orm';
+import {
+  enteredInstant,
+  entrySchema,
+  entryTarget,
+  orderProblems,
+  type Entry,
+  type EventId,
+  type Sheet,
+} from '@stride-chalk/core';
 import { presentClip } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
-import { campers, camps, deliveries, entries, marks, points, scores, sheets } from './db/schema.ts';
+import { campers, camps, deliveries, entries, marks, points, scores, sheets, staff } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
 
+/** What became of an entry; where something newer stands, that is what holds, and who entered it. */
+export interface Recorded {
+  readonly applied: boolean;
+  readonly stands: { readonly entry: Entry; readonly by: string } | null;
+}
+
+/** Entries of one person that were made within this time of each other keep the order in which he made them, whatever the network did, in milliseconds. */
+const ONE_HAND = 5_000;
+
 /**
- * Records one entry and applies it, both or neither. A repeated send of the same entry changes nothing; an entry that is
- * older than one already there about the same thing is recorded and not applied.
+ * Records one entry and applies it, both or neither. A repeated send of the same entry changes nothing; an entry that was made
+ * before one already there about the same thing is recorded and not applied.
+ *
+ * @param madeAt when it was made, by the clock of the server
  */
-export async function recordEntry(id: string, entry: Entry, staffId: string): Promise<{ readonly applied: boolean }> {
+export async function recordEntry(
+  id: string,
+  entry: Entry,
+  staffId: string,
+  madeAt = enteredInstant({ id, sentAt: null, now: Date.now() }),
+): Promise<Recorded> {
   const target = entryTarget(entry, staffId);
   return db().transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${target}, 0))`);
@@ -20,17 +44,31 @@ export async function recordEntry(id: string, entry: Entry, staffId: string): Pr
     if (known) {
       if (known.target !== target || known.enteredBy !== staffId)
         throw new Refusal('entry-id-taken', 'This entry id belongs to another entry.', 409);
-      return { applied: true };
+      return { applied: true, stands: null };
     }
-    const [newer] = await tx
-      .select({ id: entries.id })
+    const [newest] = await tx
+      .select({ id: entries.id, madeAt: entries.madeAt, enteredBy: entries.enteredBy, body: entries.body, by: staff.name })
       .from(entries)
-      .where(and(eq(entries.target, target), gt(entries.id, id)))
+      .innerJoin(staff, eq(staff.id, entries.enteredBy))
+      .where(eq(entries.target, target))
+      .orderBy(desc(entries.madeAt), desc(entries.id))
       .limit(1);
-    if (!newer) await apply(tx, id, entry, staffId);
-    await tx.insert(entries).values({ id, target, body: entry, enteredBy: staffId });
-    return { applied: !newer };
+    const made = placeOf({ id, madeAt, enteredBy: staffId }, newest);
+    const applied = !newest || made > newest.madeAt.getTime() || (made === newest.madeAt.getTime() && id > newest.id);
+    if (applied) await apply(tx, id, entry, staffId);
+    await tx.insert(entries).values({ id, target, body: entry, enteredBy: staffId, madeAt: new Date(made) });
+    return { applied, stands: applied ? null : { entry: entrySchema.parse(newest!.body), by: newest!.by } };
   });
+}
+
+/** When an entry counts as made: two by one hand, shortly after each other, stay in the order of their ids. */
+function placeOf(
+  own: { readonly id: string; readonly madeAt: number; readonly enteredBy: string },
+  newest: { readonly id: string; readonly madeAt: Date; readonly enteredBy: string } | undefined,
+): number {
+  if (!newest || newest.enteredBy !== own.enteredBy || newest.id > own.id) return own.madeAt;
+  const before = newest.madeAt.getTime();
+  return own.madeAt < before && before - own.madeAt < ONE_HAND ? before : own.madeAt;
 }
 
 async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: string): Promise<void> {

@@ -1,4 +1,5 @@
-import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, sql } from 'drizzle-orm';
+import { isPresent } from './clips.ts';
 import { db } from './db/connect.ts';
 import { campers, campStaff, clips, deliveries, evaluations, refusals } from './db/schema.ts';
 import { notFound } from './refusal.ts';
@@ -21,7 +22,7 @@ const NOUNS = {
       .from(clips)
       .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
-      .where(and(eq(clips.id, id), eq(campers.campId, campId), isNull(clips.removedAt))),
+      .where(and(eq(clips.id, id), eq(campers.campId, campId), isPresent)),
   /** A film that was removed and can still be put back. */
   removedClip: (id: string, campId: string) =>
     db()

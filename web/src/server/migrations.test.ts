@@ -196,3 +196,76 @@ test('an installation from before the gates keeps its check-ins, messages, allow
   await put(client, 'clips', { id: v7(), ...film, state: 'checking', entered_by: lead });
   await client.end();
 });
+
+test('an installation from before organisations keeps everything, and every row of an arm belongs to a camp', async () => {
+  const client = await asItWas(9);
+  const [sheet, week, next, lead, coach, child, here, there, delivery, checkIn] = Array.from({ length: 10 }, () => v7());
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
+  const camp = { place: 'Field', time_zone: 'UTC', units: 'metric', sheet_id: sheet };
+  await put(client, 'staff', { id: lead, name: 'Lead', email: 'Lead@old.example' });
+  await put(client, 'staff', { id: coach, name: 'Coach', email: 'coach@heronbend.example' });
+  await put(client, 'camps', { id: week, name: 'Week', first_day: '2026-07-13', last_day: '2026-07-17', ...camp });
+  await put(client, 'camps', { id: next, name: 'Next', first_day: '2027-07-12', last_day: '2027-07-16', ...camp });
+  await put(client, 'camp_staff', { camp_id: week, staff_id: lead, role: 'lead' });
+  await put(client, 'camp_staff', { camp_id: week, staff_id: coach, role: 'coach', entered_by: lead });
+  await put(client, 'children', { id: child });
+  const body = { child_id: child, bib: 1, name: 'C', born: '2014-01-01', hand: 'R', height_centimetres: 150, guardian: 'G' };
+  await put(client, 'campers', { id: here, camp_id: week, ...body });
+  await put(client, 'campers', { id: there, camp_id: next, ...body });
+  await put(client, 'deliveries', { id: delivery, camper_id: here, number: 1, thrown_on: '2027-07-13' });
+  const gate = { present: true, sore: false, noted_at: '2027-07-12T08:00Z' };
+  await put(client, 'check_ins', { id: checkIn, camper_id: there, day: '2027-07-12', ...gate });
+  const thrown = { child_id: child, kind: 'game', count: 10 };
+  // Of a delivery, of a check-in, and by their day: in the first week, between the camps, in the second, before the first.
+  await put(client, 'throws', { id: v7(), ...thrown, day: '2027-07-13', count: 1, delivery_id: delivery });
+  await put(client, 'throws', { id: v7(), ...thrown, day: '2026-07-14', count: 2, check_in_id: checkIn });
+  for (const [count, day] of [
+    [3, '2026-07-14'],
+    [4, '2026-09-01'],
+    [5, '2027-07-14'],
+    [6, '2026-07-01'],
+  ])
+    await put(client, 'throws', { id: v7(), ...thrown, day, count });
+  await put(client, 'sore_arms', {
+    id: v7(),
+    child_id: child,
+    place: 'elbow',
+    since: '2026-07-14',
+    entered_at: '2026-07-14T10:00Z',
+  });
+  const link = 'https://camp.example/join/aBcDeFgHiJkLmNoPqRsTuVwX';
+  await put(client, 'messages', { id: v7(), camp_id: week, to: 'Coach', subject: 's', body: `Hello,\n\nhere:\n\n${link}` });
+  // A device three hours fast, and one that was offline for an hour.
+  const at = Date.parse('2026-07-14T12:00:00Z');
+  const [fast, late] = [v7({ msecs: at + 3 * 3_600_000 }), v7({ msecs: at - 3_600_000 })];
+  for (const id of [fast, late])
+    await put(client, 'entries', { id, target: 't', body: '{}', entered_by: coach, entered_at: new Date(at).toISOString() });
+
+  await migrateDatabase();
+  const all = async (query: string): Promise<unknown[]> => (await client.query(query)).rows as unknown[];
+  expect(await all('select count(distinct organisation_id)::int as n, count(*)::int as camps from camps')).toEqual([
+    { n: 1, camps: 2 },
+  ]);
+  expect(await all('select staff_id from camp_makers')).toEqual([{ staff_id: lead }]);
+  expect(await all('select name, address, demo, made_by from staff order by name')).toEqual([
+    { name: 'Coach', address: 'coach@heronbend.example', demo: true, made_by: lead },
+    { name: 'Lead', address: 'lead@old.example', demo: false, made_by: null },
+  ]);
+  expect(await all('select t.count, c.name from throws t join camps c on c.id = t.camp_id order by t.count')).toEqual([
+    { count: 1, name: 'Week' },
+    { count: 2, name: 'Next' },
+    { count: 3, name: 'Week' },
+    { count: 4, name: 'Week' },
+    { count: 5, name: 'Next' },
+    { count: 6, name: 'Week' },
+  ]);
+  expect(await all('select c.name from sore_arms s join camps c on c.id = s.camp_id')).toEqual([{ name: 'Week' }]);
+  expect(await all('select body from messages')).toEqual([{ body: 'Hello,\n\nhere:\n\n(the link is not kept)' }]);
+  expect(await all('select id, made_at from entries order by made_at')).toEqual([
+    { id: late, made_at: new Date(at - 3_600_000) },
+    { id: fast, made_at: new Date(at) },
+  ]);
+  await expect(client.query(`update entries set target = 'x'`)).rejects.toThrow('an entry is kept');
+  expect(await all('select seen_at from server_clock')).toHaveLength(1);
+  await client.end();
+});

@@ -1,22 +1,50 @@
-import { inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { addDays } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
-import { clips, marks, points } from './db/schema.ts';
+import { campers, camps, clips, deliveries, marks, points } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { log } from './log.ts';
 
+/** How long films whose retention is over stay hidden before they are removed, in days: their lead can take it back. */
+export const HIDDEN_DAYS = 14;
+/** How long films that were taken back are kept at least, in days. */
+const KEPT_ON_DAYS = 30;
+const DAY = 86_400_000;
+
 /**
- * Removes the footage of camps whose retention is over: films, copies, frames, and the marks that mean nothing without them.
- * Levels and released evaluations stay. Answers how many films went.
+ * Hides the footage of camps whose retention is over: it is in no list any more, and nobody sees it. Films that a longer retention reaches again come
+ * back. Answers how many films were hidden.
  *
- * @param today the day up to which it counts, YYYY-MM-DD
+ * @param now the clock of the server, which has to be a believed one (see `believeClock`)
  */
-export async function removeOldFootage(today: string): Promise<number> {
+export async function hideOldFootage(now: number): Promise<number> {
+  const today = new Date(now).toISOString().slice(0, 10);
+  const over = sql`exists (select 1 from ${deliveries} join ${campers} on ${campers.id} = ${deliveries.camperId} join ${camps} on ${camps.id} = ${campers.campId}
+    where ${deliveries.id} = ${clips.deliveryId} and ${camps.lastDay} + ${camps.retentionDays} < ${today}::date)`;
+  await db()
+    .update(clips)
+    .set({ hiddenAt: null })
+    .where(and(isNotNull(clips.hiddenAt), sql`not ${over}`));
+  const hidden = await db()
+    .update(clips)
+    .set({ hiddenAt: new Date(now) })
+    .where(and(isNull(clips.hiddenAt), over))
+    .returning({ id: clips.id });
+  if (hidden.length > 0) log.info({ films: hidden.length }, 'footage hidden: its retention is over');
+  return hidden.length;
+}
+
+/**
+ * Removes footage that has been hidden for its further delay: films, copies, frames, and the marks that mean nothing without them.
+ * Levels and released evaluations stay. Answers how many films went.
+ */
+export async function removeHiddenFootage(now: number): Promise<number> {
   const gone = await db().transaction(async (tx) => {
-    const old = (
-      await tx.execute<{ id: string; sha256: string }>(sql`
-      select clips.id, clips.sha256 from clips join deliveries on deliveries.id = clips.delivery_id join campers on campers.id = deliveries.camper_id
-      join camps on camps.id = campers.camp_id where camps.last_day + camps.retention_days < ${today}::date`)
-    ).rows;
+    const old = await tx
+      .select({ id: clips.id, sha256: clips.sha256 })
+      .from(clips)
+      .where(lt(clips.hiddenAt, new Date(now - HIDDEN_DAYS * DAY)))
+      .for('update');
     const ids = old.map((c) => c.id);
     if (ids.length === 0) return [];
     await tx.delete(marks).where(inArray(marks.clipId, ids));
@@ -27,4 +55,30 @@ export async function removeOldFootage(today: string): Promise<number> {
   await forgetFilms(gone);
   if (gone.length > 0) log.info({ films: gone.length }, 'footage removed: its retention is over');
   return gone.length;
+}
+
+/** Films of a camp that are hidden, and the day from which they are removed; null for none. */
+export async function hiddenAt(campId: string): Promise<{ readonly films: number; readonly from: string } | null> {
+  const [row] = await db()
+    .select({ films: sql<number>`count(*)::int`, first: sql<Date | null>`min(${clips.hiddenAt})` })
+    .from(clips)
+    .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
+    .innerJoin(campers, eq(campers.id, deliveries.camperId))
+    .where(and(eq(campers.campId, campId), isNotNull(clips.hiddenAt)));
+  if (!row || row.films === 0 || row.first === null) return null;
+  return { films: row.films, from: addDays(new Date(row.first).toISOString().slice(0, 10), HIDDEN_DAYS) };
+}
+
+/** Shows the hidden films of a camp again, and keeps them for a month at least: its retention is made longer. */
+export async function keepHidden(campId: string, now: number, by: string): Promise<void> {
+  const until = addDays(new Date(now).toISOString().slice(0, 10), KEPT_ON_DAYS);
+  await db()
+    .update(camps)
+    .set({
+      retentionDays: sql`greatest(${camps.retentionDays}, ${until}::date - ${camps.lastDay})`,
+      enteredBy: by,
+      enteredAt: new Date(now),
+    })
+    .where(eq(camps.id, campId));
+  await hideOldFootage(now);
 }

@@ -1,6 +1,7 @@
 import type { APIContext } from 'astro';
 import { z, ZodError } from 'zod';
-import { dayWithin } from '@stride-chalk/core';
+import { dayWithin, enteredInstant } from '@stride-chalk/core';
+import { SENT_HEADER } from '../../parts/page-camp.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { clockOn, todayAt, type Camp } from '../../server/camps.ts';
 import { camperById } from '../../server/campers.ts';
@@ -99,6 +100,12 @@ export function seeOther(location: string, cookies: readonly string[] = []): Res
 
 /** A path of this site, or the start when it is none. */
 export const localPath = (path: string): string => (/^\/(?![/\\])/.test(path) ? path : '/');
+
+/** When something was entered, by the clock of this server: from its id and the header in which the device says what its own clock shows. */
+export function enteredAt(context: Pick<APIContext, 'request'>, id: string): number {
+  const sent = Number(context.request.headers.get(SENT_HEADER) ?? Number.NaN);
+  return enteredInstant({ id, sentAt: Number.isFinite(sent) ? sent : null, now: Date.now() });
+}
 
 /** The JSON body of a request in the form expected; a Refusal names the first thing that is wrong with it. */
 export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {

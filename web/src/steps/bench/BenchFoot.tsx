@@ -1,3 +1,4 @@
+import { clockInWords } from '../../parts/outbox.ts';
 import type { BenchControl } from './bench-control.ts';
 
 /** The keys of the task in hand, and whether everything is saved. */
@@ -54,6 +55,7 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
           </>
         )}
       </b>
+      {news.clockAhead !== null && <span className="care-band w-full px-2 text-ink">{clockInWords(news.clockAhead)}</span>}
     </div>
   );
 }

@@ -363,3 +363,14 @@ describe('whatever is pressed in whatever order', () => {
     }
   });
 });
+
+test('something newer than what was entered here is shown, with whose it is, and is not entered again', () => {
+  act({ type: 'task', task: 'keyFrames' }, { type: 'mark', between: false } as BenchAction);
+  const own = sent.at(-1) as Extract<Entry, { kind: 'mark' }>;
+  const before = sent.length;
+  act({ type: 'stands', entry: { ...own, frame: 77 }, by: 'Wren' });
+  expect(state.data.marks.find((m) => m.clipId === own.clipId && m.event === own.event)).toMatchObject({ frame: 77 });
+  expect(state.said).toContain('Newer by Wren');
+  expect(state.said).toContain('frame 77');
+  expect(sent).toHaveLength(before);
+});

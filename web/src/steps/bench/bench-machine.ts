@@ -93,7 +93,9 @@ export type BenchAction =
   | { readonly type: 'say'; readonly words: string | null }
   | { readonly type: 'problem'; readonly words: string }
   /** Entries that waited in the browser since before a reload. */
-  | { readonly type: 'arrived'; readonly entries: readonly Entry[] };
+  | { readonly type: 'arrived'; readonly entries: readonly Entry[] }
+  /** Something newer than an entry of this page holds: it is shown, and said whose it is. */
+  | { readonly type: 'stands'; readonly entry: Entry; readonly by: string };
 
 /** The state after an action, and what is to be kept and sent. */
 export interface Outcome {
@@ -386,6 +388,11 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
   },
   say: (t, { words }) => t.set({ said: words }),
   problem: (t, { words }) => t.set({ problem: words }),
+  stands: (t, { entry, by }) =>
+    t.set({
+      data: withEntry(t.state.data, entry, t.world.staffId),
+      said: `Newer by ${by}, and it holds: ${placeOf(entry, t.world).words}`,
+    }),
   arrived: (t, { entries }) => t.set({ data: entries.reduce((d, e) => withEntry(d, e, t.world.staffId), t.state.data) }),
 };
 
@@ -400,6 +407,7 @@ const WHILE_PLAYING: ReadonlySet<BenchAction['type']> = new Set([
   'say',
   'problem',
   'arrived',
+  'stands',
 ]);
 
 /**

@@ -47,7 +47,10 @@ export function useBench(props: BenchProps): BenchControl {
   const state = useSelector(bench.store, (snapshot) => snapshot.context);
   const box = useRef<Outbox<Entry> | null>(null);
   useEffect(() => {
-    const outbox = new Outbox<Entry>(ENTRIES, props.staff.id, setNews);
+    const outbox = new Outbox<Entry>(ENTRIES, props.staff.id, setNews, (_, answer) => {
+      const stands = (answer as { stands?: { entry: Entry; by: string } | null } | null)?.stands;
+      if (stands) bench.send({ type: 'stands', ...stands });
+    });
     box.current = outbox;
     bench.keepIn(outbox);
     bench.send({ type: 'arrived', entries: outbox.pending().map((w) => w.entry) });

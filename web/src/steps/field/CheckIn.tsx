@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { addDays, SORE_PLACES } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
+import { clockInWords } from '../../parts/outbox.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
@@ -110,6 +111,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             </a>
           </p>
         )}
+        {news.clockAhead !== null && <p className="care-band m-0 mt-2 px-3 py-2">{clockInWords(news.clockAhead)}</p>}
         <RefusedEntries
           refused={news.refused}
           wordsOf={(e) => `Bib ${lines.find((l) => l.id === e.camperId)?.bib ?? '?'}, check-in of ${e.day}`}

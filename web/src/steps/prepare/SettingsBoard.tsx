@@ -107,7 +107,7 @@ export function SettingsBoard(props: Props) {
             Footage
           </h2>
           <label className="flex flex-wrap items-center gap-2 text-[16px]">
-            Films are removed{' '}
+            Films are hidden{' '}
             <input
               type="number"
               min={1}
@@ -116,7 +116,7 @@ export function SettingsBoard(props: Props) {
               onChange={(e) => set({ retentionDays: Number(e.target.value) })}
               className="field w-[110px]"
             />{' '}
-            days after the last day. Levels and evaluations stay.
+            days after the last day, and removed two weeks later. Levels and evaluations stay.
           </label>
         </section>
         <section aria-labelledby="limits" className="mt-6">

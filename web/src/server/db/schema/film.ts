@@ -74,6 +74,8 @@ export const clips = pgTable(
     /** Removed with work on it: out of every list, kept for a day so that it can be put back. */
     removedAt: at('removed_at'),
     removedBy: uuid('removed_by').references(() => staff.id),
+    /** Its retention is over: out of every list, and removed some weeks later unless a lead takes it back. */
+    hiddenAt: at('hidden_at'),
     ...whoAndWhen(),
   },
   (t) => [

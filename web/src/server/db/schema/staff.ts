@@ -184,3 +184,15 @@ export const signInLimits = pgTable('sign_in_limits', {
   points: integer('points').notNull().default(0),
   expire: bigint('expire', { mode: 'number' }),
 });
+
+/** The clock of this machine as it was last believed: one row. A clock that jumps removes nothing. */
+export const serverClock = pgTable(
+  'server_clock',
+  {
+    only: boolean('only').primaryKey().default(true),
+    seenAt: at('seen_at').notNull(),
+    /** What the clock showed when it was not believed; null where it is. */
+    doubted: at('doubted'),
+  },
+  (t) => [check('server_clock_one_row', sql`${t.only}`)],
+);

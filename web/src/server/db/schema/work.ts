@@ -29,8 +29,10 @@ export const entries = pgTable(
       .notNull()
       .references(() => staff.id),
     enteredAt: at('entered_at').notNull().defaultNow(),
+    /** When it was entered, by the server's clock: it may have waited on a device. The newest of a target holds. */
+    madeAt: at('made_at').notNull().defaultNow(),
   },
-  (t) => [index('entries_by_target').on(t.target, t.id)],
+  (t) => [index('entries_by_target').on(t.target, t.madeAt, t.id)],
 );
 
 const entered = () => ({

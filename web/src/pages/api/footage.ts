@@ -1,0 +1,14 @@
+import type { APIRoute } from 'astro';
+import { z } from 'zod';
+import { keepHidden } from '../../server/retention.ts';
+import { confirmClock } from '../../server/server-clock.ts';
+import { atWork, bodyAs, json } from './_answer.ts';
+
+/** Takes back that films are hidden since their retention is over, or says that the clock of the machine is right. */
+export const PUT: APIRoute = async (context) => {
+  const { is } = await bodyAs(context, z.object({ is: z.enum(['kept on', 'clock right']) }));
+  const { camp, id } = atWork(context);
+  if (is === 'kept on') await keepHidden(camp.id, Date.now(), id);
+  else await confirmClock();
+  return json({ is });
+};
