@@ -27,9 +27,29 @@ export default defineConfig({
   integrations: [react(), listRoutes()],
   // Mutations are checked against the Origin header by our own middleware, JSON ones too.
   security: { checkOrigin: false },
+  // Pages run the scripts that are hashed here, and nothing that stands in them otherwise.
+  experimental: {
+    csp: {
+      directives: [
+        "default-src 'none'",
+        "img-src 'self' blob: data:",
+        "media-src 'self' blob:",
+        "font-src 'self'",
+        "connect-src 'self'",
+        "worker-src 'self'",
+        "manifest-src 'self'",
+        "form-action 'self'",
+        "base-uri 'none'",
+        "frame-ancestors 'none'",
+      ],
+      scriptDirective: { resources: ["'self'"] },
+      styleDirective: { resources: ["'self'"] },
+    },
+  },
   devToolbar: { enabled: false },
   vite: {
     plugins: [tailwindcss()],
+    build: { assetsInlineLimit: 0 },
     ssr: { noExternal: ['@stride-chalk/core', '@stride-chalk/demo', '@stride-chalk/fieldcam'] },
     worker: { format: 'es' },
   },

@@ -4,6 +4,11 @@ import { ne } from 'drizzle-orm';
 import sirv from 'sirv';
 import { removeEnded } from './src/server/accounts.ts';
 import { prepareClip } from './src/server/prepare-clip.ts';
+import { guardBody } from './src/server/front/bodies.ts';
+import { keepTrueAddress, readProxies } from './src/server/front/client-address.ts';
+import { setStandingHeaders } from './src/server/front/headers.ts';
+import { log } from './src/server/log.ts';
+import { Refusal } from './src/server/refusal.ts';
 import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
@@ -23,14 +28,21 @@ const port = Number(process.env.PORT ?? 4830);
 const host = process.env.HOST ?? '127.0.0.1';
 const here = fileURLToPath(new URL('.', import.meta.url));
 
+/** The exit code for what starting again does not mend. */
+const REFUSED = 78;
+function refuse(why: string): never {
+  process.stderr.write(`${why}\n`);
+  process.exit(REFUSED);
+}
+
 const demo = process.env.STRIDE_DEMO === '1';
 const refused = demo ? demoRefused(host, process.env.STRIDE_URL) : null;
-if (refused) {
-  process.stderr.write(`${refused}\n`);
-  process.exit(1);
-}
+if (refused) refuse(refused);
 await makeMediaFolders();
-await migrateDatabase();
+await migrateDatabase().catch((error: unknown) => {
+  if (error instanceof Refusal) refuse(error.message);
+  throw error;
+});
 if (demo) await loadDemo();
 else await endDemoAccounts();
 /** Once a day what has run out goes: footage, sessions, links. */
@@ -46,16 +58,13 @@ async function endRetention(): Promise<void> {
 await sweepMedia(true);
 await endRetention();
 const daily = setInterval(
-  () =>
-    void endRetention().catch((error: Error) =>
-      process.stderr.write(`What has run out could not be removed: ${error.message}\n`),
-    ),
+  () => void endRetention().catch((error: Error) => log.error({ err: error }, 'what has run out could not be removed')),
   24 * 3600 * 1000,
 );
 /** What is written leaves by mail where a camp has a mail service. */
 const MAIL_EVERY = 15_000;
 const mail = setInterval(
-  () => void sendDueMail().catch((error: Error) => process.stderr.write(`Mail could not be sent: ${error.message}\n`)),
+  () => void sendDueMail().catch((error: Error) => log.error({ err: error }, 'mail could not be sent')),
   MAIL_EVERY,
 );
 const firstLead = await firstLeadLink();
@@ -70,13 +79,21 @@ for (const clip of waiting) await enqueueClip(clip.id, clip.long);
 
 const built = new URL('./dist/server/entry.mjs', import.meta.url).href;
 const { handler } = (await import(built)) as { handler: Handler };
+// What goes wrong beside a request is written down like everything else: without the words of others.
+process.removeAllListeners('unhandledRejection');
+process.on('unhandledRejection', (reason) => log.error({ err: reason }, 'something went wrong beside a request'));
+const https = (process.env.STRIDE_URL ?? '').startsWith('https:');
+const proxies = readProxies(process.env.STRIDE_PROXIES);
 const files = sirv(`${here}dist/client`, {
   etag: true,
   setHeaders: (response, path) => {
     if (path.startsWith('/_astro/')) response.setHeader('cache-control', 'public, max-age=31536000, immutable');
   },
 });
-const server = createServer((request, response) =>
+const server = createServer((request, response) => {
+  setStandingHeaders(response, https);
+  keepTrueAddress(request, proxies);
+  if (guardBody(request, response)) return;
   files(request, response, () =>
     handler(request, response, () => {
       const page = request.method === 'GET' && !request.url?.startsWith('/api/');
@@ -85,11 +102,16 @@ const server = createServer((request, response) =>
       request.url = '/404';
       handler(request, response, () => void response.end('Not found'));
     }),
-  ),
-);
+  );
+});
+/** A connection on which nothing moves ends; a film that is on its way may take as long as it needs. */
+const IDLE = 120_000;
+server.requestTimeout = 0;
+server.headersTimeout = 20_000;
+server.setTimeout(IDLE);
 server.once('error', (error: NodeJS.ErrnoException) => {
   process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program.\n` : `${error.message}\n`);
-  process.exit(1);
+  process.exit(REFUSED);
 });
 server.listen(port, host, () => process.stdout.write(`Stride Chalk: ${firstLead ?? `http://${host}:${port}`}\n`));
 
@@ -107,7 +129,7 @@ async function stop(): Promise<void> {
   stopTools();
   await stopJobs();
   await sweepMedia(true).catch((error: Error) =>
-    process.stderr.write(`What was left of the intake stays until the next start: ${error.message}\n`),
+    log.error({ err: error }, 'what was left of the intake stays until the next start'),
   );
   await closeDatabase();
   process.exit(0);

@@ -8,7 +8,7 @@ self.addEventListener('fetch', (event) => {
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (request.mode === 'navigate' && url.pathname === '/check-in') event.respondWith(freshOrKept(request));
-  else if (url.pathname.startsWith('/_astro/') || url.pathname === '/chalk.svg') event.respondWith(keptOrFresh(request));
+  else if (url.pathname.startsWith('/_astro/') || ['/chalk.svg', '/sun.js'].includes(url.pathname)) event.respondWith(keptOrFresh(request));
   else if (url.pathname === '/sign-in' || url.pathname === '/api/sign-out') event.waitUntil(caches.delete(KEPT));
 });
 
@@ -43,6 +43,7 @@ async function keepPage() {
   const text = await answer.clone().text();
   await cache.put('/check-in', answer);
   const named = new Set(text.match(/\/_astro\/[^"' )]+/g) ?? []);
+  named.add('/sun.js');
   const seen = new Set();
   for (const path of named) await keepWithImports(cache, path, seen);
 }

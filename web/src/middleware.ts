@@ -3,6 +3,7 @@ import { problem } from './pages/api/_answer.ts';
 import { mayUse } from './server/access.ts';
 import { signedIn } from './server/accounts.ts';
 import { campsOf } from './server/camps.ts';
+import { isDatabaseAway } from './server/db/connect.ts';
 import { log } from './server/log.ts';
 import { CAMP_HEADER } from './parts/page-camp.ts';
 import { Refusal } from './server/refusal.ts';
@@ -21,6 +22,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     return new Response(null, { status: 302, headers: { location: `/missing?what=${encodeURIComponent(what)}` } });
   };
   try {
+    requireText(url);
     if (!['GET', 'HEAD'].includes(request.method)) {
       const origin = request.headers.get('origin');
       if (
@@ -56,25 +58,37 @@ export const onRequest = defineMiddleware(async (context, next) => {
         : context.redirect(`/sign-in?go=${encodeURIComponent(url.pathname + url.search)}`);
     if (answer === 'no') return away(new Refusal('not-allowed', `This is not for a ${locals.staff!.role}. Ask the lead.`, 403));
     const response = await next();
-    // Back and reload show what the server has: a page is never shown from what the browser kept.
-    if (!isApi && !response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
-    response.headers.set('referrer-policy', 'same-origin');
-    response.headers.set('x-content-type-options', 'nosniff');
-    response.headers.set('x-frame-options', 'DENY');
+    // Back and reload show what the server has: nothing is shown from what the browser kept.
+    if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
     return response;
   } catch (error) {
     if (error instanceof Refusal) return away(error);
-    log.error({ err: error, path: url.pathname }, 'request failed');
-    if (isApi)
-      return problem(
-        new Refusal(
-          'server',
-          isKept(url.pathname)
-            ? 'Something went wrong on our side. What you entered is kept and will be sent again.'
-            : 'Something went wrong on our side, and nothing was changed. Try it once more.',
-          500,
-        ),
-      );
-    throw error;
+    const away503 = isDatabaseAway(error);
+    // The pattern of the route: an address may have a link in it that opens an account.
+    log.error({ err: error, route: context.routePattern }, 'request failed');
+    const kept = isKept(url.pathname)
+      ? 'What you entered is kept and will be sent again.'
+      : 'Nothing was changed. Try it once more.';
+    const failed = away503
+      ? new Refusal('database-away', `The database does not answer just now. ${kept}`, 503)
+      : new Refusal('server', `Something went wrong on our side. ${kept}`, 500);
+    return isApi ? problem(failed) : failurePage(failed);
   }
 });
+
+/** A page that needs nothing that could have failed too. */
+const failurePage = ({ status, message }: Refusal): Response =>
+  new Response(
+    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Stride Chalk</title><h1>${message}</h1><p><a href="">Load the page again</a></p></html>`,
+    { status, headers: { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', 'retry-after': '5' } },
+  );
+
+/** An address that is no text, or has a NUL in it, is refused by name: PostgreSQL would fail on it. */
+function requireText(url: URL): void {
+  try {
+    if (!decodeURIComponent(url.pathname + url.search).includes('\0')) return;
+  } catch {
+    // It is no UTF-8.
+  }
+  throw new Refusal('not-as-expected', 'The address of the request is no text.', 400);
+}

@@ -99,8 +99,7 @@ export function ChalkLine({
           width={width - 2 * inset}
           height="44"
           fill="transparent"
-          className="cursor-ew-resize"
-          style={{ touchAction: 'none' }}
+          className="cursor-ew-resize touch-none"
           onPointerDown={(e) => {
             e.currentTarget.setPointerCapture(e.pointerId);
             onScrub(shareAt(e));

@@ -21,13 +21,15 @@ export async function framePicture(clipId: string, frame: number): Promise<Buffe
   const time = clip.frameTimes?.[frame];
   if (time === undefined) throw notFound(`Frame ${frame}`);
   const kept = join(frameFolder(clip.sha256), `${frame}.jpg`);
-  if (await stat(kept).catch(() => null)) return readFile(kept);
   const under = making.get(kept);
   if (under) return under;
-  const made = drawing(() => makePicture(clip, frame, kept)).finally(() => making.delete(kept));
+  const made = keptOr(kept, () => drawing(() => makePicture(clip, frame, kept))).finally(() => making.delete(kept));
   making.set(kept, made);
   return made;
 }
+
+const keptOr = async (path: string, make: () => Promise<Buffer>): Promise<Buffer> =>
+  (await stat(path).catch(() => null)) ? readFile(path) : make();
 
 async function makePicture(clip: ClipRow, frame: number, kept: string): Promise<Buffer> {
   const picture = await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {

@@ -159,7 +159,7 @@ async function send(message: typeof messages.$inferSelect, settings: MailRow): P
       })
       .finally(() => service.close());
   } catch (error) {
-    log.warn({ problem: (error as Error).message, message: message.id }, 'mail not taken');
+    log.warn({ answer: (error as { responseCode?: number }).responseCode, message: message.id }, 'mail not taken');
     await db()
       .update(messages)
       .set({ mailProblem: (error as Error).message.slice(0, 400) })

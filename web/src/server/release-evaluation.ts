@@ -15,8 +15,19 @@ import { Refusal } from './refusal.ts';
 import { evaluationById, type EvaluationRow } from './evaluations.ts';
 import { handOutFrame } from './hand-out-frame.ts';
 
+/** Releases under way: the same one asked for at once is made once. */
+const releasing = new Map<string, Promise<EvaluationRow>>();
+
 /** Releases a draft: keeps its pictures under their SHA-256 and everything the page shows; it never changes again. */
-export async function releaseEvaluation(id: string, staffId: string): Promise<EvaluationRow> {
+export function releaseEvaluation(id: string, staffId: string): Promise<EvaluationRow> {
+  const under = releasing.get(id);
+  if (under) return under;
+  const made = release(id, staffId).finally(() => releasing.delete(id));
+  releasing.set(id, made);
+  return made;
+}
+
+async function release(id: string, staffId: string): Promise<EvaluationRow> {
   const row = await evaluationById(id);
   if (row.releasedAt) return row;
   const { camper } = await camperById(row.camperId);

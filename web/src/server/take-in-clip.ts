@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { rename, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { open, rename, rm } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream as WebStream } from 'node:stream/web';
@@ -55,6 +55,7 @@ export async function takeInClip(input: {
       // The film was long on its way: what stops it may have come meanwhile.
       requireMayFilm((await camperById(camper.id)).camper);
       await rename(arriving, originalPath(sha256));
+      await syncFolder(dirname(originalPath(sha256)));
       const [row] = await tx
         .insert(clips)
         .values({
@@ -98,6 +99,12 @@ const diskFull = (): Refusal =>
     507,
   );
 
+/** Puts the names of a folder on the disk: a file that was moved there is there after a power cut. */
+async function syncFolder(path: string): Promise<void> {
+  const folder = await open(path, 'r');
+  await folder.sync().finally(() => folder.close());
+}
+
 async function writeAside(body: WebStream<Uint8Array>, path: string): Promise<{ sha256: string; bytes: number }> {
   const hash = createHash('sha256');
   let bytes = 0;
@@ -112,6 +119,7 @@ async function writeAside(body: WebStream<Uint8Array>, path: string): Promise<{ 
       done(null, chunk);
     },
   });
-  await pipeline(Readable.fromWeb(body), counted, createWriteStream(path, { mode: 0o600 }));
+  // 'flush': on the disk before it is called safe, whatever happens to the power.
+  await pipeline(Readable.fromWeb(body), counted, createWriteStream(path, { mode: 0o600, flush: true }));
   return { sha256: hash.digest('hex'), bytes };
 }

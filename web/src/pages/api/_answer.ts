@@ -1,8 +1,11 @@
+import { open } from 'node:fs/promises';
+import { Readable } from 'node:stream';
 import type { APIContext } from 'astro';
+import rangeParser from 'range-parser';
 import { z, ZodError } from 'zod';
 import { dayWithin, enteredInstant } from '@stride-chalk/core';
 import { SENT_HEADER } from '../../parts/page-camp.ts';
-import { Refusal } from '../../server/refusal.ts';
+import { notFound, Refusal } from '../../server/refusal.ts';
 import { clockOn, todayAt, type Camp } from '../../server/camps.ts';
 import { camperById } from '../../server/campers.ts';
 import { requireConsent } from '../../server/consents.ts';
@@ -16,7 +19,7 @@ export function problem(refusal: Refusal): Response {
     JSON.stringify({ type: 'about:blank', title: refusal.message, status: refusal.status, code: refusal.code }),
     {
       status: refusal.status,
-      headers: { 'content-type': 'application/problem+json' },
+      headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' },
     },
   );
 }
@@ -91,6 +94,36 @@ export async function keptBytes(
   return new Response(new Uint8Array(await bytes()), { headers: { ...headers, 'content-type': type } });
 }
 
+/** A file that never changes, streamed from the disk as it is read at the other end: whole, or the part that was asked for (RFC 9110, section 14). */
+export async function keptFile(
+  context: Pick<APIContext, 'request'>,
+  etag: string,
+  type: string,
+  path: string,
+): Promise<Response> {
+  const headers: Record<string, string> = { etag: `"${etag}"`, 'cache-control': 'private, no-cache', 'accept-ranges': 'bytes' };
+  if (context.request.headers.get('if-none-match') === headers.etag) return new Response(null, { status: 304, headers });
+  const file = await open(path).catch((error: NodeJS.ErrnoException) => {
+    throw error.code === 'ENOENT' ? notFound('The film') : error;
+  });
+  const { size } = await file.stat();
+  const asked = context.request.headers.get('range');
+  const parts = asked === null ? null : rangeParser(size, asked);
+  if (parts === -1) {
+    await file.close();
+    return new Response(null, { status: 416, headers: { ...headers, 'content-range': `bytes */${size}` } });
+  }
+  // Several parts at once, or what is no range: the whole file, as the standard allows.
+  const part = Array.isArray(parts) && parts.length === 1 ? parts[0]! : null;
+  const { start, end } = part ?? { start: 0, end: size - 1 };
+  if (part) headers['content-range'] = `bytes ${start}-${end}/${size}`;
+  const body = Readable.toWeb(file.createReadStream({ start, end })) as ReadableStream;
+  return new Response(body, {
+    status: part ? 206 : 200,
+    headers: { ...headers, 'content-type': type, 'content-length': String(end - start + 1) },
+  });
+}
+
 /** Answers a form with a page; the cookies go along. */
 export function seeOther(location: string, cookies: readonly string[] = []): Response {
   const headers = new Headers({ location });
@@ -98,8 +131,13 @@ export function seeOther(location: string, cookies: readonly string[] = []): Res
   return new Response(null, { status: 303, headers });
 }
 
-/** A path of this site, or the start when it is none. */
-export const localPath = (path: string): string => (/^\/(?![/\\])/.test(path) ? path : '/');
+/** A path of this site, or the start when it is none: read as a browser reads it, so that no spelling leads elsewhere. */
+export function localPath(path: string): string {
+  const here = 'http://here.invalid';
+  if (!path.startsWith('/') || !URL.canParse(path, here)) return '/';
+  const url = new URL(path, here);
+  return url.origin === here ? `${url.pathname}${url.search}`.replace(/^\/+/, '/') : '/';
+}
 
 /** When something was entered, by the clock of this server: from its id and the header in which the device says what its own clock shows. */
 export function enteredAt(context: Pick<APIContext, 'request'>, id: string): number {
@@ -107,20 +145,54 @@ export function enteredAt(context: Pick<APIContext, 'request'>, id: string): num
   return enteredInstant({ id, sentAt: Number.isFinite(sent) ? sent : null, now: Date.now() });
 }
 
+/** The body of a request as text; a Refusal when it is too long, comes too slowly, or is no UTF-8. */
+async function textOf(request: Request): Promise<string> {
+  const bytes = await request.arrayBuffer().catch((error: unknown) => {
+    throw asRefusal(error) ?? new Refusal('not-read', 'The request ended before it was whole.', 400);
+  });
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new Refusal('not-utf-8', 'The body of the request is no UTF-8 text.', 400);
+  }
+}
+
+/** What the server in front says of a body that it ends (see `front/bodies.ts`). */
+function asRefusal(error: unknown): Refusal | null {
+  for (let e = error; e instanceof Error; e = e.cause) {
+    const code = (e as { code?: string }).code;
+    if (code === 'BODY_TOO_LARGE') return new Refusal('too-large', e.message, 413);
+    if (code === 'BODY_TOO_SLOW') return new Refusal('too-slow', e.message, 408);
+  }
+  return null;
+}
+
+/** PostgreSQL keeps no NUL: refused by name rather than by a failure. */
+export const refuseNul = (_key: string, value: unknown): unknown => {
+  if (typeof value === 'string' && value.includes('\0'))
+    throw new Refusal('nul', 'A text in the request has a NUL character in it.', 400);
+  return value;
+};
+
 /** The JSON body of a request in the form expected; a Refusal names the first thing that is wrong with it. */
 export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {
-  const body: unknown = await context.request.json().catch(() => {
-    throw new Refusal('not-json', 'The body of the request is not JSON.', 400);
-  });
+  const text = await textOf(context.request);
+  let body: unknown;
+  try {
+    body = JSON.parse(text, refuseNul);
+  } catch (error) {
+    throw error instanceof Refusal ? error : new Refusal('not-json', 'The body of the request is not JSON.', 400);
+  }
   return parsed(schema, body);
 }
 
 /** The fields of a form in the form expected. */
 export async function formAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {
-  const form = await context.request.formData().catch(() => {
+  if (!/^application\/x-www-form-urlencoded\b/.test(context.request.headers.get('content-type') ?? ''))
     throw new Refusal('not-a-form', 'The body of the request is no form.', 400);
-  });
-  return parsed(schema, Object.fromEntries(form));
+  const fields = Object.fromEntries(new URLSearchParams(await textOf(context.request)));
+  for (const value of Object.values(fields)) refuseNul('', value);
+  return parsed(schema, fields);
 }
 
 export function parsed<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {

@@ -1,4 +1,9 @@
 import type { APIRoute } from 'astro';
+import { databaseAnswers } from '../../server/db/connect.ts';
 import { json } from './_answer.ts';
 
-export const GET: APIRoute = () => json({ ok: true });
+/** Whether the product can work: it answers, and so does its database. */
+export const GET: APIRoute = async () => {
+  const ok = await databaseAnswers();
+  return json({ ok }, ok ? 200 : 503);
+};

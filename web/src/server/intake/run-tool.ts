@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import pLimit, { type LimitFunction } from 'p-limit';
 
 /** What a run of ffmpeg or ffprobe left behind. */
 export interface ToolRun {
@@ -44,6 +45,15 @@ const running = (): Set<ChildProcess> => {
   return shared[KEY];
 };
 
+/** How many tools run at a time, whoever asks: of the pages and of the queue together. */
+const AT_A_TIME = 2;
+const TURNS = Symbol.for('stride-chalk.tool-turns');
+const turns = (): LimitFunction => {
+  const shared = globalThis as { [TURNS]?: LimitFunction };
+  shared[TURNS] ??= pLimit(AT_A_TIME);
+  return shared[TURNS];
+};
+
 /** Keeps a process in mind until it ends, so that none outlives the server. */
 export function keepInMind(child: ChildProcess): void {
   running().add(child);
@@ -63,22 +73,23 @@ function endGroup(child: ChildProcess): void {
   }
 }
 
+interface ToolOptions {
+  readonly folder: string;
+  readonly seconds: number;
+  readonly onLine?: (line: string) => void;
+  readonly signal?: AbortSignal | undefined;
+}
+
 /**
- * Runs ffmpeg or ffprobe without privileges, with limits on wall time, processor time, memory and file size. When the
- * server itself runs as root, the tool runs as nobody and sees only the folder given.
+ * Runs ffmpeg or ffprobe without privileges, with limits on wall time, processor time, memory and file size; two of them at a time, the others wait.
+ * When the server itself runs as root, the tool runs as nobody and sees only the folder given.
  *
  * @throws the signal's reason when it ends the run
  */
-export function runTool(
-  program: 'ffmpeg' | 'ffprobe',
-  args: readonly string[],
-  options: {
-    readonly folder: string;
-    readonly seconds: number;
-    readonly onLine?: (line: string) => void;
-    readonly signal?: AbortSignal | undefined;
-  },
-): Promise<ToolRun> {
+export const runTool = (program: 'ffmpeg' | 'ffprobe', args: readonly string[], options: ToolOptions): Promise<ToolRun> =>
+  turns()(() => run(program, args, options));
+
+function run(program: 'ffmpeg' | 'ffprobe', args: readonly string[], options: ToolOptions): Promise<ToolRun> {
   const limits = [`--cpu=${options.seconds * 2}`, '--as=3221225472', '--fsize=1073741824', '--nofile=64', '--core=0'];
   const drop = asRoot() ? [`--reuid=${NOBODY}`, `--regid=${NOBODY}`, '--clear-groups'] : [];
   options.signal?.throwIfAborted();

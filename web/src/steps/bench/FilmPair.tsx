@@ -17,8 +17,7 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
   const side = sideFilmOf(world, state);
   return (
     <div
-      className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? '' : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
-      style={task === 'across' ? { gridTemplateColumns: films.length > 1 ? '1fr 1fr' : '1fr', gridAutoRows: '1fr' } : undefined}
+      className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? `auto-rows-fr ${films.length > 1 ? 'grid-cols-2' : 'grid-cols-1'}` : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
     >
       {films.length === 0 && (
         <p className="grid place-items-center bg-wash px-6 text-center text-[17px]">

@@ -2,6 +2,7 @@ import { useDraggable, useDroppable, type DragEndEvent } from '@dnd-kit/core';
 import { clockOf } from '@stride-chalk/core';
 import type { DayPlanData, Planned } from './day-plan-data.ts';
 import { sideBySide } from './side-by-side.ts';
+import { putStyle } from '../../parts/put-style.ts';
 
 /** The height of some minutes; how tall a minute is, the style says: on a phone the shortest session can be tapped. */
 const tallFor = (minutes: number): string => `calc(var(--minute) * ${minutes})`;
@@ -47,10 +48,10 @@ export function TimeTable(props: TableProps) {
     <div className="overflow-x-auto pb-2">
       <div
         className="time-table grid min-w-[560px]"
-        style={{
-          ['--shortest' as string]: Math.min(...data.sessions.map((s) => s.to - s.from)),
+        ref={putStyle({
+          '--shortest': String(Math.min(...data.sessions.map((s) => s.to - s.from))),
           gridTemplateColumns: `52px repeat(${data.settings.mounds.length}, minmax(150px, 1fr))`,
-        }}
+        })}
       >
         <span />
         {data.settings.mounds.map((m) => (
@@ -58,12 +59,12 @@ export function TimeTable(props: TableProps) {
             {m.name}
           </h2>
         ))}
-        <div className="relative" style={{ height: tallFor(to - from) }} aria-hidden="true">
+        <div className="relative" ref={putStyle({ height: tallFor(to - from) })} aria-hidden="true">
           {hours.map((m) => (
             <span
               key={m}
               className="tabular absolute end-2 -translate-y-1/2 text-[14px] text-soft"
-              style={{ top: `max(8px, ${tallFor(m - from)})` }}
+              ref={putStyle({ top: `max(8px, ${tallFor(m - from)})` })}
             >
               {clockOf(m)}
             </span>
@@ -71,7 +72,7 @@ export function TimeTable(props: TableProps) {
           {now !== null && (
             <b
               className="tabular absolute end-0 z-10 -translate-y-1/2 bg-clay px-2 text-[14px] text-bone"
-              style={{ top: `max(8px, ${tallFor(now - from)})` }}
+              ref={putStyle({ top: `max(8px, ${tallFor(now - from)})` })}
             >
               {clockOf(now)}
             </b>
@@ -100,17 +101,19 @@ function Mound({
   const places = sideBySide(own);
   return (
     <ol
-      ref={setNodeRef}
+      ref={(element) => {
+        setNodeRef(element);
+        putStyle({ height: tallFor(to - from) })(element);
+      }}
       aria-label={name}
       className={`relative m-0 list-none border-s border-rule p-0 ${isOver ? 'bg-wash' : ''}`}
-      style={{ height: tallFor(to - from) }}
     >
       {hours.map((m) => (
         <li
           key={m}
           aria-hidden="true"
           className="absolute w-full border-t border-rule opacity-60"
-          style={{ top: tallFor(m - from) }}
+          ref={putStyle({ top: tallFor(m - from) })}
         />
       ))}
       {data.settings.breaks
@@ -119,7 +122,7 @@ function Mound({
           <li
             key={b.from}
             className="absolute grid w-full place-items-center bg-wash text-[15px] text-soft"
-            style={{ top: tallFor(b.from - from), height: tallFor(Math.min(b.to, to) - b.from) }}
+            ref={putStyle({ top: tallFor(b.from - from), height: tallFor(Math.min(b.to, to) - b.from) })}
           >
             Break
           </li>
@@ -127,7 +130,7 @@ function Mound({
       {mound.to < to && (
         <li
           className="absolute w-full border-t-2 border-ink px-2 text-[14px] text-soft"
-          style={{ top: tallFor(Math.max(0, mound.to - from)) }}
+          ref={putStyle({ top: tallFor(Math.max(0, mound.to - from)) })}
         >
           closed from {clockOf(mound.to)}
         </li>
@@ -136,7 +139,7 @@ function Mound({
         <li
           aria-hidden="true"
           className="pointer-events-none absolute z-10 w-full border-t-[3px] border-clay opacity-40"
-          style={{ top: tallFor(now - from) }}
+          ref={putStyle({ top: tallFor(now - from) })}
         />
       )}
       {own.map((s, i) => (
@@ -169,14 +172,14 @@ function Block({
   return (
     <li
       className="absolute px-[3px]"
-      style={{
+      ref={putStyle({
         width: `${100 / lanes}%`,
         left: `${(100 * lane) / lanes}%`,
         top: `calc(${tallFor(after)} + 1px)`,
         height: `calc(${tallFor(s.to - s.from)} - 2px)`,
-        zIndex: isDragging ? 5 : 1,
-        ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}),
-      }}
+        zIndex: isDragging ? '5' : '1',
+        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : '',
+      })}
     >
       <button
         ref={setNodeRef}

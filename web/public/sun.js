@@ -1,0 +1,1 @@
+if (localStorage.getItem('stride-chalk.sun') === '1') document.documentElement.dataset.sun = '1';
