@@ -143,7 +143,7 @@ export function StaffBoard({
         {people.map((p) => (
           <li
             key={p.id}
-            className={`grid min-h-[60px] grid-cols-[1fr_auto_auto] items-center gap-3 border-b border-rule py-1 max-[700px]:grid-cols-1 ${p.active ? '' : 'text-soft'}`}
+            className={`grid min-h-[60px] items-center gap-3 border-b ${givesCamps ? 'grid-cols-[1fr_110px_150px_auto]' : 'grid-cols-[1fr_110px_auto]'} border-rule py-1 max-[700px]:grid-cols-1 ${p.active ? '' : 'text-soft'}`}
           >
             <span className="leading-tight">
               <b>{p.name}</b>
@@ -166,18 +166,22 @@ export function StaffBoard({
                 <option key={r}>{r}</option>
               ))}
             </select>
+            {givesCamps && (
+              <span className={p.active && p.role === 'lead' ? 'grid' : 'max-[700px]:hidden'}>
+                {p.active && p.role === 'lead' && (
+                  <button
+                    type="button"
+                    aria-pressed={p.makesCamps}
+                    className="quiet-action min-h-[48px] justify-center"
+                    onClick={() => allowCamps(p, !p.makesCamps)}
+                    aria-label={`${p.makesCamps ? 'No more camps by' : 'May make camps:'} ${p.name}`}
+                  >
+                    {p.makesCamps ? 'No more camps' : 'May make camps'}
+                  </button>
+                )}
+              </span>
+            )}
             <span className="flex flex-wrap gap-2">
-              {givesCamps && p.active && (
-                <button
-                  type="button"
-                  aria-pressed={p.makesCamps}
-                  className="quiet-action min-h-[48px]"
-                  onClick={() => allowCamps(p, !p.makesCamps)}
-                  aria-label={`${p.makesCamps ? 'No more camps by' : 'May make camps:'} ${p.name}`}
-                >
-                  {p.makesCamps ? 'No more camps' : 'May make camps'}
-                </button>
-              )}
               <button
                 type="button"
                 disabled={!p.active}
