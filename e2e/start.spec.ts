@@ -1,5 +1,16 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync, mkdirSync, existsSync, chmodSync } from 'node:fs';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { fileURLToPath } from 'node:url';
@@ -13,9 +24,9 @@ interface Run {
   readonly ended: Promise<number | null>;
 }
 
-function start(env: Record<string, string>): Run {
+function start(env: Record<string, string>, args: readonly string[] = []): Run {
   let said = '';
-  const child = spawn(`${ROOT}start`, [], {
+  const child = spawn(`${ROOT}start`, args, {
     cwd: ROOT,
     env: { ...process.env, STRIDE_DEMO: '0', ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -77,3 +88,202 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
       await expect(fetch(`http://127.0.0.1:${port}/api/health`)).rejects.toThrow();
     }
   });
+
+const freePort = async (): Promise<number> => {
+  const free = await listenOn(0);
+  const port = portOf(free);
+  await new Promise((resolve) => free.close(resolve));
+  return port;
+};
+const running = async (env: Record<string, string>): Promise<Run & { url: string }> => {
+  const port = await freePort();
+  const run = start({ STRIDE_STATE: state, PORT: String(port), ...env });
+  await expect.poll(run.said, { timeout: 120_000 }).toContain(`http://127.0.0.1:${port}`);
+  return { ...run, url: `http://127.0.0.1:${port}` };
+};
+const isHealthy = (url: string): Promise<number> =>
+  fetch(`${url}/api/health`).then(
+    (a) => a.status,
+    () => 0,
+  );
+const pidIn = (file: string): number => Number(readFileSync(`${state}/${file}`, 'utf8').split('\n')[0]);
+const isAlive = (pid: number): boolean =>
+  existsSync(`/proc/${pid}/status`) && !readFileSync(`/proc/${pid}/status`, 'utf8').includes('State:\tZ');
+const end = async (run: Run): Promise<void> => {
+  run.child.kill('SIGTERM');
+  await run.ended;
+};
+
+test('a second start on one state is refused with a clear sentence, and leaves the first alone', async () => {
+  const first = await running({});
+  try {
+    const second = start({ STRIDE_STATE: state, PORT: String(await freePort()) });
+    expect(await second.ended).not.toBe(0);
+    expect(second.said().trim()).toBe(
+      `Stride Chalk runs on this state already: ${state}. End it first, or name another folder in STRIDE_STATE.`,
+    );
+    expect(await isHealthy(first.url)).toBe(200);
+    expect(isAlive(pidIn('database/postmaster.pid'))).toBe(true);
+  } finally {
+    await end(first);
+  }
+});
+
+test('what dies is started again: the server, and the database while health says so', async () => {
+  const run = await running({});
+  try {
+    const server = pidIn('server.pid');
+    process.kill(server, 'SIGKILL');
+    await expect.poll(() => isHealthy(run.url), { timeout: 60_000 }).toBe(200);
+    expect(pidIn('server.pid')).not.toBe(server);
+    const again = pidIn('server.pid');
+    const database = pidIn('database/postmaster.pid');
+    process.kill(database, 'SIGKILL');
+    // The server lives on, and says that it cannot work.
+    await expect.poll(() => isHealthy(run.url), { timeout: 20_000 }).not.toBe(200);
+    await expect.poll(() => isHealthy(run.url), { timeout: 60_000 }).toBe(200);
+    expect(pidIn('server.pid')).toBe(again);
+    expect(pidIn('database/postmaster.pid')).not.toBe(database);
+  } finally {
+    await end(run);
+  }
+});
+
+test('a start that was killed leaves nothing that stands in the way: its server is ended, its database is taken over', async () => {
+  const first = await running({});
+  const [server, database] = [pidIn('server.pid'), pidIn('database/postmaster.pid')];
+  first.child.kill('SIGKILL');
+  await first.ended;
+  expect(isAlive(server)).toBe(true);
+  // The same port: the orphan has to be gone before it is free.
+  const port = new URL(first.url).port;
+  const second = start({ STRIDE_STATE: state, PORT: port });
+  await expect.poll(second.said, { timeout: 120_000 }).toContain('A server that was left behind is ended');
+  await expect.poll(second.said, { timeout: 120_000 }).toContain(`http://127.0.0.1:${port}`);
+  expect(isAlive(server)).toBe(false);
+  expect(pidIn('database/postmaster.pid')).toBe(database);
+  await end(second);
+  expect(isAlive(database)).toBe(false);
+});
+
+test('a number in postmaster.pid that belongs to another program by now does not stop a start', async () => {
+  await end(await running({}));
+  const lock = `${state}/database/postmaster.pid`;
+  writeFileSync(lock, `${process.pid}\n${state}/database\n0\n5432\n\n127.0.0.1\n`);
+  const run = await running({});
+  expect(pidIn('database/postmaster.pid')).not.toBe(process.pid);
+  await end(run);
+});
+
+test('the database has passwords that only their owner reads; the user of the intake cannot connect; the role at work is no superuser', async () => {
+  const run = await running({});
+  try {
+    for (const file of ['database.password', 'database.admin', 'database.log', 'secret'])
+      expect((statSync(`${state}/${file}`).mode & 0o777).toString(8), file).toBe('600');
+    const port = readFileSync(`${state}/database.port`, 'utf8');
+    const asNobody = process.getuid?.() === 0 ? ['setpriv', '--reuid=65534', '--regid=65534', '--clear-groups'] : ['env'];
+    const psql = (user: string, env: Record<string, string> = {}) =>
+      spawnSync(
+        asNobody[0]!,
+        [
+          ...asNobody.slice(1),
+          'psql',
+          '-w',
+          '-h',
+          '127.0.0.1',
+          '-p',
+          port,
+          '-U',
+          user,
+          '-d',
+          'chalk',
+          '-tAc',
+          'select usesuper from pg_user where usename = current_user',
+        ],
+        {
+          encoding: 'utf8',
+          env: { PATH: process.env.PATH!, ...env },
+          cwd: '/',
+        },
+      );
+    for (const user of ['chalk', 'stride', 'postgres', 'nobody']) {
+      const tried = psql(user);
+      expect(tried.status, user).not.toBe(0);
+      expect(tried.stderr, user).toMatch(/no password supplied|password authentication failed|fe_sendauth/);
+    }
+    if (process.getuid?.() === 0)
+      expect(
+        spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', 'cat', `${state}/database.password`], {
+          encoding: 'utf8',
+        }).status,
+      ).not.toBe(0);
+    const own = psql('stride', { PGPASSWORD: readFileSync(`${state}/database.password`, 'utf8') });
+    expect(own.stdout.trim(), own.stderr).toBe('f');
+  } finally {
+    await end(run);
+  }
+});
+
+test('the demo is not served off this machine', async () => {
+  for (const env of [{ HOST: '0.0.0.0' }, { STRIDE_URL: 'https://camp.example' }] as Record<string, string>[]) {
+    const run = start({ STRIDE_STATE: state, PORT: String(await freePort()), STRIDE_DEMO: '1', ...env });
+    expect(await run.ended).not.toBe(0);
+    expect(run.said()).toContain('The made-up camp is not served at');
+  }
+});
+
+test('a backup of a running product, restored into an empty state, is the same camp; a changed or broken one is refused', async () => {
+  test.setTimeout(240_000);
+  const file = `${state}-backup.tar`;
+  const other = mkdtempSync(`${tmpdir()}/stride-chalk-state-`);
+  chmodSync(other, 0o755);
+  const command = async (env: Record<string, string>, ...args: string[]): Promise<{ code: number | null; said: string }> => {
+    const run = start(env, args);
+    return { code: await run.ended, said: run.said() };
+  };
+  const count = (folder: string, text: string): string =>
+    spawnSync(
+      'psql',
+      ['-h', '127.0.0.1', '-p', readFileSync(`${folder}/database.port`, 'utf8'), '-U', 'stride', '-d', 'chalk', '-tAc', text],
+      {
+        encoding: 'utf8',
+        env: { PATH: process.env.PATH!, PGPASSWORD: readFileSync(`${folder}/database.password`, 'utf8') },
+      },
+    ).stdout;
+  const everything = `select (select count(*) || md5(string_agg(t::text, '|' order by t::text)) from entries t) || (select count(*) || md5(string_agg(t::text, '|' order by t::text)) from campers t) || (select md5(string_agg(sha256 || id, '|' order by id)) from clips)`;
+  try {
+    const run = await running({ STRIDE_DEMO: '1' });
+    expect((await command({ STRIDE_STATE: state }, 'backup', file)).said).toContain('Backup written and read back');
+    expect((statSync(file).mode & 0o777).toString(8)).toBe('600');
+    expect((await command({ STRIDE_STATE: state }, 'backup', file)).said).toContain('is there already');
+    // Onto what is there it does not go.
+    expect((await command({ STRIDE_STATE: state }, 'restore', file)).said).toContain('runs on this state already');
+    const before = count(state, everything);
+    await end(run);
+    expect((await command({ STRIDE_STATE: state }, 'restore', file)).said).toContain('holds something already');
+    // One byte of one film is another one.
+    const bytes = readFileSync(file);
+    const changed = Buffer.from(bytes);
+    changed[Math.floor(changed.length * 0.7)]! ^= 1;
+    writeFileSync(`${file}.changed`, changed);
+    const refused = await command({ STRIDE_STATE: other }, 'restore', `${file}.changed`);
+    expect(refused.code).not.toBe(0);
+    expect(refused.said).toContain('This backup cannot be used');
+    writeFileSync(`${file}.short`, bytes.subarray(0, bytes.length / 2));
+    expect((await command({ STRIDE_STATE: other }, 'restore', `${file}.short`)).said).toContain('This backup cannot be used');
+    const restored = await command({ STRIDE_STATE: other }, 'restore', file);
+    expect(restored.said).toContain('Restored');
+    const again = await running({ STRIDE_STATE: other, STRIDE_DEMO: '1' });
+    expect(count(other, everything)).toBe(before);
+    for (const film of readdirSync(`${other}/media/originals`))
+      expect(
+        createHash('sha256')
+          .update(readFileSync(`${other}/media/originals/${film}`))
+          .digest('hex'),
+      ).toBe(film);
+    expect(readdirSync(`${other}/media/originals`).sort()).toEqual(readdirSync(`${state}/media/originals`).sort());
+    await end(again);
+  } finally {
+    for (const path of [other, file, `${file}.changed`, `${file}.short`]) rmSync(path, { recursive: true, force: true });
+  }
+});
