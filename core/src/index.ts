@@ -145,4 +145,5 @@ export {
 export { MOBILITY_NOTES, SORE_PLACES } from './record/check-in-words.ts';
 export { careEntrySchema, type CareEntry } from './record/care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './record/device-clock.ts';
+export { CAMP_HEADER, SENT_HEADER } from './record/request-headers.ts';
 export { entrySchema, entryTarget, type Entry } from './record/entry.ts';

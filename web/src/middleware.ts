@@ -1,11 +1,10 @@
 import { defineMiddleware } from 'astro:middleware';
 import { problem } from './pages/api/_answer.ts';
 import { mayUse } from './server/access.ts';
-import { signedIn } from './server/accounts.ts';
-import { campsOf } from './server/camps.ts';
+import { atWorkNow } from './server/accounts.ts';
 import { isDatabaseAway } from './server/db/connect.ts';
 import { log } from './server/log.ts';
-import { CAMP_HEADER } from './parts/page-camp.ts';
+import { CAMP_HEADER } from '@stride-chalk/core';
 import { Refusal } from './server/refusal.ts';
 
 /** Entries that the page keeps until they are confirmed. */
@@ -36,8 +35,8 @@ export const onRequest = defineMiddleware(async (context, next) => {
     locals.camp = null;
     locals.camps = [];
     locals.mayOpen = (path) => mayUse('GET', path, locals.staff?.role ?? null) === 'yes';
-    const person = await signedIn(request.headers);
-    const memberships = person ? await campsOf(person.id) : [];
+    const person = await atWorkNow(request.headers);
+    const memberships = person?.camps ?? [];
     // What is entered names its camp: another tab may have gone to another one meanwhile.
     const named = request.headers.get(CAMP_HEADER);
     const here =
@@ -47,7 +46,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     if (person && memberships.length > 0 && !here)
       return away(new Refusal('not-at-camp', 'You do not work at the camp where this was entered.', 403));
     if (person && here) {
-      locals.staff = { ...person, role: here.role, makesCamps: here.makesCamps };
+      locals.staff = { id: person.id, name: person.name, role: here.role, makesCamps: here.makesCamps };
       locals.camp = here.camp;
       locals.camps = memberships.map(({ camp: { id, name, firstDay } }) => ({ id, name, firstDay }));
     }

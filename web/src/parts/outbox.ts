@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
-import { CLOCK_TOLERANCE } from '@stride-chalk/core';
-import { campHeaders, pageCamp, SENT_HEADER } from './page-camp.ts';
+import { CLOCK_TOLERANCE, SENT_HEADER } from '@stride-chalk/core';
+import { campHeaders, pageCamp } from './page-camp.ts';
 
 interface Waiting<T> {
   readonly id: string;

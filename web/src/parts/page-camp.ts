@@ -1,8 +1,4 @@
-/** The header by which a request says for which camp it is: another tab may have changed the camp at work meanwhile. */
-export const CAMP_HEADER = 'x-camp';
-
-/** The header in which a device says what its clock shows as it sends, in milliseconds since 1970. */
-export const SENT_HEADER = 'x-sent-at';
+import { CAMP_HEADER } from '@stride-chalk/core';
 
 /** The camp of the page, whatever camp another tab has gone to; null on pages of no camp. */
 export const pageCamp = (): string | null =>

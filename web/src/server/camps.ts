@@ -37,7 +37,7 @@ export interface Camp {
 /** Sheets that were read once: a version never changes, and every request asks for one. */
 const known = new Map<string, Sheet>();
 
-async function sheetById(id: string): Promise<Sheet> {
+export async function sheetById(id: string): Promise<Sheet> {
   const kept = known.get(id);
   if (kept) return kept;
   const [row] = await db().select({ document: sheets.document }).from(sheets).where(eq(sheets.id, id));
@@ -73,6 +73,20 @@ function order({ camp }: Membership, now: number): readonly [number, number] {
   return today >= camp.firstDay ? [0, 0] : [1, daysBetween(today, camp.firstDay)];
 }
 
+/** Memberships as they lie in the database, the camp that is on now first. */
+export async function inOrder(
+  rows: ReadonlyArray<{ readonly camp: typeof camps.$inferSelect; readonly role: Role; readonly maker: string | null }>,
+  now = Date.now(),
+): Promise<Membership[]> {
+  const found = await Promise.all(
+    rows.map(async (r): Promise<Membership> => ({ camp: await toCamp(r.camp), role: r.role, makesCamps: r.maker !== null })),
+  );
+  return found
+    .map((m) => ({ m, o: order(m, now) }))
+    .sort((a, b) => a.o[0] - b.o[0] || a.o[1] - b.o[1])
+    .map(({ m }) => m);
+}
+
 /** The camps at which a person works, the one that is on now first. A deactivated person sees none. */
 export async function campsOf(staffId: string, now = Date.now()): Promise<Membership[]> {
   const rows = await db()
@@ -82,19 +96,7 @@ export async function campsOf(staffId: string, now = Date.now()): Promise<Member
     .leftJoin(campMakers, and(eq(campMakers.organisationId, camps.organisationId), eq(campMakers.staffId, campStaff.staffId)))
     .where(and(eq(campStaff.staffId, staffId), isNull(campStaff.deactivatedAt)))
     .orderBy(desc(camps.firstDay), asc(camps.name));
-  const found = await Promise.all(
-    rows.map(
-      async (r): Promise<Membership> => ({
-        camp: await toCamp(r.camp),
-        role: r.role,
-        makesCamps: r.maker !== null,
-      }),
-    ),
-  );
-  return found
-    .map((m) => ({ m, o: order(m, now) }))
-    .sort((a, b) => a.o[0] - b.o[0] || a.o[1] - b.o[1])
-    .map(({ m }) => m);
+  return inOrder(rows, now);
 }
 
 /** The day at a camp, whatever zone this machine is in. */

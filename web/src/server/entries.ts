@@ -1,4 +1,4 @@
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, eq, or, sql } from 'drizzle-orm';
 import {
   enteredInstant,
   entrySchema,
@@ -8,9 +8,10 @@ import {
   type EventId,
   type Sheet,
 } from '@stride-chalk/core';
+import { sheetById } from './camps.ts';
 import { presentClip } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
-import { campers, camps, deliveries, entries, marks, points, scores, sheets, staff } from './db/schema.ts';
+import { campers, camps, deliveries, entries, marks, points, scores, staff } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 /** What became of an entry; where something newer stands, that is what holds, and who entered it. */
@@ -37,28 +38,37 @@ export async function recordEntry(
   const target = entryTarget(entry, staffId);
   return db().transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${target}, 0))`);
-    const [known] = await tx
-      .select({ target: entries.target, enteredBy: entries.enteredBy })
+    // The entry itself, if it is there already, and the newest about the same thing, in one question.
+    const there = await tx
+      .select({ id: entries.id, target: entries.target, madeAt: entries.madeAt, enteredBy: entries.enteredBy })
       .from(entries)
-      .where(eq(entries.id, id));
+      .where(or(eq(entries.id, id), eq(entries.id, newestAbout(target))));
+    const known = there.find((e) => e.id === id);
     if (known) {
       if (known.target !== target || known.enteredBy !== staffId)
         throw new Refusal('entry-id-taken', 'This entry id belongs to another entry.', 409);
       return { applied: true, stands: null };
     }
-    const [newest] = await tx
-      .select({ id: entries.id, madeAt: entries.madeAt, enteredBy: entries.enteredBy, body: entries.body, by: staff.name })
-      .from(entries)
-      .innerJoin(staff, eq(staff.id, entries.enteredBy))
-      .where(eq(entries.target, target))
-      .orderBy(desc(entries.madeAt), desc(entries.id))
-      .limit(1);
+    const [newest] = there;
     const made = placeOf({ id, madeAt, enteredBy: staffId }, newest);
     const applied = !newest || made > newest.madeAt.getTime() || (made === newest.madeAt.getTime() && id > newest.id);
     if (applied) await apply(tx, id, entry, staffId);
     await tx.insert(entries).values({ id, target, body: entry, enteredBy: staffId, madeAt: new Date(made) });
-    return { applied, stands: applied ? null : { entry: entrySchema.parse(newest!.body), by: newest!.by } };
+    return { applied, stands: applied ? null : await standing(tx, newest!.id) };
   });
+}
+
+/** The id of the newest entry about a thing. */
+const newestAbout = (target: string) =>
+  sql`(select e.id from ${entries} e where e.target = ${target} order by e.made_at desc, e.id desc limit 1)`;
+
+async function standing(tx: Executor, id: string): Promise<Recorded['stands']> {
+  const [row] = await tx
+    .select({ body: entries.body, by: staff.name })
+    .from(entries)
+    .innerJoin(staff, eq(staff.id, entries.enteredBy))
+    .where(eq(entries.id, id));
+  return row ? { entry: entrySchema.parse(row.body), by: row.by } : null;
 }
 
 /** When an entry counts as made: two by one hand, shortly after each other, stay in the order of their ids. */
@@ -143,12 +153,12 @@ async function requireOrder(tx: Executor, entry: Extract<Entry, { kind: 'mark' }
 
 async function sheetOfDelivery(tx: Executor, deliveryId: string): Promise<{ id: string; document: Sheet }> {
   const [row] = await tx
-    .select({ id: sheets.id, document: sheets.document })
+    .select({ id: camps.sheetId })
     .from(deliveries)
     .innerJoin(campers, eq(campers.id, deliveries.camperId))
     .innerJoin(camps, eq(camps.id, campers.campId))
-    .innerJoin(sheets, eq(sheets.id, camps.sheetId))
     .where(eq(deliveries.id, deliveryId));
   if (!row) throw notFound('The delivery');
-  return row;
+  // A version of a sheet never changes: it is not read anew for every level.
+  return { id: row.id, document: await sheetById(row.id) };
 }

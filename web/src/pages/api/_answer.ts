@@ -3,8 +3,7 @@ import { Readable } from 'node:stream';
 import type { APIContext } from 'astro';
 import rangeParser from 'range-parser';
 import { z, ZodError } from 'zod';
-import { dayWithin, enteredInstant } from '@stride-chalk/core';
-import { SENT_HEADER } from '../../parts/page-camp.ts';
+import { dayWithin, enteredInstant, SENT_HEADER } from '@stride-chalk/core';
 import { notFound, Refusal } from '../../server/refusal.ts';
 import { clockOn, todayAt, type Camp } from '../../server/camps.ts';
 import { camperById } from '../../server/campers.ts';
@@ -168,7 +167,7 @@ function asRefusal(error: unknown): Refusal | null {
 }
 
 /** PostgreSQL keeps no NUL: refused by name rather than by a failure. */
-export const refuseNul = (_key: string, value: unknown): unknown => {
+const refuseNul = (_key: string, value: unknown): unknown => {
   if (typeof value === 'string' && value.includes('\0'))
     throw new Refusal('nul', 'A text in the request has a NUL character in it.', 400);
   return value;

@@ -61,7 +61,8 @@ export function isDatabaseAway(error: unknown): boolean {
     if (/^(08...|53...|57P0[1-5]|57014|55P03|40001|40P01|25P03)$/.test(code)) return true;
     if (['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOENT'].includes(code) && 'syscall' in e)
       return e.syscall !== 'open';
-    if (/Connection terminated|timeout exceeded when trying to connect|Client was closed|is not queryable/i.test(e.message)) return true;
+    if (/Connection terminated|timeout exceeded when trying to connect|Client was closed|is not queryable/i.test(e.message))
+      return true;
   }
   return false;
 }

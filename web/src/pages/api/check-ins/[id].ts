@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { SENT_HEADER } from '../../../parts/page-camp.ts';
+import { SENT_HEADER } from '@stride-chalk/core';
 import { checkInSchema, recordCheckIn } from '../../../server/check-ins.ts';
 import { atWork, bodyAs, enteredAt, json, ofCamp, parsed } from '../_answer.ts';
 

@@ -1,0 +1,4 @@
+/** The header by which a request says for which camp it is: another tab may have changed the camp at work meanwhile. */
+export const CAMP_HEADER = 'x-camp';
+/** The header in which a device says what its clock shows as it sends, in milliseconds since 1970. */
+export const SENT_HEADER = 'x-sent-at';
