@@ -124,7 +124,7 @@ test('what is no text, too long, or leads elsewhere is refused by name, and neve
   expect(await (await send('/api/staff', camper('a\u0000b'))).json()).toMatchObject({ status: 400, code: 'nul' });
   const bad = Buffer.concat([Buffer.from('{"name":"'), Buffer.from([0xff, 0xfe]), Buffer.from('"}')]);
   expect(await (await send('/api/staff', bad)).json()).toMatchObject({ status: 400, code: 'not-utf-8' });
-  expect(await (await send('/api/staff', '[[[')).json()).toMatchObject({ status: 400, code: 'not-json' });
+  expect(await (await send('/api/staff', Buffer.from('[[['))).json()).toMatchObject({ status: 400, code: 'not-json' });
   expect(await (await send('/api/staff', camper('x'.repeat(81)))).json()).toMatchObject({ status: 400, code: 'not-as-expected' });
   expect(await (await send('/api/staff', Buffer.alloc(1_048_577, '['))).json()).toMatchObject({ status: 413, code: 'too-large' });
   // Also without a session, as form data.

@@ -27,6 +27,7 @@ type Handler = (request: unknown, response: unknown, next: () => void) => void;
 const port = Number(process.env.PORT ?? 4830);
 const host = process.env.HOST ?? '127.0.0.1';
 const here = fileURLToPath(new URL('.', import.meta.url));
+process.env.STRIDE_MIGRATIONS ??= `${here}migrations`;
 
 /** The exit code for what starting again does not mend. */
 const REFUSED = 78;
@@ -94,15 +95,16 @@ const server = createServer((request, response) => {
   setStandingHeaders(response, https);
   keepTrueAddress(request, proxies);
   if (guardBody(request, response)) return;
-  files(request, response, () =>
+  const isApi = request.url?.startsWith('/api/') === true;
+  const pages = (): void =>
     handler(request, response, () => {
-      const page = request.method === 'GET' && !request.url?.startsWith('/api/');
       response.statusCode = 404;
-      if (!page) return void response.end('Not found');
+      if (isApi || request.method !== 'GET') return void response.end('Not found');
       request.url = '/404';
       handler(request, response, () => void response.end('Not found'));
-    }),
-  );
+    });
+  if (isApi) pages();
+  else files(request, response, pages);
 });
 /** A connection on which nothing moves ends; a film that is on its way may take as long as it needs. */
 const IDLE = 120_000;

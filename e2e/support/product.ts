@@ -68,7 +68,7 @@ export async function startProduct(options: { readonly demo: boolean }): Promise
   let printed = url;
   const start = (): Promise<void> =>
     new Promise((resolve, reject) => {
-      child = spawn(process.execPath, ['--import', 'tsx', 'web/serve.ts'], {
+      child = spawn(process.execPath, ['web/serve.mjs'], {
         cwd: ROOT,
         stdio: ['ignore', 'pipe', 'pipe'],
         env: {

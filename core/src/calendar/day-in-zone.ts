@@ -1,3 +1,12 @@
+/** Formatters are dear to make and cheap to use; there are a few hundred time zones. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+function formatter(locale: string, options: Intl.DateTimeFormatOptions & { timeZone: string }): Intl.DateTimeFormat {
+  const key = `${locale} ${options.timeZone}`;
+  const made = formatters.get(key) ?? new Intl.DateTimeFormat(locale, options);
+  formatters.set(key, made);
+  return made;
+}
+
 /**
  * The calendar day on which an instant falls in a time zone (IANA name).
  *
@@ -5,7 +14,7 @@
  * @example dayInZone(Date.parse('2026-07-14T04:30:00Z'), 'America/Chicago') // '2026-07-13'
  */
 export const dayInZone = (instant: number, timeZone: string): string =>
-  new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant);
+  formatter('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant);
 
 /**
  * Minutes since midnight on the clock of a time zone.
@@ -14,7 +23,7 @@ export const dayInZone = (instant: number, timeZone: string): string =>
  * @example minuteInZone(Date.parse('2026-07-13T14:05:00Z'), 'America/Chicago') // 545
  */
 export function minuteInZone(instant: number, timeZone: string): number {
-  const parts = new Intl.DateTimeFormat('en-GB', {
+  const parts = formatter('en-GB', {
     timeZone,
     hour: '2-digit',
     minute: '2-digit',

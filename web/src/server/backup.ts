@@ -8,9 +8,10 @@ import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import tar from 'tar-stream';
 import { z } from 'zod';
-import { databaseUrl } from './db/connect.ts';
+import { databaseUrl, migrationsFolder } from './db/connect.ts';
 import { benchPath, mediaFolder, originalPath, picturePath } from './media.ts';
 import { Refusal } from './refusal.ts';
+import { installationSecret } from './secret.ts';
 
 /** What a backup holds, as its first entry says: every file with its length and SHA-256. */
 const manifestSchema = z.object({
@@ -94,6 +95,8 @@ async function dump(path: string): Promise<{ readonly migrated: number; readonly
  */
 export async function backUp(file: string, now = new Date()): Promise<Manifest> {
   if (await stat(file).catch(() => null)) throw new Refusal('file-there', `${file} is there already: name another file.`);
+  // An installation at which nobody has signed in yet has none.
+  installationSecret();
   const dumped = `${file}.database`;
   const partial = `${file}.partial`;
   try {
@@ -245,7 +248,7 @@ export async function restore(file: string): Promise<Manifest> {
 }
 
 async function newestMigration(): Promise<number> {
-  const journal = JSON.parse(await readFile(new URL('../../migrations/meta/_journal.json', import.meta.url), 'utf8')) as {
+  const journal = JSON.parse(await readFile(join(migrationsFolder(), 'meta/_journal.json'), 'utf8')) as {
     entries: Array<{ when: number }>;
   };
   return Math.max(0, ...journal.entries.map((e) => e.when));

@@ -91,6 +91,10 @@ export async function closeDatabase(): Promise<void> {
   database = null;
 }
 
+/** Where the migrations lie. */
+export const migrationsFolder = (): string =>
+  process.env.STRIDE_MIGRATIONS ?? fileURLToPath(new URL('../../../migrations', import.meta.url));
+
 const MIGRATION_LOCK = 7_316_001;
 
 /** Migrations that the database has had, in their order of making; the newest one of this program. */
@@ -111,7 +115,7 @@ export async function migrateDatabase(): Promise<void> {
   await client.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
-    const folder = process.env.STRIDE_MIGRATIONS ?? fileURLToPath(new URL('../../../migrations', import.meta.url));
+    const folder = migrationsFolder();
     const journal = JSON.parse(await readFile(join(folder, 'meta/_journal.json'), 'utf8')) as {
       entries: Array<{ when: number }>;
     };
