@@ -40,12 +40,12 @@ const limits = z
 export const armCareRulesSchema = z
   .object({
     /** Shown wherever a limit is named. */
-    source: z.string().min(1),
-    groups: z.array(limits).min(1),
+    source: z.string().min(1).max(400),
+    groups: z.array(limits).min(1).max(30),
     /** A child pitches on no more than this many days in a row. */
     pitchingDaysInARow: z.number().int().positive(),
     /** What counts as pitching for the days in a row; every kind counts for the daily limit and the rest days. */
-    pitchingKinds: z.array(z.enum(THROW_KINDS)),
+    pitchingKinds: z.array(z.enum(THROW_KINDS)).max(THROW_KINDS.length),
   })
   .superRefine(({ groups }, context) => {
     for (const [i, g] of groups.entries()) {

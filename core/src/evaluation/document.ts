@@ -3,17 +3,21 @@ import { FIGURE_IDS } from '../figures/figure-ids.ts';
 import { EVENT_IDS } from '../keyframes/events.ts';
 
 const line = z.string().trim().min(1).max(400);
+/** A code or an id of ours. */
+const code = z.string().max(80);
+/** More lines than any sheet has checkpoints. */
+const MOST_LINES = 100;
 const event = z.enum(EVENT_IDS as unknown as [string, ...string[]]);
 
 const drillItem = z.object({
-  id: z.string().min(1),
+  id: code.min(1),
   name: line,
   how: line,
   amount: line,
 });
 
 const focusItem = z.object({
-  checkpoint: z.string().min(1),
+  checkpoint: code.min(1),
   title: line,
   cue: line,
   seen: line,
@@ -21,34 +25,36 @@ const focusItem = z.object({
   drills: z.array(drillItem).max(2),
   lookAgain: line,
   /** The freeze frame: which delivery, at which key frame, with which figure drawn on it. */
-  freeze: z.object({ delivery: z.string(), event, figure: z.enum(FIGURE_IDS).nullable() }),
-  reasons: z.array(z.string()),
+  freeze: z.object({ delivery: code, event, figure: z.enum(FIGURE_IDS).nullable() }),
+  reasons: z.array(z.string().max(400)).max(MOST_LINES),
 });
 
 /** What an evaluation says. A coach may reword every line; the limits keep it to two pages. */
 export const evaluationDocumentSchema = z.object({
-  phases: z.array(
-    z.object({
-      id: z.string(),
-      name: z.string(),
-      middle: z.number().int().min(0).max(3).nullable(),
-      focus: z.boolean(),
-    }),
-  ),
-  strengths: z.array(z.object({ checkpoint: z.string(), title: line, text: line })).max(3),
+  phases: z
+    .array(
+      z.object({
+        id: code,
+        name: z.string().max(120),
+        middle: z.number().int().min(0).max(3).nullable(),
+        focus: z.boolean(),
+      }),
+    )
+    .max(MOST_LINES),
+  strengths: z.array(z.object({ checkpoint: code, title: line, text: line })).max(3),
   focus: z.array(focusItem).max(4),
   /** Habits beyond the focus areas, for the staff: never on the hand-out. */
-  later: z.array(line).default([]),
-  oneOffs: z.array(line),
-  seenOnce: z.array(line),
+  later: z.array(line).max(MOST_LINES).default([]),
+  oneOffs: z.array(line).max(MOST_LINES),
+  seenOnce: z.array(line).max(MOST_LINES),
   /** Scored at this age, and visible in no delivery: nothing is said of them, and not that they are good. */
-  notSeen: z.array(line).default([]),
-  schools: z.array(line),
+  notSeen: z.array(line).max(MOST_LINES).default([]),
+  schools: z.array(line).max(MOST_LINES),
   armCare: line,
-  cautions: z.array(line).min(1),
-  drillDays: z.array(z.string()).min(1),
+  cautions: z.array(line).min(1).max(MOST_LINES),
+  drillDays: z.array(code).min(1).max(MOST_LINES),
   deliveries: z.number().int().nonnegative(),
-  reFilmOn: z.string().nullable(),
+  reFilmOn: code.nullable(),
 });
 
 export type EvaluationDocument = z.infer<typeof evaluationDocumentSchema>;

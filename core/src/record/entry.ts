@@ -33,7 +33,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
     deliveryId: id,
     checkpoint: z.string().regex(/^[A-HX]\d$/),
     level: z.enum(['0', '1', '2', '3', 'NV']),
-    faults: z.array(z.string()).max(8),
+    faults: z.array(z.string().max(60)).max(8),
     note: z.string().max(500).nullable(),
   }),
   z.object({ kind: z.literal('unscore'), deliveryId: id, checkpoint: z.string().regex(/^[A-HX]\d$/) }),

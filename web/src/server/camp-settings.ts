@@ -26,8 +26,8 @@ export const campSettingsSchema = facts.and(
     distances: z.partialRecord(z.enum(AGE_GROUPS), z.number().min(20).max(70)),
     retentionDays: z.number().int().min(1).max(3650),
     sheetId: z.uuid(),
-    schools: z.record(z.string(), z.string()),
-    schoolReasons: z.record(z.string(), z.string().trim().max(400)),
+    schools: z.record(z.string().max(40), z.string().max(80)),
+    schoolReasons: z.record(z.string().max(40), z.string().trim().max(400)),
     /** null: the published limits. */
     armCare: armCareRulesSchema.nullable(),
   }),

@@ -52,12 +52,15 @@ export async function planCsv(camp: Camp, day: string): Promise<string> {
   return `\uFEFF${Papa.unparse({ fields, data }, { escapeFormulae: true })}\r\n`;
 }
 
+/** A text as one line: a carriage return in a name would begin a property of its own in some readers. */
+const oneLine = (text: string): string => text.replace(/\p{Cc}+|\u2028|\u2029/gu, ' ');
+
 /** The plan as a calendar (RFC 5545), in UTC: every reader shows it in its own zone. Bibs, no names: calendars travel. */
 export async function planCalendar(camp: Camp, day: string, filmerId: string | null): Promise<string> {
   const rows = (await named(camp, day)).filter((s) => filmerId === null || s.filmer === filmerId);
   const at = (minute: number): Date => new Date(instantInZone(day, minute, camp.timeZone));
   const calendar = ical({
-    name: `${camp.name}, ${day}`,
+    name: oneLine(`${camp.name}, ${day}`),
     prodId: { company: 'Stride Chalk', product: 'day plan' },
   });
   for (const s of rows)
@@ -65,9 +68,9 @@ export async function planCalendar(camp: Camp, day: string, filmerId: string | n
       id: `${s.camper.id}-${day}@stride-chalk`,
       start: at(s.from),
       end: at(s.to),
-      summary: `Bib ${s.camper.bib}, ${s.mound}`,
-      location: `${camp.place}, ${s.mound}`,
-      description: `${s.deliveries} deliveries, warm-up from ${clockOf(s.warmUpFrom)}. Films: ${s.filmerName}.`,
+      summary: oneLine(`Bib ${s.camper.bib}, ${s.mound}`),
+      location: oneLine(`${camp.place}, ${s.mound}`),
+      description: oneLine(`${s.deliveries} deliveries, warm-up from ${clockOf(s.warmUpFrom)}. Films: ${s.filmerName}.`),
     });
   return calendar.toString();
 }

@@ -9,6 +9,7 @@ import { countThrows, reportSore } from './arm-care.ts';
 import { changeCamp, addCamp, campSettingsSchema } from './camp-settings.ts';
 import { camperById } from './campers.ts';
 import { campById, campsOf, type Camp } from './camps.ts';
+import Papa from 'papaparse';
 import { planCalendar, planCsv } from './day-plan-files.ts';
 import { dayPlanPage } from './day-plan-page.ts';
 import { dayPlanOf, moveInPlan, noteLate, solveDay, delayDay, judgePlan } from './day-plans.ts';
@@ -164,6 +165,26 @@ describe('the plan of a day', () => {
     expect(ics).not.toContain('evil');
     const own = await planCalendar(camp, DAY, first.filmer);
     expect(own.split('BEGIN:VEVENT')).toHaveLength(page.sessions.filter((s) => s.filmer === first.filmer).length + 1);
+  });
+
+  test('a line break in a name begins no property of its own, in the calendar, in the table and in mail', async () => {
+    const evil = 'Field\r\nATTENDEE:MAILTO:x@y.example\rBEGIN:VEVENT\nX\u2028Y';
+    const ics = await planCalendar({ ...camp, name: evil, place: evil }, DAY, null);
+    expect(ics).not.toMatch(/\r(?!\n)/);
+    expect(
+      ics
+        .split(/\r\n/)
+        .filter((l) => /^(ATTENDEE|X$|BEGIN:VEVENT)/.test(l))
+        .every((l) => l === 'BEGIN:VEVENT'),
+    ).toBe(true);
+    const page = await dayPlanPage(camp, DAY, EVENING_BEFORE);
+    const events = new ICAL.Component(ICAL.parse(ics)).getAllSubcomponents('vevent');
+    expect(events).toHaveLength(page.sessions.length);
+    for (const e of events) expect(e.getFirstPropertyValue('location')).toContain('Field ATTENDEE');
+    await db().update(campers).set({ name: 'A\r\nB,"C"' }).where(eq(campers.id, kids[6]!.camper));
+    const table = Papa.parse<string[]>((await planCsv(camp, DAY)).trim()).data;
+    expect(new Set(table.map((r) => r.length)).size).toBe(1);
+    expect(table.flat()).toContain('A\r\nB,"C"');
   });
 
   test('of a day that is over everything is history: nothing of it is called broken', async () => {
