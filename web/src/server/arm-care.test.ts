@@ -191,6 +191,8 @@ describe('a check-in', () => {
     const { camper } = await world.addCamper(51, {}, 0);
     const id = v7();
     for (const _ of [1, 2]) await recordCheckIn(id, said(camper, { heightCentimetres: 155 }), world.helper);
+    const other = await world.addCamper(151, {}, 0);
+    await expect(recordCheckIn(id, said(other.camper), world.helper)).rejects.toMatchObject({ code: 'entry-id-taken' });
     expect((await camperOf(camper)).heightCentimetres).toBe(155);
     expect(
       await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T14:00:00.000Z', present: false }), world.helper),

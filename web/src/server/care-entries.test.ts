@@ -24,6 +24,20 @@ describe('an entry about an arm', () => {
     expect((await ledgerOf(child.child)).map((t) => [t.id, t.count])).toEqual([[id, 12]]);
   });
 
+  test('under an id that is about somebody else, or somebody else has made, is refused', async () => {
+    const id = v7();
+    const entry: CareEntry = { kind: 'throws', camperId: child.camper, day: '2026-07-10', throwKind: 'drill', count: 3 };
+    await recordCare(id, entry, as('helper'));
+    const other = await world.addCamper(62, {}, 0);
+    for (const [taken, by] of [
+      [{ ...entry, camperId: other.camper }, as('helper')],
+      [entry, as('coach')],
+    ] as const)
+      await expect(recordCare(id, taken, by)).rejects.toMatchObject({ code: 'entry-id-taken', status: 409 });
+    expect(await ledgerOf(other.child)).toEqual([]);
+    await recordCare(v7(), { kind: 'takeBackThrows', camperId: child.camper, throwsId: id, reason: null }, as('helper'));
+  });
+
   test('of a helper neither lifts a sore arm nor allows more; nothing of it is kept', async () => {
     await recordCare(v7(), { kind: 'sore', camperId: child.camper, place: 'elbow', since: day }, as('helper'));
     for (const role of ['helper', 'coach'] as const) {

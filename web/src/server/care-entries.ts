@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import type { CareEntry } from '@stride-chalk/core';
 import { may, type Duty, type Role } from './access.ts';
 import {
@@ -14,7 +15,7 @@ import { camperById, type Camper } from './campers.ts';
 import { todayAt, type Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { entries } from './db/schema.ts';
-import { Refusal } from './refusal.ts';
+import { idTaken, Refusal } from './refusal.ts';
 
 /** What an entry needs beyond the right to count throws. */
 const NEEDS: Readonly<Partial<Record<CareEntry['kind'], Duty>>> = {
@@ -42,7 +43,9 @@ export async function recordCare(
       .values({ id, target: `care ${entry.camperId}`, body: entry, enteredBy: by.id })
       .onConflictDoNothing()
       .returning({ id: entries.id });
-    if (made.length > 0) await apply(tx, id, entry, { camp, camper, by });
+    if (made.length > 0) return apply(tx, id, entry, { camp, camper, by });
+    const [there] = await tx.select({ target: entries.target, by: entries.enteredBy }).from(entries).where(eq(entries.id, id));
+    if (there?.target !== `care ${entry.camperId}` || there.by !== by.id) throw idTaken();
   });
   return standingOf(camp, (await camperById(entry.camperId)).camper, todayAt(camp));
 }

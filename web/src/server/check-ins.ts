@@ -8,6 +8,7 @@ import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, checkIns, throws } from './db/schema.ts';
 import { grouped } from './grouped.ts';
+import { idTaken } from './refusal.ts';
 
 const throwsSchema = z
   .array(z.object({ day: z.iso.date(), count: z.number().int().min(1).max(300), kind: z.enum(['game', 'bullpen', 'drill']) }))
@@ -84,7 +85,11 @@ export async function recordCheckIn(
       })
       .onConflictDoNothing()
       .returning({ id: checkIns.id });
-    if (made.length === 0) return { applied: true };
+    if (made.length === 0) {
+      const [there] = await tx.select({ camperId: checkIns.camperId }).from(checkIns).where(eq(checkIns.id, id));
+      if (there?.camperId !== camper.id) throw idTaken();
+      return { applied: true };
+    }
     // A sore arm counts whenever it arrives.
     if (input.sore) await reportSore(camp, camper, { id: v7(), ...input.sore, by }, tx);
     const ofTheDay = await tx

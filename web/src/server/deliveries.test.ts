@@ -26,6 +26,17 @@ describe('deliveries', () => {
     expect((await deliveriesOf(world.camper)).map((d) => d.number)).toEqual([1, 2, 3, 4, 5]);
   });
 
+  test('under the id of a delivery of somebody else are refused, and nothing of that one is told', async () => {
+    const id = v7();
+    const other = await world.addCamper(44, {}, 0);
+    await add(id);
+    await expect(
+      addDelivery({ id, camperId: other.camper, kind: 'windUp', thrownOn: '2026-07-14', staffId: world.coach }),
+    ).rejects.toMatchObject({ code: 'entry-id-taken', status: 409 });
+    expect(await deliveriesOf(other.camper)).toEqual([]);
+    expect(await ledgerOf(other.child)).toEqual([]);
+  });
+
   test('sent twice under one id are one delivery', async () => {
     const id = v7();
     const [first, again] = [await add(id), await add(id)];
@@ -46,6 +57,7 @@ describe('the roster', () => {
       [7, 12, '11-12'],
       [8, 12, '11-12'],
       [9, 12, '11-12'],
+      [44, 12, '11-12'],
     ]);
     await expect(camperByBib(camp, 99)).rejects.toMatchObject({ status: 404, message: 'A camper with bib 99 was not found.' });
   });

@@ -7,7 +7,7 @@ import type { Camp } from './camps.ts';
 import { requireConsent } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, deliveries, refusals, scores, throws } from './db/schema.ts';
-import { notFound, Refusal } from './refusal.ts';
+import { idTaken, notFound, Refusal } from './refusal.ts';
 
 export type DeliveryRow = typeof deliveries.$inferSelect;
 
@@ -48,6 +48,7 @@ export async function addDelivery(input: {
   return db().transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
     const [known] = input.id === undefined ? [] : await tx.select().from(deliveries).where(eq(deliveries.id, input.id));
+    if (known && known.camperId !== camper.id) throw idTaken();
     if (known) return known;
     await requireMayThrow(camp, camper, input.thrownOn, tx);
     const [last] = await tx

@@ -12,7 +12,7 @@ import { sheetById } from './camps.ts';
 import { presentClip } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, camps, deliveries, entries, marks, points, scores, staff } from './db/schema.ts';
-import { notFound, Refusal } from './refusal.ts';
+import { idTaken, notFound, Refusal } from './refusal.ts';
 
 /** What became of an entry; where something newer stands, that is what holds, and who entered it. */
 export interface Recorded {
@@ -45,8 +45,7 @@ export async function recordEntry(
       .where(or(eq(entries.id, id), eq(entries.id, newestAbout(target))));
     const known = there.find((e) => e.id === id);
     if (known) {
-      if (known.target !== target || known.enteredBy !== staffId)
-        throw new Refusal('entry-id-taken', 'This entry id belongs to another entry.', 409);
+      if (known.target !== target || known.enteredBy !== staffId) throw idTaken();
       return { applied: true, stands: null };
     }
     const [newest] = there;

@@ -10,4 +10,7 @@ export class Refusal extends Error {
   }
 }
 
+/** An id that a device made belongs to something else already: nothing is taken for something that it is not. */
+export const idTaken = (): Refusal => new Refusal('entry-id-taken', 'This id belongs to another entry.', 409);
+
 export const notFound = (what: string): Refusal => new Refusal('not-found', `${what} was not found.`, 404);
