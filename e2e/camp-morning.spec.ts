@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import { addDays } from '@stride-chalk/core';
-import { STAFF } from '@stride-chalk/demo';
+import { PASSWORD, STAFF } from '@stride-chalk/demo';
 import { atWorkAs, expect, pageAwake, rows, test } from './support/at-work.ts';
 import { messyRoster } from './support/messy-roster.ts';
 import type { Page } from '@playwright/test';
@@ -67,12 +67,19 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await form.getByLabel('Last day').fill(addDays(firstDay, 4));
   await form.getByRole('button', { name: 'Make the camp' }).click();
   await expect(page.getByRole('heading', { name: NAME })).toBeVisible();
-  for (const person of STAFF.filter((s) => s.role !== 'lead'))
-    expect(
-      (
-        await page.request.post(`${url()}/api/staff`, { data: { name: person.name, email: person.email, role: person.role } })
-      ).status(),
-    ).toBe(201);
+  // Each comes in by the link with the account that he has: by its password.
+  for (const person of STAFF.filter((s) => s.role !== 'lead')) {
+    const invited = await page.request.post(`${url()}/api/staff`, {
+      data: { name: person.name, email: person.email, role: person.role },
+    });
+    expect(invited.status()).toBe(201);
+    const { link } = (await invited.json()) as { link: string };
+    const device = await browser.newContext();
+    const token = link.split('/').at(-1)!;
+    const joined = await device.request.post(`${url()}/api/join`, { form: { token, password: PASSWORD }, maxRedirects: 0 });
+    expect(joined.headers().location).toBe('/');
+    await device.close();
+  }
 
   await page.goto(`${url()}/roster/import`);
   await pageAwake(page);
