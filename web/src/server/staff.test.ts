@@ -180,6 +180,19 @@ describe('signing in', () => {
     expect(await enter(gus.email)).not.toEqual([]);
   });
 
+  test('of twenty tries at once five are looked at: each is counted before the password is', async () => {
+    const { email } = await atWork('Guy');
+    const said = await Promise.all(
+      Array.from({ length: 20 }, (_, i) =>
+        enter(email, `not the password ${i}`, '10.3.3.3').catch((error: { code: string }) => error.code),
+      ),
+    );
+    expect(said.filter((c) => c === 'wrong-password')).toHaveLength(5);
+    expect(said.filter((c) => c === 'too-many-attempts')).toHaveLength(15);
+    // Also the right one is not looked at among them.
+    await expect(enter(email, PASSWORD, '10.3.3.3')).rejects.toMatchObject({ code: 'too-many-attempts' });
+  });
+
   test('sixty failures from one address close the address, whoever comes from it', async () => {
     const hal = await atWork('Hal');
     for (let i = 0; i < 60; i++)
