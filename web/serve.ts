@@ -1,10 +1,10 @@
-import { createServer } from 'node:http';
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { ne } from 'drizzle-orm';
 import sirv from 'sirv';
 import { removeEnded } from './src/server/accounts.ts';
 import { prepareClip } from './src/server/prepare-clip.ts';
-import { guardBody } from './src/server/front/bodies.ts';
+import { readBody } from './src/server/front/bodies.ts';
 import { keepTrueAddress, readProxies } from './src/server/front/client-address.ts';
 import { setStandingHeaders } from './src/server/front/headers.ts';
 import { log } from './src/server/log.ts';
@@ -91,10 +91,7 @@ const files = sirv(`${here}dist/client`, {
     if (path.startsWith('/_astro/')) response.setHeader('cache-control', 'public, max-age=31536000, immutable');
   },
 });
-const server = createServer((request, response) => {
-  setStandingHeaders(response, https);
-  keepTrueAddress(request, proxies);
-  if (guardBody(request, response)) return;
+function answer(request: IncomingMessage, response: ServerResponse): void {
   const isApi = request.url?.startsWith('/api/') === true;
   const pages = (): void =>
     handler(request, response, () => {
@@ -105,6 +102,13 @@ const server = createServer((request, response) => {
     });
   if (isApi) pages();
   else files(request, response, pages);
+}
+const server = createServer((request, response) => {
+  setStandingHeaders(response, https);
+  keepTrueAddress(request, proxies);
+  void readBody(request, response).then((goesOn) => {
+    if (goesOn) answer(request, response);
+  });
 });
 /** A connection on which nothing moves ends; a film that is on its way may take as long as it needs. */
 const IDLE = 120_000;

@@ -144,28 +144,6 @@ export function enteredAt(context: Pick<APIContext, 'request'>, id: string): num
   return enteredInstant({ id, sentAt: Number.isFinite(sent) ? sent : null, now: Date.now() });
 }
 
-/** The body of a request as text; a Refusal when it is too long, comes too slowly, or is no UTF-8. */
-async function textOf(request: Request): Promise<string> {
-  const bytes = await request.arrayBuffer().catch((error: unknown) => {
-    throw asRefusal(error) ?? new Refusal('not-read', 'The request ended before it was whole.', 400);
-  });
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    throw new Refusal('not-utf-8', 'The body of the request is no UTF-8 text.', 400);
-  }
-}
-
-/** What the server in front says of a body that it ends (see `front/bodies.ts`). */
-function asRefusal(error: unknown): Refusal | null {
-  for (let e = error; e instanceof Error; e = e.cause) {
-    const code = (e as { code?: string }).code;
-    if (code === 'BODY_TOO_LARGE') return new Refusal('too-large', e.message, 413);
-    if (code === 'BODY_TOO_SLOW') return new Refusal('too-slow', e.message, 408);
-  }
-  return null;
-}
-
 /** PostgreSQL keeps no NUL: refused by name rather than by a failure. */
 const refuseNul = (_key: string, value: unknown): unknown => {
   if (typeof value === 'string' && value.includes('\0'))
@@ -175,7 +153,8 @@ const refuseNul = (_key: string, value: unknown): unknown => {
 
 /** The JSON body of a request in the form expected; a Refusal names the first thing that is wrong with it. */
 export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {
-  const text = await textOf(context.request);
+  // Read and found to be text before it came here (see `front/bodies`).
+  const text = await context.request.text();
   let body: unknown;
   try {
     body = JSON.parse(text, refuseNul);
@@ -189,7 +168,7 @@ export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S
 export async function formAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {
   if (!/^application\/x-www-form-urlencoded\b/.test(context.request.headers.get('content-type') ?? ''))
     throw new Refusal('not-a-form', 'The body of the request is no form.', 400);
-  const fields = Object.fromEntries(new URLSearchParams(await textOf(context.request)));
+  const fields = Object.fromEntries(new URLSearchParams(await context.request.text()));
   for (const value of Object.values(fields)) refuseNul('', value);
   return parsed(schema, fields);
 }
