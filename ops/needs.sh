@@ -48,7 +48,7 @@ need_build() {
   local stamp=web/dist/.sources
   local now
   now=$({ find core/src fieldcam/src demo/src web/src web/public web/serve.ts web/astro.config.ts package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
-  [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
+  [ -f web/serve.mjs ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
   say "Building ..."
   (cd web && ASTRO_TELEMETRY_DISABLED=1 npx astro build >/tmp/stride-chalk-build.$$ 2>&1) ||
     { cat "/tmp/stride-chalk-build.$$" >&2; stop_with "The build failed: see the lines above."; }
