@@ -129,6 +129,7 @@ test('on a phone and a tablet the pages of lead and field scroll no way but down
     for (const path of [...LEAD_VIEWS, '/campers/9']) {
       await page.setViewportSize(size);
       await page.goto(process.env.E2E_URL + path);
+      await expect(page.locator('[data-awake=false]')).toHaveCount(0);
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
         `${path} at ${size.width}`,

@@ -3,6 +3,7 @@ import { clockOf } from '@stride-chalk/core';
 import type { DayPlanData, Planned } from './day-plan-data.ts';
 import { sideBySide } from './side-by-side.ts';
 import { putStyle } from '../../parts/put-style.ts';
+import { useAwake } from '../../parts/use-awake.ts';
 
 /** The height of some minutes; how tall a minute is, the style says: on a phone the shortest session can be tapped. */
 const tallFor = (minutes: number): string => `calc(var(--minute) * ${minutes})`;
@@ -38,12 +39,15 @@ interface TableProps {
 
 export function TimeTable(props: TableProps) {
   const { data } = props;
+  const awake = useAwake();
   const { from, to } = spanOf(data);
   const hours = Array.from(
     { length: Math.ceil(to / 15) - Math.ceil(from / 15) + 1 },
     (_, i) => (Math.ceil(from / 15) + i) * 15,
   ).filter((m) => m <= to);
   const now = data.now !== null && data.now >= from && data.now <= to ? data.now : null;
+  // Its measures are put on it when it is on the page (see `putStyle`): before that it would be shown crushed.
+  if (!awake) return <div className="min-h-[70vh]" />;
   return (
     <div className="overflow-x-auto pb-2">
       <div
