@@ -254,7 +254,14 @@ const toDo = [
   ...Array.from({ length: Number(servers) - rounds.filter((r) => r.of === 'server').length }, () => 'server' as const),
   ...Array.from({ length: Number(databases) - rounds.filter((r) => r.of === 'database').length }, () => 'database' as const),
 ];
+/** ./start lets a server rest that dies five times within a minute: kills lie further apart than that, in milliseconds. */
+const APART = 13_000;
+product.once('exit', (code) => {
+  if (code !== 143 && code !== 0) process.exit(1);
+});
+let killedAt = 0;
 for (const of of toDo) {
+  await pause(Math.max(0, killedAt + APART - Date.now()));
   const acknowledged: Acknowledged = { entries: [], checkIns: [], throws: [], deliveries: [], films: [] };
   let over = false;
   const working = work(() => over, acknowledged);
@@ -266,6 +273,7 @@ for (const of of toDo) {
   })();
   await pause(800 + Math.random() * 1500);
   process.kill(pidIn(of === 'server' ? 'server.pid' : 'database/postmaster.pid'), 'SIGKILL');
+  killedAt = Date.now();
   const from = performance.now();
   // First it is gone, then it is there.
   await pause(50);
