@@ -255,7 +255,7 @@ const toDo = [
   ...Array.from({ length: Number(databases) - rounds.filter((r) => r.of === 'database').length }, () => 'database' as const),
 ];
 /** ./start lets a server rest that dies five times within a minute: kills lie further apart than that, in milliseconds. */
-const APART = 13_000;
+const APART = 16_000;
 product.once('exit', (code) => {
   if (code !== 143 && code !== 0) process.exit(1);
 });
