@@ -56,7 +56,7 @@ as_admin() {
 
 # start_database : starts it if it does not run, and sets DATABASE_URL.
 start_database() {
-  local bin data log hba
+  local bin data log
   bin=$(pg_bin)
   data="$STATE/database"
   log="$STATE/database.log"
@@ -119,9 +119,13 @@ SQL
 # keep_database : starts PostgreSQL again when it has died. Runs until it is ended.
 keep_database() {
   # It ends with the ./start that began it, however that ended.
+  local port
+  port=$(cat "$STATE/database.port")
   while sleep 1 && kill -0 $$ 2>/dev/null; do
     forget_stale_lock "$STATE/database"
     as_owner "$(pg_bin)/pg_ctl" -D "$STATE/database" status >/dev/null 2>&1 && continue
+    # Where the server looks for it: what is left of the dead one may hold its port for a moment.
+    [ "$(free_port "$port")" = "$port" ] || continue
     say "PostgreSQL has ended: it is started again."
     run_postgres || true
   done

@@ -279,11 +279,6 @@ export async function ownerOfLink(token: string): Promise<LinkOwner | null> {
   return row ? { id: row.id, name: row.name, address: row.address, isNew: row.credential === null } : null;
 }
 
-/** Ends a link without a password: the invited one has come in with the account that he has. */
-export async function endLinks(staffId: string): Promise<void> {
-  await db().delete(verifications).where(eq(verifications.value, staffId));
-}
-
 /**
  * Takes the password that was typed on the page of a link. Of an invitation it may be that of an account that the address has already: then that
  * account comes in. Otherwise it becomes the password of the invited account. Nobody is told which of the two it was but by being signed in.
@@ -300,6 +295,8 @@ export async function takeLink(input: {
   const owner = await ownerOfLink(token);
   if (!owner) throw new Refusal('link-ended', 'This link has been used or has run out. Ask the lead for a new one.', 410);
   const address = self?.address ?? owner.address;
+  // Where no account that is there already is tried, a weak password costs no try.
+  if (!owner.isNew || self) requireStrong(password, [self?.name ?? owner.name, address]);
   const succeeded = await countTry(address, from);
   if (owner.isNew && !self) {
     const known = await openAccount(address, password);

@@ -235,6 +235,15 @@ describe('a password that is chosen', () => {
     expect(await signedIn(withCookies(await enter(self.address)))).toEqual({ id, name: 'Mo Verrin' });
   });
 
+  test('anew costs no try while it is weak: nobody is closed out for it', async () => {
+    const { id, email } = await atWork('Nia');
+    const token = tokenOf((await resetPassword(camp, id, world.lead)).link!);
+    for (let i = 0; i < 8; i++)
+      await expect(choosePassword(token, 'xxxxxxxxxxxx')).rejects.toMatchObject({ code: 'weak-password' });
+    expect(await choosePassword(token, 'another river of chalk')).not.toEqual([]);
+    expect(await enter(email, 'another river of chalk')).not.toEqual([]);
+  });
+
   test('on the page of a link is tried as often as at the sign-in, and no more', async () => {
     const { email } = await atWork('Mia');
     const second = await anotherCamp('Guesses');

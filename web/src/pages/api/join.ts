@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { endLinks, ownerOfLink, signedIn, takeLink } from '../../server/accounts.ts';
+import { ownerOfLink, signedIn, takeLink } from '../../server/accounts.ts';
 import { comeInWith } from '../../server/come-in.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { hasStandInAddress } from '../../server/staff.ts';
@@ -26,7 +26,6 @@ export const POST: APIRoute = async (context) => {
       if (!owner?.isNew)
         throw new Refusal('link-ended', 'This link has been used or has run out. Ask the lead for a new one.', 410);
       await comeInWith(owner.id, me.id);
-      await endLinks(owner.id);
       return seeOther('/');
     }
     // Only the first lead, who has no address yet, names himself here.
