@@ -15,7 +15,7 @@ import { clipById, clipsOf } from './clips.ts';
 import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, erasures, evaluations, marks } from './db/schema.ts';
-import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import { compileDraft, saveDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
 import { HIDDEN_DAYS, hiddenAt, hideOldFootage, keepHidden, removeHiddenFootage } from './retention.ts';
@@ -43,7 +43,7 @@ beforeAll(async () => {
     .where(eq(campers.id, child.camper));
   const clip = await readyClip(world, { deliveryId: child.deliveries[0]!, seconds: 0.5 });
   clipId = clip.id;
-  const enter = (entry: Parameters<typeof recordEntry>[1]) => recordEntry(v7(), entry, world.coach);
+  const enter = (entry: Parameters<typeof enterAs>[1]) => enterAs(v7(), entry, world.coach);
   await enter({ kind: 'mark', clipId: clip.id, event: 'contact', frame: 4, frameTo: null });
   await enter({
     kind: 'point',
@@ -283,8 +283,8 @@ const DAY = 86_400_000;
 test('footage is hidden when its time is over, and not a day before; two weeks later it goes; levels stay', async () => {
   const kid = await world.addCamper(81, {}, 1);
   const clip = await readyClip(world, { deliveryId: kid.deliveries[0]!, seconds: 0.3, rate: 20 });
-  await recordEntry(v7(), { kind: 'mark', clipId: clip.id, event: 'contact', frame: 2, frameTo: null }, world.coach);
-  await recordEntry(
+  await enterAs(v7(), { kind: 'mark', clipId: clip.id, event: 'contact', frame: 2, frameTo: null }, world.coach);
+  await enterAs(
     v7(),
     { kind: 'score', deliveryId: kid.deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
     world.coach,

@@ -17,7 +17,7 @@ import { db } from './db/connect.ts';
 import { campers, campStaff, dayPlans, sheets } from './db/schema.ts';
 import { dayInput } from './day-input.ts';
 import { withScorers } from './plan-scorers.ts';
-import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
 
 let world: World;
@@ -252,7 +252,7 @@ describe('settings of a camp', () => {
     await db().insert(sheets).values({ id: second, key: camp.sheet.id, version: 99, document: camp.sheet });
     await changeCamp(camp.id, { ...settingsOf(camp), sheetId: second }, world.lead);
     await changeCamp(camp.id, settingsOf(camp), world.lead);
-    await recordEntry(
+    await enterAs(
       v7(),
       { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null },
       world.coach,

@@ -5,7 +5,7 @@ import { campById } from './camps.ts';
 import { ledgerOf } from './arm-care.ts';
 import { removeClip } from './remove-clip.ts';
 import { addDelivery, deliveriesOf, deliveryWithCamper, removeDelivery } from './deliveries.ts';
-import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import { campAtAGlance } from './home.ts';
 import { neighbours, nextPage } from './roster-links.ts';
 import { filmSimulated } from './simulated-camera.ts';
@@ -75,7 +75,7 @@ describe('the roster', () => {
   test('counts a level once, whoever of the staff gave it', async () => {
     const before = (await campAtAGlance(await campById(world.campId))).find((c) => c.bib === 7)!.levels.done;
     for (const coach of [world.coach, world.otherCoach])
-      await recordEntry(
+      await enterAs(
         v7(),
         { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null },
         coach,
@@ -98,7 +98,7 @@ describe('a delivery that was not thrown', () => {
 
   test('stays when something of it is there', async () => {
     const { deliveries } = await world.addCamper(72, {}, 1);
-    await recordEntry(
+    await enterAs(
       v7(),
       { kind: 'score', deliveryId: deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
       world.coach,

@@ -8,7 +8,7 @@ import { campById, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 import { clips, dayPlans, planSessions } from './db/schema.ts';
 import { differencesAt, requireNotBlind } from './differences.ts';
-import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
 
 let world: World;
@@ -26,7 +26,7 @@ const score = (
   checkpoint: string,
   level: '0' | '1' | '2' | '3' | 'NV',
   more: { faults?: string[]; note?: string } = {},
-) => recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: more.faults ?? [], note: more.note ?? null }, by);
+) => enterAs(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: more.faults ?? [], note: more.note ?? null }, by);
 
 describe('what a scorer is sent', () => {
   test('is his own levels, and of a colleague that he has scored: no level, no fault, no note', async () => {

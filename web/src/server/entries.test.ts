@@ -3,8 +3,10 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { Entry } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
-import { entries, marks, points, scores } from './db/schema.ts';
+import { campById } from './camps.ts';
+import { clips, entries, marks, points, scores } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import { newWorld, readyClip, type World } from './testing/world.ts';
 
 let world: World;
@@ -30,15 +32,15 @@ const levelOf = async (checkpoint: string, coachId = world.coach) =>
 describe('an entry', () => {
   test('arrives once, however often it is sent, also at the same time', async () => {
     const id = v7();
-    await Promise.all(Array.from({ length: 6 }, () => recordEntry(id, score('1', { faults: ['E2.late'] }), world.coach)));
+    await Promise.all(Array.from({ length: 6 }, () => enterAs(id, score('1', { faults: ['E2.late'] }), world.coach)));
     expect(await levelOf('E2')).toMatchObject([{ level: '1', faults: ['E2.late'], entryId: id }]);
     expect(await db().select().from(entries).where(eq(entries.id, id))).toHaveLength(1);
   });
 
   test('that is older than one about the same thing is kept and not applied', async () => {
     const [older, newer] = [v7(), v7()].sort();
-    await recordEntry(newer!, score('3', { checkpoint: 'B2' }), world.coach);
-    expect(await recordEntry(older!, score('0', { checkpoint: 'B2' }), world.coach)).toEqual({
+    await enterAs(newer!, score('3', { checkpoint: 'B2' }), world.coach);
+    expect(await enterAs(older!, score('0', { checkpoint: 'B2' }), world.coach)).toEqual({
       applied: false,
       stands: { entry: score('3', { checkpoint: 'B2' }), by: 'Coach' },
     });
@@ -53,18 +55,18 @@ describe('an entry', () => {
     const stands = async () => (await db().select().from(marks).where(eq(marks.clipId, clipId))).find((m) => m.event === 'set');
     // Entered at a tablet three hours fast, a minute ago; its ids lie in the future.
     const fast = v7({ msecs: now + 3 * HOUR });
-    await recordEntry(fast, mark(1), world.coach, now - 60_000);
+    await enterAs(fast, mark(1), world.coach, now - 60_000);
     // Corrected half a minute later at a right clock.
-    expect(await recordEntry(v7({ msecs: now - 30_000 }), mark(2), world.otherCoach, now - 30_000)).toMatchObject({
+    expect(await enterAs(v7({ msecs: now - 30_000 }), mark(2), world.otherCoach, now - 30_000)).toMatchObject({
       applied: true,
     });
     expect(await stands()).toMatchObject({ frame: 2, enteredBy: world.otherCoach });
     // The fast one again: what it had noted before the correction, and sends only now, is told what holds.
-    expect(await recordEntry(v7({ msecs: now + 3 * HOUR + 1 }), mark(3), world.coach, now - 45_000)).toEqual({
+    expect(await enterAs(v7({ msecs: now + 3 * HOUR + 1 }), mark(3), world.coach, now - 45_000)).toEqual({
       applied: false,
       stands: { entry: mark(2), by: 'Other coach' },
     });
-    expect(await recordEntry(v7({ msecs: now + 3 * HOUR + 2 }), mark(4), world.coach, now)).toMatchObject({ applied: true });
+    expect(await enterAs(v7({ msecs: now + 3 * HOUR + 2 }), mark(4), world.coach, now)).toMatchObject({ applied: true });
     expect(await stands()).toMatchObject({ frame: 4 });
   });
 
@@ -72,45 +74,79 @@ describe('an entry', () => {
     const now = Date.now();
     const [first, second] = [v7({ msecs: now }), v7({ msecs: now + 40 })];
     // The first was long on its way: reckoned back it seems to be made after the second.
-    await recordEntry(first, score('1', { checkpoint: 'H1' }), world.coach, now + 900);
-    expect(await recordEntry(second, score('2', { checkpoint: 'H1' }), world.coach, now + 40)).toMatchObject({ applied: true });
+    await enterAs(first, score('1', { checkpoint: 'H1' }), world.coach, now + 900);
+    expect(await enterAs(second, score('2', { checkpoint: 'H1' }), world.coach, now + 40)).toMatchObject({ applied: true });
     expect(await levelOf('H1')).toMatchObject([{ level: '2' }]);
-    const older = await recordEntry(v7({ msecs: now + 50 }), score('3', { checkpoint: 'H1' }), world.coach, now - 3_600_000);
+    const older = await enterAs(v7({ msecs: now + 50 }), score('3', { checkpoint: 'H1' }), world.coach, now - 3_600_000);
     expect(older).toMatchObject({ applied: false });
     expect(await levelOf('H1')).toMatchObject([{ level: '2' }]);
   });
 
   test('under an id that is taken by something else is refused', async () => {
     const id = v7();
-    await recordEntry(id, score('2', { checkpoint: 'A1' }), world.coach);
-    await expect(recordEntry(id, score('2', { checkpoint: 'A2' }), world.coach)).rejects.toMatchObject({
+    await enterAs(id, score('2', { checkpoint: 'A1' }), world.coach);
+    await expect(enterAs(id, score('2', { checkpoint: 'A2' }), world.coach)).rejects.toMatchObject({
       code: 'entry-id-taken',
       status: 409,
     });
-    await expect(recordEntry(id, score('2', { checkpoint: 'A1' }), world.otherCoach)).rejects.toMatchObject({
+    await expect(enterAs(id, score('2', { checkpoint: 'A1' }), world.otherCoach)).rejects.toMatchObject({
       code: 'entry-id-taken',
     });
   });
 
   test('can be taken back and entered again', async () => {
-    await recordEntry(v7(), score('2', { checkpoint: 'A3' }), world.coach);
-    await recordEntry(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'A3' }, world.coach);
+    await enterAs(v7(), score('2', { checkpoint: 'A3' }), world.coach);
+    await enterAs(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'A3' }, world.coach);
     expect(await levelOf('A3')).toEqual([]);
-    await recordEntry(v7(), score('1', { checkpoint: 'A3' }), world.coach);
+    await enterAs(v7(), score('1', { checkpoint: 'A3' }), world.coach);
     expect(await levelOf('A3')).toHaveLength(1);
   });
 
   test('that takes back a level takes back nothing of a colleague', async () => {
-    await recordEntry(v7(), score('1', { checkpoint: 'C1' }), world.coach);
-    await recordEntry(v7(), score('3', { checkpoint: 'C1' }), world.otherCoach);
-    await recordEntry(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'C1' }, world.otherCoach);
+    await enterAs(v7(), score('1', { checkpoint: 'C1' }), world.coach);
+    await enterAs(v7(), score('3', { checkpoint: 'C1' }), world.otherCoach);
+    await enterAs(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'C1' }, world.otherCoach);
     expect(await levelOf('C1')).toMatchObject([{ level: '1' }]);
     expect(await levelOf('C1', world.otherCoach)).toEqual([]);
   });
 
+  test('and its taking back at the same moment leave what the newer of the two says', async () => {
+    for (let round = 0; round < 12; round++) {
+      const now = Date.now();
+      const checkpoint = 'G1';
+      const given = enterAs(v7({ msecs: now }), score('1', { checkpoint }), world.coach, now);
+      const taken = enterAs(
+        v7({ msecs: now + 1 }),
+        { kind: 'unscore', deliveryId: world.delivery, checkpoint },
+        world.coach,
+        now + 1,
+      );
+      await Promise.all([given, taken]);
+      expect(await levelOf(checkpoint)).toEqual([]);
+    }
+  });
+
+  test('about what is of another camp is not found, and keeps nothing', async () => {
+    const elsewhere = { id: world.coach, camp: { ...(await campById(world.campId)), id: v7() } };
+    const point = { point: 'frontKnee', x: 1, y: 1, pointSd: 2, frame: null, origin: 'placed' } as const;
+    const about: Entry[] = [
+      score('1', { checkpoint: 'D1' }),
+      { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'D1' },
+      { kind: 'mark', clipId, event: 'set', frame: 1, frameTo: null },
+      { kind: 'unmark', clipId, event: 'set' },
+      { kind: 'point', clipId, event: 'release', ...point },
+      { kind: 'unpoint', clipId, event: 'release', point: 'frontKnee' },
+    ];
+    for (const entry of about) {
+      const id = v7();
+      await expect(recordEntry(id, entry, elsewhere)).rejects.toMatchObject({ code: 'not-found' });
+      expect(await db().select().from(entries).where(eq(entries.id, id))).toEqual([]);
+    }
+  });
+
   test('is never changed afterwards, not even by SQL', async () => {
     const id = v7();
-    await recordEntry(id, score('2', { checkpoint: 'A4' }), world.coach);
+    await enterAs(id, score('2', { checkpoint: 'A4' }), world.coach);
     await expect(db().update(entries).set({ target: 'x' }).where(eq(entries.id, id))).rejects.toMatchObject({
       cause: { message: expect.stringContaining('an entry is kept') },
     });
@@ -119,9 +155,9 @@ describe('an entry', () => {
 
 describe('a level', () => {
   test('is one per delivery, checkpoint and coach; each coach has his own', async () => {
-    await recordEntry(v7(), score('1', { checkpoint: 'B1' }), world.coach);
-    await recordEntry(v7(), score('2', { checkpoint: 'B1', note: 'better' }), world.coach);
-    await recordEntry(v7(), score('0', { checkpoint: 'B1' }), world.otherCoach);
+    await enterAs(v7(), score('1', { checkpoint: 'B1' }), world.coach);
+    await enterAs(v7(), score('2', { checkpoint: 'B1', note: 'better' }), world.coach);
+    await enterAs(v7(), score('0', { checkpoint: 'B1' }), world.otherCoach);
     expect(await levelOf('B1')).toMatchObject([{ level: '2', note: 'better', sheetId: world.sheetId }]);
     expect(await levelOf('B1', world.otherCoach)).toMatchObject([{ level: '0' }]);
   });
@@ -132,7 +168,7 @@ describe('a level', () => {
     ['a fault of what was not visible', { level: 'NV' as const, faults: ['E2.late'] }, 'fault-not-visible'],
   ])('refuses %s and keeps nothing', async (_name, more, code) => {
     const id = v7();
-    await expect(recordEntry(id, score('1', more), world.coach)).rejects.toMatchObject({ code });
+    await expect(enterAs(id, score('1', more), world.coach)).rejects.toMatchObject({ code });
     expect(await db().select().from(entries).where(eq(entries.id, id))).toEqual([]);
   });
 });
@@ -147,28 +183,28 @@ describe('a key frame', () => {
     (await db().select().from(marks).where(eq(marks.clipId, clipId))).find((m) => m.event === event);
 
   test('is one frame or an interval, and moves when it is marked again', async () => {
-    await recordEntry(v7(), mark('contact', 10, 11), world.coach);
+    await enterAs(v7(), mark('contact', 10, 11), world.coach);
     expect(await kept('contact')).toMatchObject({ frame: 10, frameTo: 11, enteredBy: world.coach });
-    await recordEntry(v7(), mark('contact', 12), world.otherCoach);
+    await enterAs(v7(), mark('contact', 12), world.otherCoach);
     expect(await kept('contact')).toMatchObject({ frame: 12, frameTo: null, enteredBy: world.otherCoach });
   });
 
   test('out of order is refused with both names; an order that is a finding passes', async () => {
-    await expect(recordEntry(v7(), mark('release', 5), world.coach)).rejects.toMatchObject({
+    await expect(enterAs(v7(), mark('release', 5), world.coach)).rejects.toMatchObject({
       code: 'key-frame-order',
       message: expect.stringMatching(/foot bears weight.*release/),
     });
-    await recordEntry(v7(), mark('handsApart', 4), world.coach);
-    await recordEntry(v7(), mark('kneeDown', 6), world.coach);
+    await enterAs(v7(), mark('handsApart', 4), world.coach);
+    await enterAs(v7(), mark('kneeDown', 6), world.coach);
     expect(await kept('kneeDown')).toMatchObject({ frame: 6 });
   });
 
   test('beyond the last frame is refused', async () => {
-    await expect(recordEntry(v7(), mark('release', 30), world.coach)).rejects.toMatchObject({ code: 'no-such-frame' });
+    await expect(enterAs(v7(), mark('release', 30), world.coach)).rejects.toMatchObject({ code: 'no-such-frame' });
   });
 
   test('points keep fractions of a pixel and their error', async () => {
-    await recordEntry(
+    await enterAs(
       v7(),
       {
         kind: 'point',
@@ -186,5 +222,41 @@ describe('a key frame', () => {
     expect(await db().select().from(points).where(eq(points.clipId, clipId))).toMatchObject([
       { point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 },
     ]);
+  });
+
+  test('no point lies on a film that has no frame yet', async () => {
+    const id = v7();
+    await db()
+      .insert(clips)
+      .values({
+        id,
+        deliveryId: world.secondDelivery,
+        view: 'rear',
+        fileName: 'on-its-way.mp4',
+        sha256: '0'.repeat(64),
+        bytes: 1,
+        codec: 'h264',
+        width: 2,
+        height: 2,
+        state: 'checking',
+        enteredBy: world.coach,
+      });
+    await expect(
+      enterAs(
+        v7(),
+        {
+          kind: 'point',
+          clipId: id,
+          event: 'contact',
+          point: 'frontKnee',
+          x: 1,
+          y: 1,
+          pointSd: 2,
+          frame: null,
+          origin: 'placed',
+        },
+        world.coach,
+      ),
+    ).rejects.toMatchObject({ code: 'no-such-frame' });
   });
 });

@@ -1,4 +1,4 @@
-import { and, eq, or, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import {
   enteredInstant,
   entrySchema,
@@ -8,10 +8,11 @@ import {
   type EventId,
   type Sheet,
 } from '@stride-chalk/core';
-import { sheetById } from './camps.ts';
+import type { Camp } from './camps.ts';
 import { presentClip } from './clips.ts';
-import { db, type Executor } from './db/connect.ts';
-import { campers, camps, deliveries, entries, marks, points, scores, staff } from './db/schema.ts';
+import { db, pool, type Executor } from './db/connect.ts';
+import { entries, marks, points, scores, staff } from './db/schema.ts';
+import { requireInCamp } from './in-camp.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
 
 /** What became of an entry; where something newer stands, that is what holds, and who entered it. */
@@ -20,49 +21,40 @@ export interface Recorded {
   readonly stands: { readonly entry: Entry; readonly by: string } | null;
 }
 
-/** Entries of one person that were made within this time of each other keep the order in which he made them, whatever the network did, in milliseconds. */
-const ONE_HAND = 5_000;
+/** Who enters something, and at which camp. */
+export interface AtTheBench {
+  readonly id: string;
+  readonly camp: Pick<Camp, 'id' | 'sheetId' | 'sheet'>;
+}
 
 /**
  * Records one entry and applies it, both or neither. A repeated send of the same entry changes nothing; an entry that was made
- * before one already there about the same thing is recorded and not applied.
+ * before one already there about the same thing is recorded and not applied. Its place is found by `place_entry` in the database: two entries of
+ * one hand within five seconds keep the order in which they were made, whatever the network did.
  *
  * @param madeAt when it was made, by the clock of the server
+ * @throws Refusal for what does not belong to the camp, or is not as the sheet or the film has it
  */
 export async function recordEntry(
   id: string,
   entry: Entry,
-  staffId: string,
+  by: AtTheBench,
   madeAt = enteredInstant({ id, sentAt: null, now: Date.now() }),
 ): Promise<Recorded> {
-  const target = entryTarget(entry, staffId);
-  return db().transaction(async (tx) => {
-    await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${target}, 0))`);
-    // The entry itself, if it is there already, and the newest about the same thing, in one question.
-    const there = await tx
-      .select({ id: entries.id, target: entries.target, madeAt: entries.madeAt, enteredBy: entries.enteredBy })
-      .from(entries)
-      .where(or(eq(entries.id, id), eq(entries.id, newestAbout(target))));
-    const known = there.find((e) => e.id === id);
-    if (known) {
-      if (known.target !== target || known.enteredBy !== staffId) throw idTaken();
-      return { applied: true, stands: null };
-    }
-    const [newest] = there;
-    const made = placeOf({ id, madeAt, enteredBy: staffId }, newest);
-    const applied = !newest || made > newest.madeAt.getTime() || (made === newest.madeAt.getTime() && id > newest.id);
-    if (applied) await apply(tx, id, entry, staffId);
-    await tx.insert(entries).values({ id, target, body: entry, enteredBy: staffId, madeAt: new Date(made) });
-    return { applied, stands: applied ? null : await standing(tx, newest!.id) };
-  });
+  if (entry.kind === 'score') requireOnSheet(entry, by.camp.sheet);
+  const own = [id, entryTarget(entry, by.id), JSON.stringify(entry), by.id, new Date(madeAt).toISOString()] as const;
+  const { outcome, stands } =
+    entry.kind === 'score'
+      ? await enterLevel(own, entry, by)
+      : entry.kind === 'point'
+        ? await enterPoint(own, entry, by)
+        : await enterInSteps(own, entry, by);
+  if (outcome === 'taken') throw idTaken();
+  return { applied: outcome !== 'older', stands: stands ? await standing(stands) : null };
 }
 
-/** The id of the newest entry about a thing. */
-const newestAbout = (target: string) =>
-  sql`(select e.id from ${entries} e where e.target = ${target} order by e.made_at desc, e.id desc limit 1)`;
-
-async function standing(tx: Executor, id: string): Promise<Recorded['stands']> {
-  const [row] = await tx
+async function standing(id: string): Promise<Recorded['stands']> {
+  const [row] = await db()
     .select({ body: entries.body, by: staff.name })
     .from(entries)
     .innerJoin(staff, eq(staff.id, entries.enteredBy))
@@ -70,23 +62,90 @@ async function standing(tx: Executor, id: string): Promise<Recorded['stands']> {
   return row ? { entry: entrySchema.parse(row.body), by: row.by } : null;
 }
 
-/** When an entry counts as made: two by one hand, shortly after each other, stay in the order of their ids. */
-function placeOf(
-  own: { readonly id: string; readonly madeAt: number; readonly enteredBy: string },
-  newest: { readonly id: string; readonly madeAt: Date; readonly enteredBy: string } | undefined,
-): number {
-  if (!newest || newest.enteredBy !== own.enteredBy || newest.id > own.id) return own.madeAt;
-  const before = newest.madeAt.getTime();
-  return own.madeAt < before && before - own.madeAt < ONE_HAND ? before : own.madeAt;
+/** What `place_entry` is told: id, target, body, who, when made. */
+type Own = readonly [id: string, target: string, body: string, by: string, madeAt: string];
+interface Placed {
+  readonly outcome: 'newest' | 'older' | 'repeated' | 'taken';
+  /** The entry that holds instead. */
+  readonly stands: string | null;
 }
 
-async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: string): Promise<void> {
-  const when = { entryId, enteredBy, enteredAt: new Date() };
+/**
+ * Places an entry and writes what comes of it in one statement, prepared once a connection: with every level and every point a question more to the
+ * database would be the larger part of the work (`npm run load -w bench`). For writing only: the statement does not see what one before it, for
+ * which it waits, has written; an INSERT that meets it does.
+ *
+ * @param here the id of what the entry is about, if it is at the camp
+ * @param write an INSERT from `here` and `placed`
+ */
+const inOneStatement = (name: string, here: string, write: string) => {
+  const text = `with here as (${here}),
+    placed as (select p.* from here, place_entry($1::uuid, $2::text, $3::jsonb, $4::uuid, $5::timestamptz) p),
+    written as (${write})
+    select outcome, stands from placed`;
+  return async (own: Own, ...more: unknown[]): Promise<Placed | undefined> =>
+    (await pool().query<Placed>({ name, text, values: [...own, ...more] })).rows[0];
+};
+
+const placeLevel = inOneStatement(
+  'enter_level',
+  'select d.id from deliveries d join campers c on c.id = d.camper_id where d.id = $6::uuid and c.camp_id = $7::uuid',
+  `insert into scores (delivery_id, checkpoint, coach_id, sheet_id, level, faults, note, entry_id, entered_by)
+   select here.id, $8::text, $4, $9::uuid, $10::text, $11::text[], $12::text, $1, $4 from here, placed where outcome = 'newest'
+   on conflict (delivery_id, checkpoint, coach_id) do update set sheet_id = excluded.sheet_id, level = excluded.level,
+     faults = excluded.faults, note = excluded.note, entry_id = excluded.entry_id, entered_by = excluded.entered_by, entered_at = now()`,
+);
+
+async function enterLevel(own: Own, entry: Extract<Entry, { kind: 'score' }>, { camp }: AtTheBench): Promise<Placed> {
+  const { deliveryId, checkpoint, level, faults, note } = entry;
+  const placed = await placeLevel(own, deliveryId, camp.id, checkpoint, camp.sheetId, level, faults, note);
+  if (!placed) throw notFound('The delivery');
+  return placed;
+}
+
+const placePoint = inOneStatement(
+  'enter_point',
+  `select k.id from clips k join deliveries d on d.id = k.delivery_id join campers c on c.id = d.camper_id
+   where k.id = $6::uuid and c.camp_id = $7::uuid and k.removed_at is null and k.hidden_at is null and k.frame_times is not null`,
+  `insert into points (clip_id, event, point, x, y, point_sd, frame, origin, entry_id, entered_by)
+   select here.id, $8::text, $9::text, $10::float8, $11::float8, $12::real, $13::int, $14::text, $1, $4 from here, placed where outcome = 'newest'
+   on conflict (clip_id, event, point) do update set x = excluded.x, y = excluded.y, point_sd = excluded.point_sd, frame = excluded.frame,
+     origin = excluded.origin, entry_id = excluded.entry_id, entered_by = excluded.entered_by, entered_at = now()`,
+);
+
+async function enterPoint(own: Own, entry: Extract<Entry, { kind: 'point' }>, { camp }: AtTheBench): Promise<Placed> {
+  const { clipId, event, point, x, y, pointSd, frame, origin } = entry;
+  const placed = await placePoint(own, clipId, camp.id, event, point, x, y, pointSd, frame, origin);
+  if (placed) return placed;
+  // Which of the two it was: not at the camp, or without a frame.
+  await requireInCamp('clip', clipId, camp.id);
+  throw noFrame(0);
+}
+
+/** What looks at other rows, or takes some away, does so after the entry has its place. */
+async function enterInSteps(own: Own, entry: InSteps, { id, camp }: AtTheBench): Promise<Placed> {
+  if (entry.kind === 'unscore') await requireInCamp('delivery', entry.deliveryId, camp.id);
+  else await requireInCamp('clip', entry.clipId, camp.id);
+  return db().transaction(async (tx) => {
+    const [entryId, target, body, , madeAt] = own;
+    const { rows } = await tx.execute<{ outcome: Placed['outcome']; stands: string | null }>(
+      sql`select outcome, stands from place_entry(${entryId}::uuid, ${target}, ${body}::jsonb, ${id}::uuid, ${madeAt}::timestamptz)`,
+    );
+    const placed = rows[0]!;
+    if (placed.outcome === 'newest') await apply(tx, entryId, entry, id);
+    return placed;
+  });
+}
+
+type InSteps = Exclude<Entry, { kind: 'score' | 'point' }>;
+
+async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: string): Promise<void> {
   switch (entry.kind) {
     case 'mark': {
       await requireFrame(tx, entry.clipId, entry.frameTo ?? entry.frame);
       await requireOrder(tx, entry);
       const { clipId, event, frame, frameTo } = entry;
+      const when = { entryId, enteredBy, enteredAt: new Date() };
       await tx
         .insert(marks)
         .values({ clipId, event, frame, frameTo, ...when })
@@ -96,37 +155,11 @@ async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: str
     case 'unmark':
       await tx.delete(marks).where(and(eq(marks.clipId, entry.clipId), eq(marks.event, entry.event)));
       return;
-    case 'point': {
-      await requireFrame(tx, entry.clipId, 0);
-      const { clipId, event, point, ...where } = entry;
-      const { kind: _, ...values } = { ...where, ...when };
-      await tx
-        .insert(points)
-        .values({ clipId, event, point, ...values })
-        .onConflictDoUpdate({ target: [points.clipId, points.event, points.point], set: values });
-      return;
-    }
     case 'unpoint':
       await tx
         .delete(points)
         .where(and(eq(points.clipId, entry.clipId), eq(points.event, entry.event), eq(points.point, entry.point)));
       return;
-    case 'score': {
-      const sheet = await sheetOfDelivery(tx, entry.deliveryId);
-      const checkpoint = sheet.document.checkpoints.find((c) => c.id === entry.checkpoint);
-      if (!checkpoint) throw new Refusal('unknown-checkpoint', `The camp's sheet has no checkpoint ${entry.checkpoint}.`);
-      const strange = entry.faults.find((code) => !checkpoint.faults.some((f) => f.code === code));
-      if (strange) throw new Refusal('unknown-fault', `${strange} is not a fault of ${entry.checkpoint}.`);
-      if (entry.level === 'NV' && entry.faults.length > 0)
-        throw new Refusal('fault-not-visible', 'What was not visible cannot have a fault.');
-      const { deliveryId, level, faults, note } = entry;
-      const values = { sheetId: sheet.id, level, faults, note, ...when };
-      await tx
-        .insert(scores)
-        .values({ deliveryId, checkpoint: entry.checkpoint, coachId: enteredBy, ...values })
-        .onConflictDoUpdate({ target: [scores.deliveryId, scores.checkpoint, scores.coachId], set: values });
-      return;
-    }
     case 'unscore':
       await tx
         .delete(scores)
@@ -139,8 +172,10 @@ async function apply(tx: Executor, entryId: string, entry: Entry, enteredBy: str
 async function requireFrame(tx: Executor, clipId: string, frame: number): Promise<void> {
   const clip = await presentClip(clipId, tx);
   if (!clip) throw notFound('The clip');
-  if (!clip.frameTimes || frame >= clip.frameTimes.length) throw new Refusal('no-such-frame', `The clip has no frame ${frame}.`);
+  if (!clip.frameTimes || frame >= clip.frameTimes.length) throw noFrame(frame);
 }
+
+const noFrame = (frame: number): Refusal => new Refusal('no-such-frame', `The clip has no frame ${frame}.`);
 
 /** A broken order is refused with the words that name both events; the two orders that are findings pass. */
 async function requireOrder(tx: Executor, entry: Extract<Entry, { kind: 'mark' }>): Promise<void> {
@@ -150,14 +185,12 @@ async function requireOrder(tx: Executor, entry: Extract<Entry, { kind: 'mark' }
   if (problem) throw new Refusal('key-frame-order', problem.message);
 }
 
-async function sheetOfDelivery(tx: Executor, deliveryId: string): Promise<{ id: string; document: Sheet }> {
-  const [row] = await tx
-    .select({ id: camps.sheetId })
-    .from(deliveries)
-    .innerJoin(campers, eq(campers.id, deliveries.camperId))
-    .innerJoin(camps, eq(camps.id, campers.campId))
-    .where(eq(deliveries.id, deliveryId));
-  if (!row) throw notFound('The delivery');
-  // A version of a sheet never changes: it is not read anew for every level.
-  return { id: row.id, document: await sheetById(row.id) };
+/** The levels, faults and checkpoints are those of the camp's sheet. */
+function requireOnSheet(entry: Extract<Entry, { kind: 'score' }>, sheet: Sheet): void {
+  const checkpoint = sheet.checkpoints.find((c) => c.id === entry.checkpoint);
+  if (!checkpoint) throw new Refusal('unknown-checkpoint', `The camp's sheet has no checkpoint ${entry.checkpoint}.`);
+  const strange = entry.faults.find((code) => !checkpoint.faults.some((f) => f.code === code));
+  if (strange) throw new Refusal('unknown-fault', `${strange} is not a fault of ${entry.checkpoint}.`);
+  if (entry.level === 'NV' && entry.faults.length > 0)
+    throw new Refusal('fault-not-visible', 'What was not visible cannot have a fault.');
 }

@@ -7,7 +7,7 @@ import { campById } from './camps.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, evaluations } from './db/schema.ts';
-import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import {
   compileDraft,
   evaluationVersion,
@@ -46,7 +46,7 @@ const scoreAll = async (
 ): Promise<void> => {
   for (const deliveryId of [world.delivery, world.secondDelivery])
     for (const c of resolveSheet(defaultSheet, '11-12').filter((x) => x.scored))
-      await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint: c.id, ...level(c.id, deliveryId), note: null }, coach);
+      await enterAs(v7(), { kind: 'score', deliveryId, checkpoint: c.id, ...level(c.id, deliveryId), note: null }, coach);
 };
 
 describe('an evaluation', () => {
@@ -57,8 +57,8 @@ describe('an evaluation', () => {
   test('is drafted from the author’s own levels, shows its freeze frame, and is replaced by the next draft', async () => {
     await scoreAll(world.coach, (c) => (c === 'E2' ? { level: '1', faults: ['E2.late'] } : { level: '3', faults: [] }));
     await scoreAll(world.otherCoach, (c) => (c === 'A1' ? { level: '0', faults: ['A1.narrow'] } : { level: '3', faults: [] }));
-    await recordEntry(v7(), { kind: 'mark', clipId, event: 'contact', frame: 30, frameTo: null }, world.coach);
-    await recordEntry(
+    await enterAs(v7(), { kind: 'mark', clipId, event: 'contact', frame: 30, frameTo: null }, world.coach);
+    await enterAs(
       v7(),
       {
         kind: 'point',
@@ -73,7 +73,7 @@ describe('an evaluation', () => {
       },
       world.coach,
     );
-    await recordEntry(
+    await enterAs(
       v7(),
       {
         kind: 'point',
@@ -152,7 +152,7 @@ describe('an evaluation', () => {
 
   test('two who draft at once make one draft', async () => {
     const { camper, deliveries } = await world.addCamper(77, {}, 1);
-    await recordEntry(
+    await enterAs(
       v7(),
       { kind: 'score', deliveryId: deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
       world.coach,
@@ -206,7 +206,7 @@ describe('a released evaluation', () => {
   test('shows what it showed, whatever changes later', async () => {
     const before = await handOutFrame((await latestEvaluation(world.camper))!);
     await db().update(campers).set({ name: 'Renamed', heightCentimetres: 190 }).where(eq(campers.id, world.camper));
-    await recordEntry(v7(), { kind: 'mark', clipId, event: 'contact', frame: 33, frameTo: null }, world.coach);
+    await enterAs(v7(), { kind: 'mark', clipId, event: 'contact', frame: 33, frameTo: null }, world.coach);
     expect(await handOutFrame((await latestEvaluation(world.camper))!)).toEqual(before);
   });
 

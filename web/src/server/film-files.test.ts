@@ -13,7 +13,7 @@ import { shortName } from './take-in-clip.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { captureAnswers, clips } from './db/schema.ts';
-import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import { sweepMedia } from './film-files.ts';
 import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
@@ -208,7 +208,7 @@ describe('real time or slow motion', () => {
   test('where key frames are marked a change of the rate is asked about, with what it changes', async () => {
     const { id } = await takeIn(world, film);
     await prepareClip(id);
-    await recordEntry(v7(), { kind: 'mark', clipId: id, event: 'set', frame: 3, frameTo: null }, world.coach);
+    await enterAs(v7(), { kind: 'mark', clipId: id, event: 'set', frame: 3, frameTo: null }, world.coach);
     const change = { captureScale: 4, by: world.coach };
     await expect(setCaptureScale(id, { ...change, confirmed: false })).rejects.toMatchObject({
       code: 'has-marks',
@@ -217,7 +217,7 @@ describe('real time or slow motion', () => {
     expect(await clipById(id)).toMatchObject({ captureScale: 1, scaledBy: null });
     await setCaptureScale(id, { ...change, confirmed: true });
     expect(await clipById(id)).toMatchObject({ captureScale: 4, scaledBy: world.coach });
-    await recordEntry(v7(), { kind: 'unmark', clipId: id, event: 'set' }, world.coach);
+    await enterAs(v7(), { kind: 'unmark', clipId: id, event: 'set' }, world.coach);
   });
 
   test('nine seconds of motion that play for seventy-two are taken', async () => {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { v7 } from 'uuid';
 import { ageGroupOf, defaultSheet, pointFrame, resolveSheet, type Entry } from '@stride-chalk/core';
 import { clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, type DemoCamper } from '@stride-chalk/demo';
+import { campById } from './camps.ts';
 import { towardsTargetOf } from './clips.ts';
 import { indexClip } from './prepare-clip.ts';
 import { db } from './db/connect.ts';
@@ -88,7 +89,8 @@ export async function loadDemoFilms(
     for (let id = queue.shift(); id; id = queue.shift()) await indexClip(id);
   };
   await Promise.all([worker(), worker()]);
-  const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, coachId);
+  const by = { id: coachId, camp: await campById(camper.campId) };
+  const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, by);
   for (const film of films) {
     const clipId = clipIds.get(film.fileName)!;
     for (const mark of marksOf(film)) await enter({ kind: 'mark', clipId, ...mark });

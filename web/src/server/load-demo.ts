@@ -219,6 +219,7 @@ async function loadLastYear(
   const asked = resolveSheet(defaultSheet, ageGroupOf(born, day))
     .filter((c) => c.scored)
     .map((c) => c.id);
+  const by = { id: coachId, camp: await campById(campId) };
   for (let i = 0; i < 2; i++) {
     const deliveryId = v7();
     await db()
@@ -228,7 +229,7 @@ async function loadLastYear(
       .insert(throws)
       .values({ id: v7(), childId, campId, day, kind: 'filming', count: 1, deliveryId, enteredBy: coachId });
     for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
-      await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, coachId);
+      await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, by);
   }
   await releaseEvaluation((await compileDraft({ camperId: id, by: coachId, instead: null, from: 'levels' })).id, coachId);
 }

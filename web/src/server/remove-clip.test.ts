@@ -7,7 +7,7 @@ import { clipById, clipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { clips, marks, points } from './db/schema.ts';
 import { removeDelivery } from './deliveries.ts';
-import { recordEntry } from './entries.ts';
+import { enterAs } from './testing/entering.ts';
 import { sweepMedia } from './film-files.ts';
 import { requireInCamp } from './in-camp.ts';
 import { moveClip } from './move-clip.ts';
@@ -31,8 +31,8 @@ afterEach(async () => {
 /** A film on which one key frame is marked and one point is placed. */
 async function workedOn(deliveryId = world.delivery): Promise<string> {
   const { id } = await readyClip(world, { deliveryId, seconds: 0.5 });
-  await recordEntry(v7(), { kind: 'mark', clipId: id, event: 'contact', frame: 1, frameTo: null }, world.coach);
-  await recordEntry(
+  await enterAs(v7(), { kind: 'mark', clipId: id, event: 'contact', frame: 1, frameTo: null }, world.coach);
+  await enterAs(
     v7(),
     { kind: 'point', clipId: id, event: 'contact', point: 'frontKnee', x: 30, y: 40, pointSd: 2, frame: 1, origin: 'placed' },
     world.coach,
@@ -53,7 +53,7 @@ describe('a film with work on it that is removed', () => {
     await expect(requireInCamp('clip', id, world.campId)).rejects.toMatchObject({ code: 'not-found' });
     expect((await benchSet(world.camper)).marks).toEqual([]);
     await expect(
-      recordEntry(v7(), { kind: 'mark', clipId: id, event: 'set', frame: 0, frameTo: null }, world.coach),
+      enterAs(v7(), { kind: 'mark', clipId: id, event: 'set', frame: 0, frameTo: null }, world.coach),
     ).rejects.toMatchObject({ code: 'not-found' });
     await expect(removeClip(id, world.coach)).rejects.toMatchObject({ code: 'not-found' });
     expect(await removedOf([world.delivery])).toMatchObject([{ id, view: 'openSide', work: 2 }]);
