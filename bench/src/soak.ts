@@ -1,0 +1,92 @@
+/**
+ * Hours of the usual work: what the server holds must not grow. Every minute its memory, its open files and the connections to the database are
+ * written down, after what is garbage had time to go; at the end a line through them says how fast each grows.
+ * `npm run soak -w bench -- /tmp/soak 60`
+ */
+import { appendFileSync, readdirSync, readFileSync } from 'node:fs';
+import { setTimeout as pause } from 'node:timers/promises';
+import { nothingYet, say, startAtWork } from './at-work.ts';
+
+const [folder = '/tmp/stride-chalk-soak', minutes = '60'] = process.argv.slice(2);
+const { url, cookie, sql, work, missing, pid, whenEnded, end } = await startAtWork(folder);
+whenEnded(() => process.exit(1));
+
+interface Held {
+  readonly minute: number;
+  readonly memory: number;
+  readonly files: number;
+  readonly connections: number;
+  /** Memory of all processes of PostgreSQL that is not shared, in megabytes. */
+  readonly database: number;
+  readonly done: number;
+}
+const megabytes = (of: number | string, line: string): number =>
+  Number(new RegExp(`^${line}:\\s+(\\d+)`, 'm').exec(readFileSync(`/proc/${of}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+const childrenOf = (parent: number): string[] =>
+  readdirSync('/proc').filter((p) => {
+    if (!/^\d+$/.test(p)) return false;
+    try {
+      return Number(/^PPid:\s+(\d+)/m.exec(readFileSync(`/proc/${p}/status`, 'utf8'))![1]) === parent;
+    } catch {
+      return false; // It has ended meanwhile.
+    }
+  });
+
+const acknowledged = nothingYet();
+let over = false;
+let read = 0;
+/** Pages and films are looked at all the while. */
+async function look(): Promise<void> {
+  const [clip] = await sql<{ id: string }>(`select id from clips where state = 'ready' limit 1`);
+  for (let i = 0; !over; i++) {
+    const path = ['/', '/bench/31', '/roster', '/check-in', `/api/clips/${clip!.id}/film`, '/campers/31', '/api/health'][
+      i % 7
+    ]!;
+    const answer = await fetch(url + path, { headers: { cookie, range: 'bytes=0-200000' }, redirect: 'manual' }).catch(
+      () => null,
+    );
+    // Now and then somebody goes away in the middle.
+    if (i % 5 === 0) await answer?.body?.cancel();
+    else await answer?.arrayBuffer();
+    read++;
+    await pause(250);
+  }
+}
+const busy = [work(() => over, acknowledged, 60), look(), look()];
+const held: Held[] = [];
+const server = pid('server');
+for (let minute = 1; minute <= Number(minutes); minute++) {
+  await pause(60_000);
+  const [counted] = await sql<{ n: string }>(`select count(*) as n from pg_stat_activity where datname = current_database()`);
+  const now: Held = {
+    minute,
+    memory: megabytes(server, 'VmRSS'),
+    files: readdirSync(`/proc/${server}/fd`).length,
+    connections: Number(counted!.n) - 1,
+    database: childrenOf(pid('database')).reduce((sum, p) => sum + megabytes(p, 'RssAnon'), 0),
+    done: Object.values(acknowledged).reduce((sum, ids) => sum + ids.length, 0) + read,
+  };
+  held.push(now);
+  appendFileSync(`${folder}/soak.jsonl`, `${JSON.stringify(now)}\n`);
+}
+over = true;
+await Promise.all(busy);
+const { lost, doubled } = await missing(acknowledged);
+
+say(
+  '| minute | memory, MB | open files | connections | own memory of the database, MB | answered so far |\n|---|---|---|---|---|---|',
+);
+for (const h of held.filter((_, i) => i % Math.max(1, Math.floor(held.length / 6)) === 0 || i === held.length - 1))
+  say(`| ${h.minute} | ${h.memory.toFixed(0)} | ${h.files} | ${h.connections} | ${h.database.toFixed(0)} | ${h.done} |`);
+/** Growth an hour: the slope of least squares after the first quarter, in which caches fill. */
+function growth(of: (h: Held) => number): number {
+  const late = held.slice(Math.floor(held.length / 4));
+  const mean = (f: (h: Held) => number): number => late.reduce((s, h) => s + f(h), 0) / late.length;
+  const [x, y] = [mean((h) => h.minute), mean(of)];
+  const spread = late.reduce((s, h) => s + (h.minute - x) ** 2, 0);
+  return (60 * late.reduce((s, h) => s + (h.minute - x) * (of(h) - y), 0)) / spread;
+}
+say(
+  `An hour adds ${growth((h) => h.memory).toFixed(1)} MB, ${growth((h) => h.files).toFixed(1)} files, ${growth((h) => h.connections).toFixed(1)} connections, ${growth((h) => h.database).toFixed(1)} MB in the database; lost ${lost}, doubled ${doubled}.`,
+);
+await end();
