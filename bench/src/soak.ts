@@ -32,16 +32,19 @@ const childrenOf = (parent: number): string[] =>
     }
   });
 
+// The films of the demo are being prepared.
+const readyClip = (): Promise<Array<{ id: string }>> => sql(`select id from clips where state = 'ready' limit 1`);
+let [clip] = await readyClip();
+for (; !clip; [clip] = await readyClip()) await pause(500);
+const film = `/api/clips/${clip.id}/film`;
+
 const acknowledged = nothingYet();
 let over = false;
 let read = 0;
 /** Pages and films are looked at all the while. */
 async function look(): Promise<void> {
-  const [clip] = await sql<{ id: string }>(`select id from clips where state = 'ready' limit 1`);
   for (let i = 0; !over; i++) {
-    const path = ['/', '/bench/31', '/roster', '/check-in', `/api/clips/${clip!.id}/film`, '/campers/31', '/api/health'][
-      i % 7
-    ]!;
+    const path = ['/', '/bench/31', '/roster', '/check-in', film, '/campers/31', '/api/health'][i % 7]!;
     const answer = await fetch(url + path, { headers: { cookie, range: 'bytes=0-200000' }, redirect: 'manual' }).catch(
       () => null,
     );

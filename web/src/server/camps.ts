@@ -37,7 +37,7 @@ export interface Camp {
 /** Sheets that were read once: a version never changes, and every request asks for one. */
 const known = new Map<string, Sheet>();
 
-export async function sheetById(id: string): Promise<Sheet> {
+async function sheetById(id: string): Promise<Sheet> {
   const kept = known.get(id);
   if (kept) return kept;
   const [row] = await db().select({ document: sheets.document }).from(sheets).where(eq(sheets.id, id));
