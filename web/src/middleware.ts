@@ -1,7 +1,7 @@
 import { defineMiddleware } from 'astro:middleware';
 import { problem } from './pages/api/_answer.ts';
 import { mayUse } from './server/access.ts';
-import { atWorkNow } from './server/accounts.ts';
+import { atWorkNow } from './server/at-work.ts';
 import { isDatabaseAway } from './server/db/connect.ts';
 import { log } from './server/log.ts';
 import { CAMP_HEADER } from '@stride-chalk/core';

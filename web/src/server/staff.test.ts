@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { ownerOfLink, removeEnded, setPassword, signedIn, signIn, signOut, takeLink } from './accounts.ts';
+import { removeEnded, setPassword, signIn, signOut } from './accounts.ts';
+import { signedIn } from './at-work.ts';
+import { ownerOfLink, takeLink } from './password-links.ts';
 import { comeInWith } from './come-in.ts';
 import { addCamp, nameOrganisation, organisationOf } from './camp-settings.ts';
 import { campById, campsOf, type Camp } from './camps.ts';

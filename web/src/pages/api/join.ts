@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { ownerOfLink, signedIn, takeLink } from '../../server/accounts.ts';
+import { signedIn } from '../../server/at-work.ts';
+import { ownerOfLink, takeLink } from '../../server/password-links.ts';
 import { comeInWith } from '../../server/come-in.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { hasStandInAddress } from '../../server/staff.ts';
