@@ -18,6 +18,8 @@ trap 'finish; exit 130' INT
 trap 'finish; exit 143' TERM
 POSTGRES_OPTIONS="-c fsync=off -c full_page_writes=off"
 start_database
+# Every test file makes a database of its own.
+as_admin postgres -c "alter role stride createdb"
 export STRIDE_TEST_POSTGRES="${DATABASE_URL%/*}/postgres"
 unset DATABASE_URL
 npx stryker run ops/mutation/server.json "$@"
