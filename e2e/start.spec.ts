@@ -15,6 +15,7 @@ import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { expect, test } from '@playwright/test';
+import pg from 'pg';
 
 const ROOT = fileURLToPath(new URL('../', import.meta.url));
 
@@ -219,6 +220,79 @@ test('the database has passwords that only their owner reads; the user of the in
       ).not.toBe(0);
     const own = psql('stride', { PGPASSWORD: readFileSync(`${state}/database.password`, 'utf8') });
     expect(own.stdout.trim(), own.stderr).toBe('f');
+  } finally {
+    await end(run);
+  }
+});
+
+test('a database from before passwords is taken over: nothing is lost, its role is no superuser any more, and nobody comes in without one', async () => {
+  const folder = `${state}/database`;
+  const bin = spawnSync('bash', ['-c', `. ${ROOT}ops/needs.sh; pg_bin`], { encoding: 'utf8' }).stdout.trim();
+  const isRoot = process.getuid?.() === 0;
+  const owner = (...command: string[]): void => {
+    const whole = isRoot
+      ? ['setpriv', '--reuid=postgres', '--regid=postgres', '--init-groups', 'env', 'HOME=/tmp', ...command]
+      : command;
+    const done = spawnSync(whole[0]!, whole.slice(1), { cwd: '/', encoding: 'utf8', stdio: ['ignore', 'ignore', 'pipe'] });
+    expect(done.status, done.stderr).toBe(0);
+  };
+  mkdirSync(folder, { mode: 0o700 });
+  if (isRoot) spawnSync('chown', ['postgres:postgres', folder]);
+  const port = await freePort();
+  // As it was made then: everybody who reaches the port is let in, as a superuser.
+  owner(`${bin}/initdb`, '-D', folder, '-U', 'chalk', '-A', 'trust', '-E', 'UTF8', '--locale=C.UTF-8');
+  const log = `${folder}/then.log`;
+  owner(
+    `${bin}/pg_ctl`,
+    '-D',
+    folder,
+    '-w',
+    '-l',
+    log,
+    '-o',
+    `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`,
+    'start',
+  );
+  const asChalk = async (database: string, ...statements: string[]): Promise<void> => {
+    const client = new pg.Client({ host: '127.0.0.1', port, user: 'chalk', database });
+    await client.connect();
+    for (const statement of statements) await client.query(statement);
+    await client.end();
+  };
+  await asChalk('postgres', 'create database chalk');
+  const journal = JSON.parse(readFileSync(`${ROOT}web/migrations/meta/_journal.json`, 'utf8')) as {
+    entries: Array<{ tag: string; when: number }>;
+  };
+  const landed = journal.entries.slice(0, 9);
+  await asChalk(
+    'chalk',
+    'create schema drizzle',
+    'create table drizzle.__drizzle_migrations (id serial primary key, hash text not null, created_at bigint)',
+    ...landed.map((m) => readFileSync(`${ROOT}web/migrations/${m.tag}.sql`, 'utf8')),
+    ...landed.map((m) => `insert into drizzle.__drizzle_migrations (hash, created_at) values ('${m.tag}', ${m.when})`),
+    `insert into staff (id, name, email) values ('018f0000-0000-7000-8000-000000000001', 'Who was there', 'there@camp.example')`,
+  );
+  owner(`${bin}/pg_ctl`, '-D', folder, '-w', '-m', 'fast', 'stop');
+
+  const run = await running({});
+  try {
+    const here = Number(readFileSync(`${state}/database.port`, 'utf8'));
+    const connect = async (user: string, password?: string): Promise<pg.Client> => {
+      const client = new pg.Client({ host: '127.0.0.1', port: here, user, database: 'chalk', password });
+      await client.connect();
+      return client;
+    };
+    for (const user of ['chalk', 'stride']) await expect(connect(user), user).rejects.toThrow(/password/i);
+    const own = await connect('stride', readFileSync(`${state}/database.password`, 'utf8'));
+    const asked = async <T>(text: string): Promise<T[]> => (await own.query(text)).rows as T[];
+    expect(await asked(`select name from staff where email = 'there@camp.example'`)).toEqual([{ name: 'Who was there' }]);
+    expect(await asked('select usesuper as s from pg_user where usename = current_user')).toEqual([{ s: false }]);
+    expect(
+      await asked(`select relname from pg_class c join pg_namespace n on n.oid = c.relnamespace
+        where n.nspname in ('public', 'drizzle', 'pgboss') and c.relowner <> 'stride'::regrole`),
+    ).toEqual([]);
+    await own.end();
+    expect(await isHealthy(run.url)).toBe(200);
   } finally {
     await end(run);
   }
