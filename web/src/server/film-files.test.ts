@@ -1,9 +1,10 @@
-import { mkdir, mkdtemp, readdir, readFile, rename, writeFile } from 'node:fs/promises';
+import fs from 'node:fs';
+import { mkdir, mkdtemp, open, readdir, readFile, rename, writeFile, type FileHandle } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { setCaptureScale } from './capture-rate.ts';
 import { clipById } from './clips.ts';
 import { framePicture } from './frame-picture.ts';
@@ -47,6 +48,36 @@ const nothingLeft = async (): Promise<void> => {
 };
 const stateOf = async (id: string): Promise<string | undefined> =>
   (await db().select({ state: clips.state }).from(clips).where(eq(clips.id, id)))[0]?.state;
+
+test('a film and its name are on the disk before anybody is told that it is there', async () => {
+  const probe = await open(world.folder, 'r');
+  const handles = Object.getPrototypeOf(probe) as FileHandle;
+  await probe.close();
+  // How many films the database knows at each moment at which the disk is waited for.
+  const known: Promise<[string, number]>[] = [];
+  const count = (of: string): void =>
+    void known.push(
+      db()
+        .$count(clips)
+        .then((n) => [of, n]),
+    );
+  const file = vi.spyOn(fs, 'fsync');
+  file.mockImplementation((fd, done) => {
+    count('film');
+    fs.fdatasync(fd, done);
+  });
+  const folder = vi.spyOn(handles, 'sync').mockImplementation(async () => count('folder'));
+  try {
+    await takeIn(world, film);
+  } finally {
+    file.mockRestore();
+    folder.mockRestore();
+  }
+  expect(await Promise.all(known)).toEqual([
+    ['film', 0],
+    ['folder', 0],
+  ]);
+});
 
 describe('a film that is removed outlives nothing', () => {
   test('before anything was made of it', async () => {
