@@ -134,6 +134,26 @@ describe('a camper whom another camp knows by name and birth date', () => {
     });
   });
 
+  test('who was asked about by both camps is listed once for who leads both, and one answer answers both', async () => {
+    for (const is of ['other', 'same'] as const) {
+      const { here, other } = await onBoth(`Ash Both ${is === 'same' ? 'Same' : 'Other'}`);
+      await askOtherCamps(there, other, leadThere);
+      await askOtherCamps(camp, here, world.lead);
+      expect([await openQuestions(camp.id), await openQuestions(there.id)]).toMatchObject([
+        [{ camperId: here.id }],
+        [{ camperId: other.id }],
+      ]);
+      await changeStaff(there.id, world.lead, { active: true, role: 'lead' });
+      expect(await namesakesForLead(camp, here, world.lead)).toMatchObject([{ camperId: other.id }]);
+      await changeStaff(there.id, world.lead, { active: false });
+      await answerSameChild(camp, here, { other: other.id, is, by: world.lead });
+      expect([await openQuestions(camp.id), await openQuestions(there.id)]).toEqual([[], []]);
+      await changeStaff(there.id, world.lead, { active: true, role: 'lead' });
+      expect(await namesakesForLead(camp, await camperOf(here.id), world.lead)).toEqual([]);
+      await changeStaff(there.id, world.lead, { active: false });
+    }
+  });
+
   test('whoever leads both camps says it at once; a coach of both, or a lead who left, does not', async () => {
     const { here, other } = await onBoth('Ash Three');
     await changeStaff(there.id, world.lead, { active: true, role: 'coach' });

@@ -1,4 +1,4 @@
-import { and, eq, isNull, ne, sql } from 'drizzle-orm';
+import { and, eq, isNull, ne, notExists, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { sameName } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
@@ -35,25 +35,32 @@ async function namesakesOf(camp: Camp, camper: Camper, via: Executor = db()) {
       campId: camps.id,
       camp: camps.name,
       firstDay: camps.firstDay,
-      answer: sameChildQuestions.answer,
     })
     .from(campers)
     .innerJoin(camps, eq(camps.id, campers.campId))
-    .leftJoin(
-      sameChildQuestions,
-      sql`(${sameChildQuestions.camperId} = ${campers.id} and ${sameChildQuestions.otherCamperId} = ${camper.id}) or (${sameChildQuestions.otherCamperId} = ${campers.id} and ${sameChildQuestions.camperId} = ${camper.id})`,
-    )
     .where(
       and(
         eq(camps.organisationId, camp.organisationId),
         ne(camps.id, camp.id),
         eq(campers.born, camper.born),
         ne(campers.childId, camper.childId),
+        notExists(
+          via
+            .select({ one: sql`1` })
+            .from(sameChildQuestions)
+            .where(and(betweenThem(campers.id, camper.id), eq(sameChildQuestions.answer, 'other'))),
+        ),
       ),
     )
     .orderBy(camps.firstDay);
-  return found.filter((f) => f.answer !== 'other' && sameName(f.name, camper.name));
+  return found.filter((f) => sameName(f.name, camper.name));
 }
+
+/** The questions about two campers, whichever camp has asked. */
+const betweenThem = (one: typeof campers.id | string, other: string) => {
+  const { camperId, otherCamperId } = sameChildQuestions;
+  return or(and(sql`${camperId} = ${one}`, eq(otherCamperId, other)), and(sql`${otherCamperId} = ${one}`, eq(camperId, other)));
+};
 
 /** The camps at which somebody is an active lead. */
 const ledBy = async (staffId: string): Promise<ReadonlySet<string>> =>
@@ -150,6 +157,11 @@ export async function answerSameChild(
       .insert(sameChildQuestions)
       .values({ ...pair, ...answered, enteredBy: by })
       .onConflictDoUpdate({ target: [sameChildQuestions.camperId, sameChildQuestions.otherCamperId], set: answered });
+    // Each may have asked the other.
+    await tx
+      .update(sameChildQuestions)
+      .set(answered)
+      .where(and(betweenThem(other, camper.id), isNull(sameChildQuestions.answer)));
     if (is === 'same') await join(tx, there.childId, camper.childId);
   });
 }
