@@ -20,17 +20,17 @@ interface Held {
   readonly database: number;
   readonly done: number;
 }
-const megabytes = (of: number | string, line: string): number =>
-  Number(new RegExp(`^${line}:\\s+(\\d+)`, 'm').exec(readFileSync(`/proc/${of}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+/** A line of the status of a process, as a number; 0 of one that has ended meanwhile. */
+function statusOf(pid: number | string, line: string): number {
+  try {
+    return Number(new RegExp(`^${line}:\\s+(\\d+)`, 'm').exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0);
+  } catch {
+    return 0;
+  }
+}
+const megabytes = (pid: number | string, line: string): number => statusOf(pid, line) / 1024;
 const childrenOf = (parent: number): string[] =>
-  readdirSync('/proc').filter((p) => {
-    if (!/^\d+$/.test(p)) return false;
-    try {
-      return Number(/^PPid:\s+(\d+)/m.exec(readFileSync(`/proc/${p}/status`, 'utf8'))![1]) === parent;
-    } catch {
-      return false; // It has ended meanwhile.
-    }
-  });
+  readdirSync('/proc').filter((p) => /^\d+$/.test(p) && statusOf(p, 'PPid') === parent);
 
 // The films of the demo are being prepared.
 const readyClip = (): Promise<Array<{ id: string }>> => sql(`select id from clips where state = 'ready' limit 1`);
