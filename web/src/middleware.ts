@@ -1,5 +1,5 @@
 import { defineMiddleware } from 'astro:middleware';
-import { problem } from './pages/api/_answer.ts';
+import { problem } from './server/front/problem.ts';
 import { mayUse } from './server/access.ts';
 import { atWorkNow } from './server/at-work.ts';
 import { isDatabaseAway } from './server/db/connect.ts';

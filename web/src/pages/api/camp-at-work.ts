@@ -1,7 +1,8 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { notFound } from '../../server/refusal.ts';
-import { formAs, seeOther } from './_answer.ts';
+import { seeOther } from './_answer.ts';
+import { formAs } from '../../server/front/parsed.ts';
 
 /** Changes the camp at work on this device. */
 export const POST: APIRoute = async (context) => {

@@ -1,6 +1,8 @@
 import type { APIRoute } from 'astro';
 import { addCamp, newCampSchema } from '../../server/camp-settings.ts';
-import { atWork, bodyAs, json } from './_answer.ts';
+import { json } from './_answer.ts';
+import { atWork } from '../../server/front/asked.ts';
+import { bodyAs } from '../../server/front/parsed.ts';
 
 /** Another camp beside this one; whoever makes it is its lead. */
 export const POST: APIRoute = async (context) => {

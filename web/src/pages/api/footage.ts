@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { keepHidden } from '../../server/retention.ts';
 import { confirmClock } from '../../server/server-clock.ts';
-import { atWork, bodyAs, json } from './_answer.ts';
+import { json } from './_answer.ts';
+import { atWork } from '../../server/front/asked.ts';
+import { bodyAs } from '../../server/front/parsed.ts';
 
 /** Takes back that films are hidden since their retention is over, or says that the clock of the machine is right. */
 export const PUT: APIRoute = async (context) => {

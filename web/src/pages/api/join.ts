@@ -5,7 +5,8 @@ import { ownerOfLink, takeLink } from '../../server/password-links.ts';
 import { comeInWith } from '../../server/come-in.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { hasStandInAddress } from '../../server/staff.ts';
-import { formAs, seeOther } from './_answer.ts';
+import { seeOther } from './_answer.ts';
+import { formAs } from '../../server/front/parsed.ts';
 
 const form = z.object({
   token: z.string().min(1).max(100),

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { nameOrganisation } from '../../server/camp-settings.ts';
-import { atWork, bodyAs, json } from './_answer.ts';
+import { json } from './_answer.ts';
+import { atWork } from '../../server/front/asked.ts';
+import { bodyAs } from '../../server/front/parsed.ts';
 
 /** Names the organisation of the camp at work. */
 export const PUT: APIRoute = async (context) => {

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { rosterCsv } from '../../server/roster.ts';
-import { atWork, download } from './_answer.ts';
+import { download } from './_answer.ts';
+import { atWork } from '../../server/front/asked.ts';
 
 export const GET: APIRoute = async (context) => {
   const { camp } = atWork(context);

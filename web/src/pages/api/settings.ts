@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { campSettingsSchema, changeCamp } from '../../server/camp-settings.ts';
 import { listRoster } from '../../server/campers.ts';
 import { campById } from '../../server/camps.ts';
-import { atWork, bodyAs, json } from './_answer.ts';
+import { json } from './_answer.ts';
+import { atWork } from '../../server/front/asked.ts';
+import { bodyAs } from '../../server/front/parsed.ts';
 
 export const PUT: APIRoute = async (context) => {
   const settings = await bodyAs(context, campSettingsSchema);

@@ -2,7 +2,8 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { signIn } from '../../server/accounts.ts';
 import { Refusal } from '../../server/refusal.ts';
-import { formAs, localPath, seeOther } from './_answer.ts';
+import { localPath, seeOther } from './_answer.ts';
+import { formAs } from '../../server/front/parsed.ts';
 
 /** The form of the sign-in page: a page again, with the reason, when it is refused. */
 export const POST: APIRoute = async (context) => {

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { filmSimulated } from '../../server/simulated-camera.ts';
-import { atWork, bodyAs, json, ofCamp } from './_answer.ts';
+import { json } from './_answer.ts';
+import { atWork, ofCamp } from '../../server/front/asked.ts';
+import { bodyAs } from '../../server/front/parsed.ts';
 
 /** Lets the simulated camera film a view. It goes on when the page is left; how far it is stands with the films of the camper. */
 export const POST: APIRoute = async (context) => {

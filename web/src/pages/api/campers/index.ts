@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { rosterRowSchema } from '@stride-chalk/core';
 import { addCamper } from '../../../server/roster.ts';
-import { atWork, bodyAs, json } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork } from '../../../server/front/asked.ts';
+import { bodyAs } from '../../../server/front/parsed.ts';
 
 export const POST: APIRoute = async (context) => {
   const row = await bodyAs(context, rosterRowSchema);

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { careEntrySchema } from '@stride-chalk/core';
 import { recordCare } from '../../../server/care-entries.ts';
-import { atWork, bodyAs, json, ofCamp, parsed } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork, ofCamp } from '../../../server/front/asked.ts';
+import { bodyAs, parsed } from '../../../server/front/parsed.ts';
 
 /** One entry about an arm under the id that the device gave it; answers how the arm stands after it. Sending it again changes nothing. */
 export const PUT: APIRoute = async (context) => {

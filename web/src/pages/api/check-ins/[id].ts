@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { SENT_HEADER } from '@stride-chalk/core';
 import { checkInSchema, recordCheckIn } from '../../../server/check-ins.ts';
-import { atWork, bodyAs, enteredAt, json, ofCamp, parsed } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork, enteredAt, ofCamp } from '../../../server/front/asked.ts';
+import { bodyAs, parsed } from '../../../server/front/parsed.ts';
 
 /** One check-in under the id that the phone gave it. Sending it again changes nothing. */
 export const PUT: APIRoute = async (context) => {

@@ -4,7 +4,9 @@ import { VIEW_IDS } from '@stride-chalk/core';
 import { takeInClip } from '../../../server/take-in-clip.ts';
 import { LIMITS } from '../../../server/intake/inspect.ts';
 import { Refusal } from '../../../server/refusal.ts';
-import { atWork, json, ofCamp, parsed } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork, ofCamp } from '../../../server/front/asked.ts';
+import { parsed } from '../../../server/front/parsed.ts';
 
 /** Takes a film as the plain body of the request: `POST /api/clips?deliveryId=...&view=openSide&fileName=...`. */
 export const POST: APIRoute = async (context) => {

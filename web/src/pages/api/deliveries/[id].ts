@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { removeDelivery } from '../../../server/deliveries.ts';
-import { atWork, ofCamp } from '../_answer.ts';
+import { atWork, ofCamp } from '../../../server/front/asked.ts';
 
 /** Takes away a delivery of which nothing is there. */
 export const DELETE: APIRoute = async (context) => {

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { DELIVERY_KINDS } from '@stride-chalk/core';
 import { addDelivery } from '../../../server/deliveries.ts';
-import { atWork, bodyAs, json, ofCamp } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork, ofCamp } from '../../../server/front/asked.ts';
+import { bodyAs } from '../../../server/front/parsed.ts';
 
 export const POST: APIRoute = async (context) => {
   const body = await bodyAs(

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { entrySchema } from '@stride-chalk/core';
 import { recordEntry } from '../../../server/entries.ts';
-import { atWork, bodyAs, enteredAt, json, parsed } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork, enteredAt } from '../../../server/front/asked.ts';
+import { bodyAs, parsed } from '../../../server/front/parsed.ts';
 
 /** One thing entered at the bench, under the id that the browser gave it. Sending it again changes nothing. */
 export const PUT: APIRoute = async (context) => {

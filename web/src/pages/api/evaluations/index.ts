@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { compileDraft } from '../../../server/evaluations.ts';
-import { atWork, bodyAs, json, ofSeeingScorer } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork, ofSeeingScorer } from '../../../server/front/asked.ts';
+import { bodyAs } from '../../../server/front/parsed.ts';
 
 /** Starts a draft; the one that the page shows is named, so that nobody else's is replaced. */
 export const POST: APIRoute = async (context) => {

@@ -1,6 +1,8 @@
 import type { APIRoute } from 'astro';
 import { keepMailSettings, mailSettingsOf, mailSettingsSchema } from '../../../server/mail.ts';
-import { atWork, bodyAs, json } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork } from '../../../server/front/asked.ts';
+import { bodyAs } from '../../../server/front/parsed.ts';
 
 /** Keeps the settings of the camp's mail service; the password goes in and never comes out. */
 export const PUT: APIRoute = async (context) => {

@@ -1,7 +1,8 @@
 import type { APIRoute } from 'astro';
 import { addressOfAccount } from '../../../server/accounts.ts';
 import { sendTestMail } from '../../../server/mail.ts';
-import { atWork, json } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork } from '../../../server/front/asked.ts';
 
 /** Sends a test message to the lead who asks for it. */
 export const POST: APIRoute = async (context) => {

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { noteMessage } from '../../../server/messages.ts';
-import { atWork, bodyAs, json, parsed } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork } from '../../../server/front/asked.ts';
+import { bodyAs, parsed } from '../../../server/front/parsed.ts';
 
 /** Notes what has become of a message: it was printed, or somebody was told. */
 export const PATCH: APIRoute = async (context) => {

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { dismissRefusal } from '../../../server/refusals.ts';
-import { ofCamp } from '../_answer.ts';
+import { ofCamp } from '../../../server/front/asked.ts';
 
 export const DELETE: APIRoute = async (context) => {
   await dismissRefusal(await ofCamp(context, 'refusal', context.params.id));

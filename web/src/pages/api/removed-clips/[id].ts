@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { eraseClip, putBackClip } from '../../../server/remove-clip.ts';
-import { ofCamp, ofShownCamper } from '../_answer.ts';
+import { ofCamp, ofShownCamper } from '../../../server/front/asked.ts';
 
 /** Puts a removed film back with the work on it. */
 export const PUT: APIRoute = async (context) => {

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { rosterPatchSchema } from '@stride-chalk/core';
 import { importRoster } from '../../../server/roster.ts';
-import { atWork, bodyAs, json } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork } from '../../../server/front/asked.ts';
+import { bodyAs } from '../../../server/front/parsed.ts';
 
 const row = z.object({
   said: rosterPatchSchema,

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { ROLES } from '../../../server/access.ts';
 import { inviteStaff } from '../../../server/staff.ts';
-import { atWork, bodyAs, json } from '../_answer.ts';
+import { json } from '../_answer.ts';
+import { atWork } from '../../../server/front/asked.ts';
+import { bodyAs } from '../../../server/front/parsed.ts';
 
 export const POST: APIRoute = async (context) => {
   const body = await bodyAs(

@@ -3,7 +3,9 @@ import { z } from 'zod';
 import { camperById } from '../../../../server/campers.ts';
 import { eraseCamper } from '../../../../server/children.ts';
 import { Refusal } from '../../../../server/refusal.ts';
-import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofCamp } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 /** Erases everything that the camp keeps about a camper. It cannot be taken back, so the bib is typed once more. */
 export const POST: APIRoute = async (context) => {

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { filmsOfCamper } from '../../../../server/sort.ts';
-import { json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { ofCamp } from '../../../../server/front/asked.ts';
 
 export const GET: APIRoute = async (context) => {
   return json(await filmsOfCamper(await ofCamp(context, 'camper', context.params.id)));

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { rosterRowSchema } from '@stride-chalk/core';
 import { changeCamper } from '../../../../server/roster.ts';
-import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofCamp } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 /** Consent has a gate of its own: this form neither gives nor takes it. */
 const facts = rosterRowSchema.omit({ consentToFilm: true, consentToShare: true, consentUntil: true });

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { noteLate } from '../../../../server/day-plans.ts';
-import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofCamp } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 export const PUT: APIRoute = async (context) => {
   const camper = await ofCamp(context, 'camper', context.params.id);

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { camperById } from '../../../../server/campers.ts';
 import { answerSameChild, askOtherCamps } from '../../../../server/same-child.ts';
-import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofCamp } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 /** Asks the other camps of the organisation whether they know the child, or says of one of their campers whether he is. */
 export const POST: APIRoute = async (context) => {

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { camperById } from '../../../../server/campers.ts';
-import { json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { ofCamp } from '../../../../server/front/asked.ts';
 
 /** Whether a child may still be shown, for pages that stand open. */
 export const GET: APIRoute = async (context) => {

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { todayAt } from '../../../../server/camps.ts';
 import { withdrawCamper } from '../../../../server/roster.ts';
-import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofCamp } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 export const PUT: APIRoute = async (context) => {
   const camper = await ofCamp(context, 'camper', context.params.id);

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { tryAgain } from '../../../../server/prepare-clip.ts';
-import { ofCamp } from '../../_answer.ts';
+import { ofCamp } from '../../../../server/front/asked.ts';
 
 /** Asks for a film that has failed once more. */
 export const POST: APIRoute = async (context) => {

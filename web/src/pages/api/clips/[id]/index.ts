@@ -3,7 +3,9 @@ import { z } from 'zod';
 import { setCaptureScale } from '../../../../server/capture-rate.ts';
 import { clipById } from '../../../../server/clips.ts';
 import { removeClip } from '../../../../server/remove-clip.ts';
-import { atWork, bodyAs, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofCamp } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 export const GET: APIRoute = async (context) => {
   const { id, state, progress, fileName, view } = await clipById(await ofCamp(context, 'clip', context.params.id));

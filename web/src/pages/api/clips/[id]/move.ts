@@ -2,7 +2,8 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { VIEW_IDS } from '@stride-chalk/core';
 import { moveClip } from '../../../../server/move-clip.ts';
-import { atWork, bodyAs, ofShownCamper } from '../../_answer.ts';
+import { atWork, ofShownCamper } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 /** Moves a film with the work on it to another delivery of the camp, or to another view. */
 export const POST: APIRoute = async (context) => {

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { dayPlanPage } from '../../../../server/day-plan-page.ts';
-import { atWork, json, parsed } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork } from '../../../../server/front/asked.ts';
+import { parsed } from '../../../../server/front/parsed.ts';
 
 /** The plan of a day as it stands, for a page that stays open. */
 export const GET: APIRoute = async (context) =>

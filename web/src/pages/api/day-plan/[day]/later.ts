@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { dayPlanPage } from '../../../../server/day-plan-page.ts';
 import { delayDay } from '../../../../server/day-plans.ts';
-import { bodyAs, dayToPlan, json } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { dayToPlan } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 /** Everything that has not begun, later by so many minutes. */
 export const POST: APIRoute = async (context) => {

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { moveInPlan } from '../../../../server/day-plans.ts';
 import { dayPlanPage } from '../../../../server/day-plan-page.ts';
-import { bodyAs, dayToPlan, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { dayToPlan, ofCamp } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 const bodySchema = z.object({
   camperId: z.uuid(),

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { planCsv } from '../../../../server/day-plan-files.ts';
-import { atWork, download, parsed } from '../../_answer.ts';
+import { download } from '../../_answer.ts';
+import { atWork } from '../../../../server/front/asked.ts';
+import { parsed } from '../../../../server/front/parsed.ts';
 
 export const GET: APIRoute = async (context) => {
   const day = parsed(z.iso.date(), context.params.day);

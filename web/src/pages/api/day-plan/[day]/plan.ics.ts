@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { planCalendar } from '../../../../server/day-plan-files.ts';
-import { atWork, download, parsed } from '../../_answer.ts';
+import { download } from '../../_answer.ts';
+import { atWork } from '../../../../server/front/asked.ts';
+import { parsed } from '../../../../server/front/parsed.ts';
 
 /** The sessions of a day for a calendar (RFC 5545); `?staff=` narrows them to what one person films. */
 export const GET: APIRoute = async (context) => {

@@ -3,7 +3,9 @@ import { z } from 'zod';
 import { daySettingsSchema } from '@stride-chalk/core';
 import { solveDay } from '../../../../server/day-plans.ts';
 import { dayPlanPage } from '../../../../server/day-plan-page.ts';
-import { bodyAs, dayToPlan, json } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { dayToPlan } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 const bodySchema = z.object({ settings: daySettingsSchema, revision: z.number().int().nonnegative(), anew: z.boolean() });
 

@@ -2,7 +2,9 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { evaluationDocumentSchema } from '@stride-chalk/core';
 import { saveDraft } from '../../../../server/evaluations.ts';
-import { atWork, bodyAs, json, ofSeeingScorer } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofSeeingScorer } from '../../../../server/front/asked.ts';
+import { bodyAs } from '../../../../server/front/parsed.ts';
 
 /** Saves a draft as it was seen at a revision; answers the next one. */
 export const PUT: APIRoute = async (context) => {

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { releaseEvaluation } from '../../../../server/release-evaluation.ts';
-import { atWork, json, ofSeeingScorer } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofSeeingScorer } from '../../../../server/front/asked.ts';
 
 export const POST: APIRoute = async (context) => {
   const row = await releaseEvaluation(await ofSeeingScorer(context, 'evaluation', context.params.id), atWork(context).id);

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { resetPassword } from '../../../../server/staff.ts';
-import { atWork, json, ofCamp } from '../../_answer.ts';
+import { json } from '../../_answer.ts';
+import { atWork, ofCamp } from '../../../../server/front/asked.ts';
 
 export const POST: APIRoute = async (context) => {
   const { camp, id } = atWork(context);

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { framePicture } from '../../../../../server/frame-picture.ts';
-import { keptBytes, ofShownCamper, parsed } from '../../../_answer.ts';
+import { ofShownCamper } from '../../../../../server/front/asked.ts';
+import { keptBytes } from '../../../../../server/front/kept.ts';
+import { parsed } from '../../../../../server/front/parsed.ts';
 
 export const GET: APIRoute = async (context) => {
   const clip = await ofShownCamper(context, 'clip', context.params.id);

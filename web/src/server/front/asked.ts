@@ -1,0 +1,72 @@
+import type { APIContext } from 'astro';
+import { z } from 'zod';
+import { dayWithin, enteredInstant, SENT_HEADER } from '@stride-chalk/core';
+import { camperById } from '../campers.ts';
+import { clockOn, todayAt, type Camp } from '../camps.ts';
+import { requireConsent } from '../consents.ts';
+import { requireNotBlind } from '../differences.ts';
+import { camperOf, requireInCamp, type CampNoun } from '../in-camp.ts';
+import { Refusal } from '../refusal.ts';
+import type { StaffMember } from '../staff.ts';
+import { parsed } from './parsed.ts';
+
+/** Who is at work, and where; the middleware has let nobody else through. */
+export function atWork(context: Pick<APIContext, 'locals'>): StaffMember & { readonly camp: Camp } {
+  const { staff, camp } = context.locals;
+  if (!staff || !camp) throw new Refusal('not-signed-in', 'Sign in first.', 401);
+  return { ...staff, camp };
+}
+
+/** The day that an address names; without one the day of the camp that is nearest to today. */
+export function dayAsked(context: Pick<APIContext, 'locals' | 'url'>): string {
+  const { camp } = atWork(context);
+  return parsed(z.iso.date().default(dayWithin(camp, todayAt(camp))), context.url.searchParams.get('day') ?? undefined);
+}
+
+/** The day in the address, to be planned from the camp's own now on, whatever clock the device shows. */
+export function dayToPlan(context: Pick<APIContext, 'locals' | 'params'>) {
+  const { camp, id } = atWork(context);
+  const day = parsed(z.iso.date(), context.params.day);
+  const { now, over } = clockOn(camp, day);
+  if (over) throw new Refusal('day-over', 'This day is over: nothing of it is planned any more.', 409);
+  return { camp, day, now, by: id };
+}
+
+/** An id that belongs to the camp at work; anything of another camp is not found. */
+export async function ofCamp(context: Pick<APIContext, 'locals'>, noun: CampNoun, id: string | undefined): Promise<string> {
+  const known = noun === 'picture' ? parsed(z.string().regex(/^[0-9a-f]{64}$/), id) : parsed(z.uuid(), id);
+  await requireInCamp(noun, known, atWork(context).camp.id);
+  return known;
+}
+
+/**
+ * An id of the camp at work whose child may be shown: films, frames and pictures of a child without a consent in force stay closed, also to those
+ * who work at the camp.
+ */
+export async function ofShownCamper(
+  context: Pick<APIContext, 'locals'>,
+  noun: CampNoun,
+  id: string | undefined,
+): Promise<string> {
+  const known = await ofCamp(context, noun, id);
+  requireConsent((await camperById(await camperOf(noun, known, atWork(context).camp.id))).camper, 'show');
+  return known;
+}
+
+/** An evaluation of the camp at work, or a camper of it, that the one at work may write up: a blind second scorer scores first. */
+export async function ofSeeingScorer(
+  context: Pick<APIContext, 'locals'>,
+  noun: 'camper' | 'evaluation',
+  id: string | undefined,
+): Promise<string> {
+  const known = await ofCamp(context, noun, id);
+  const { camp, ...staff } = atWork(context);
+  await requireNotBlind(camp, (await camperById(await camperOf(noun, known, camp.id))).camper, staff);
+  return known;
+}
+
+/** When something was entered, by the clock of this server: from its id and the header in which the device says what its own clock shows. */
+export function enteredAt(context: Pick<APIContext, 'request'>, id: string): number {
+  const sent = Number(context.request.headers.get(SENT_HEADER) ?? Number.NaN);
+  return enteredInstant({ id, sentAt: Number.isFinite(sent) ? sent : null, now: Date.now() });
+}
