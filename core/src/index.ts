@@ -146,4 +146,5 @@ export { MOBILITY_NOTES, SORE_PLACES } from './record/check-in-words.ts';
 export { careEntrySchema, type CareEntry } from './record/care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './record/device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './record/request-headers.ts';
+export { bibEntrySchema, type BibEntry } from './record/bib-entry.ts';
 export { entrySchema, entryTarget, type Entry } from './record/entry.ts';

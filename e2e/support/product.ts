@@ -55,12 +55,17 @@ const ended = (child: ChildProcess): Promise<void> =>
     ? Promise.resolve()
     : new Promise((resolve) => child.once('exit', () => resolve()));
 
-export async function startProduct(options: { readonly demo: boolean }): Promise<Product> {
+export async function startProduct(options: {
+  readonly demo: boolean;
+  /** Where the server looks for its database, if something stands in between. */
+  readonly through?: (databaseUrl: string) => Promise<string>;
+}): Promise<Product> {
   const name = `chalk_e2e_${Date.now()}_${process.pid}`;
   await query(adminUrl(), `create database ${name}`);
   const at = new URL(adminUrl());
   at.pathname = `/${name}`;
   const databaseUrl = at.href;
+  const reached = (await options.through?.(databaseUrl)) ?? databaseUrl;
   const folder = await mkdtemp(join(tmpdir(), 'stride-chalk-e2e-'));
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
@@ -74,7 +79,7 @@ export async function startProduct(options: { readonly demo: boolean }): Promise
         env: {
           ...process.env,
           PORT: String(port),
-          DATABASE_URL: databaseUrl,
+          DATABASE_URL: reached,
           STRIDE_MEDIA: join(folder, 'media'),
           STRIDE_SECRET_FILE: join(folder, 'secret'),
           STRIDE_DEMO: options.demo ? '1' : '0',

@@ -1,24 +1,24 @@
 import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
+import { bibEntrySchema, type BibEntry } from '@stride-chalk/core';
+import { askServer } from './ask-server.ts';
 import { useAwake } from './use-awake.ts';
-
-export interface BibEntry {
-  readonly bib: number;
-  readonly name: string;
-  /** Where this camper's work goes on. */
-  readonly href: string;
-  readonly waits: string;
-}
 
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 /** Any camper by his bib number: type it, or B and a name. Where digits mean levels (`digits` false) the page has keys of its own and asks for it. */
-export function BibSearch({ campers, digits = true }: { campers: readonly BibEntry[]; digits?: boolean }) {
+export function BibSearch({ digits = true, card = false }: { digits?: boolean; card?: boolean }) {
+  // Asked for when the search is first opened: a page stays as light as it is, however large the camp.
+  const [campers, setCampers] = useState<readonly BibEntry[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  /** Enter was pressed before the campers were there. */
+  const [going, setGoing] = useState(false);
   const dialog = useRef<HTMLDialogElement>(null);
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const awake = useAwake();
-  const found = campers.filter((c) =>
+  const found = (campers ?? []).filter((c) =>
     /^\d+$/.test(text) ? String(c.bib).startsWith(text) : c.name.toLowerCase().includes(text.toLowerCase()),
   );
   const exact = found.find((c) => String(c.bib) === text) ?? found[0];
@@ -26,6 +26,11 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
   useEffect(() => {
     const open = (first: string): void => {
       setText(first);
+      setGoing(false);
+      setProblem(null);
+      askServer<unknown>('/api/campers', { method: 'GET' })
+        .then((all) => setCampers(z.array(bibEntrySchema).parse(all)))
+        .catch((error: Error) => setProblem(error.message));
       dialog.current?.showModal();
       input.current?.focus();
     };
@@ -56,6 +61,12 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
     };
   }, [digits]);
 
+  const hrefOf = (c: BibEntry): string => (card ? `/campers/${c.bib}/card` : c.href);
+  const href = exact && hrefOf(exact);
+  useEffect(() => {
+    if (going && href) window.location.href = href;
+  }, [going, href]);
+
   return (
     <dialog
       ref={dialog}
@@ -67,7 +78,7 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
         method="dialog"
         onSubmit={(event) => {
           event.preventDefault();
-          if (exact) window.location.href = exact.href;
+          setGoing(true);
         }}
       >
         <label className="sign block px-4 pt-3 text-[18px] text-soft" htmlFor="bib-search">
@@ -77,7 +88,10 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
           id="bib-search"
           ref={input}
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => {
+            setGoing(false);
+            setText(event.target.value);
+          }}
           autoComplete="off"
           inputMode="numeric"
           className="sign tabular w-full bg-transparent px-4 pb-2 text-[44px] font-semibold outline-none"
@@ -86,14 +100,21 @@ export function BibSearch({ campers, digits = true }: { campers: readonly BibEnt
       <ul className="m-0 max-h-[50vh] list-none overflow-auto border-t border-rule p-0" aria-label="Campers found">
         {found.slice(0, 12).map((c) => (
           <li key={c.bib} className={c === exact ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}>
-            <a className="grid grid-cols-[56px_1fr_auto] items-center gap-3 px-4 py-2 no-underline" href={c.href}>
+            <a className="grid grid-cols-[56px_1fr_auto] items-center gap-3 px-4 py-2 no-underline" href={hrefOf(c)}>
               <b className="sign tabular text-[24px]">{c.bib}</b>
               <span>{c.name}</span>
-              <span className="text-[14px] text-soft">{c.waits}</span>
+              <span className="text-[14px] text-soft">{card ? '' : c.waits}</span>
             </a>
           </li>
         ))}
-        {found.length === 0 && <li className="px-4 py-3 text-soft">Nobody wears that bib. Check the number on the slate.</li>}
+        {problem !== null && (
+          <li role="alert" className="px-4 py-3">
+            {problem}
+          </li>
+        )}
+        {campers !== null && found.length === 0 && (
+          <li className="px-4 py-3 text-soft">Nobody wears that bib. Check the number on the slate.</li>
+        )}
       </ul>
     </dialog>
   );

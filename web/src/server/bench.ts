@@ -1,6 +1,6 @@
 import { inArray } from 'drizzle-orm';
 import type { EventId, PointId, Seen, ViewId } from '@stride-chalk/core';
-import { clipsOf } from './clips.ts';
+import { timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { marks, points, scores, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
@@ -62,7 +62,7 @@ const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) 
 export async function benchSet(camperId: string): Promise<BenchSet> {
   const set = await deliveriesOf(camperId);
   const deliveryIds = set.map((d) => d.id);
-  const films = await clipsOf(deliveryIds);
+  const films = await timedClipsOf(deliveryIds);
   const clipIds = films.map((c) => c.id);
   const none = clipIds.length === 0;
   const [marked, placed, scored] = await Promise.all([

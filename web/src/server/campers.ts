@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
 import {
   ageOrZero,
   consentOn,
@@ -65,6 +65,25 @@ export async function camperByBib(camp: Camp, bib: number): Promise<Camper> {
   const [row] = await all().where(and(eq(campers.campId, camp.id), eq(campers.bib, bib)));
   if (!row) throw notFound(`A camper with bib ${bib}`);
   return toCamper(camp, row);
+}
+
+/** Campers of whom there are films or an evaluation, in the order of the bibs from one on, without him. */
+export async function campersWithWork(camp: Camp, bib: number, towards: 'previous' | 'next', atMost: number): Promise<Camper[]> {
+  const isNext = towards === 'next';
+  const rows = await all()
+    .where(
+      and(
+        eq(campers.campId, camp.id),
+        isNull(campers.withdrawnOn),
+        isNext ? gt(campers.bib, bib) : lt(campers.bib, bib),
+        sql`(exists (select 1 from evaluations e where e.camper_id = campers.id)
+          or exists (select 1 from deliveries d join clips k on k.delivery_id = d.id
+            where d.camper_id = campers.id and k.removed_at is null and k.hidden_at is null))`,
+      ),
+    )
+    .orderBy(isNext ? asc(campers.bib) : desc(campers.bib))
+    .limit(atMost);
+  return rows.map((row) => toCamper(camp, row));
 }
 
 /** A camper with his camp. */

@@ -195,8 +195,10 @@ export interface AtTheGate {
 }
 
 /** Everybody who is expected at the gate, with what was said there and what arm care says. */
-export async function gateList(camp: Camp, day: string): Promise<AtTheGate[]> {
-  const all = await listCampers(camp);
+export const gateList = async (camp: Camp, day: string): Promise<AtTheGate[]> => gateOf(camp, await listCampers(camp), day);
+
+/** The same of campers who are read already. */
+export async function gateOf(camp: Camp, all: readonly Camper[], day: string): Promise<AtTheGate[]> {
   const [said, standings] = await Promise.all([
     checkInsOn(
       all.map((c) => c.id),

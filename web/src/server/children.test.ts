@@ -321,6 +321,13 @@ test('footage is hidden when its time is over, and not a day before; two weeks l
 
 test('a clock that jumps is not believed until somebody says that it is right; weeks of rest are no jump', async () => {
   await confirmClock(noon('2026-07-17'));
+  const MINUTE = 60_000;
+  // A restart a minute later, and a clock that is set back by an hour, or by a day, are no jumps either; nor are 45 days.
+  for (const minutes of [1, -60, -24 * 60, 45 * 24 * 60]) {
+    await confirmClock(noon('2026-07-17'));
+    expect(await believeClock(noon('2026-07-17') + minutes * MINUTE), `${minutes} min`).toBe(true);
+  }
+  await confirmClock(noon('2026-07-17'));
   expect(await believeClock(noon('2026-08-30'))).toBe(true);
   for (const jumped of ['2026-10-20', '2031-01-01', '2026-08-28', '1970-01-02']) {
     expect(await believeClock(noon(jumped)), jumped).toBe(false);

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, getTableColumns, inArray, isNull, sql } from 'drizzle-orm';
 import type { ViewId } from '@stride-chalk/core';
 import { db, type Executor } from './db/connect.ts';
 import { clips } from './db/schema.ts';
@@ -9,10 +9,27 @@ export type ClipRow = typeof clips.$inferSelect;
 /** A film that is there: not removed, and its retention not over, though either can still be taken back. */
 export const isPresent = and(isNull(clips.removedAt), isNull(clips.hiddenAt))!;
 
-/** The films of some deliveries that are there. */
-export const clipsOf = (deliveryIds: readonly string[]): Promise<ClipRow[]> =>
+const { frameTimes, ...light } = getTableColumns(clips);
+const LISTED = {
+  ...light,
+  /** How many frames it has, and from the first to the last in seconds of the file; null until they are counted. */
+  frames: sql<number | null>`cardinality(${frameTimes})`,
+  seconds: sql<number | null>`${frameTimes}[cardinality(${frameTimes})] - ${frameTimes}[1]`,
+};
+
+/** The films of some deliveries that are there, without the times of their frames: these are most of a row's weight. */
+export const clipsOf = async (deliveryIds: readonly string[]) =>
   deliveryIds.length === 0
-    ? Promise.resolve([])
+    ? []
+    : db()
+        .select(LISTED)
+        .from(clips)
+        .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
+
+/** The same films with the time of every frame: for who steps through them or measures on them. */
+export const timedClipsOf = async (deliveryIds: readonly string[]): Promise<ClipRow[]> =>
+  deliveryIds.length === 0
+    ? []
     : db()
         .select()
         .from(clips)

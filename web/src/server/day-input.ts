@@ -1,10 +1,11 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { AGE_GROUPS, consentOn, type DayInput, type DaySettings } from '@stride-chalk/core';
 import { may } from './access.ts';
 import type { Camp } from './camps.ts';
-import { gateList, type AtTheGate } from './check-ins.ts';
+import { listRoster, type Camper } from './campers.ts';
+import { gateOf, type AtTheGate } from './check-ins.ts';
 import { db } from './db/connect.ts';
-import { lateArrivals } from './db/schema.ts';
+import { campers, lateArrivals } from './db/schema.ts';
 import { listStaff } from './staff.ts';
 
 /** Somebody who is not to throw that day, with the reason in plain words. */
@@ -13,9 +14,40 @@ export interface Resting {
   readonly why: string;
 }
 
+/** What is known of a day at the field: read once for everything that is said of it. */
+export interface Field {
+  readonly day: string;
+  /** The whole roster, those too who have withdrawn. */
+  readonly roster: readonly Camper[];
+  /** Who is expected, with what was said at the gate and what arm care says. */
+  readonly gate: readonly AtTheGate[];
+  /** Everybody of the staff, those too who have left. */
+  readonly staff: Awaited<ReturnType<typeof listStaff>>;
+  /** From which minute on those come who come later. */
+  readonly late: ReadonlyMap<string, number>;
+}
+
+export async function readField(camp: Camp, day: string): Promise<Field> {
+  const roster = await listRoster(camp);
+  const [gate, staff, late] = await Promise.all([
+    gateOf(
+      camp,
+      roster.filter((c) => c.withdrawnOn === null),
+      day,
+    ),
+    listStaff(camp.id, 'all'),
+    db()
+      .select({ camperId: lateArrivals.camperId, fromMinute: lateArrivals.fromMinute })
+      .from(lateArrivals)
+      .innerJoin(campers, eq(campers.id, lateArrivals.camperId))
+      .where(and(eq(lateArrivals.day, day), eq(campers.campId, camp.id))),
+  ]);
+  return { day, roster, gate, staff, late: new Map(late.map((l) => [l.camperId, l.fromMinute])) };
+}
+
 /** What a day begins with: three mounds and cameras from nine, everybody of the staff. */
-export async function defaultSettings(camp: Camp): Promise<DaySettings> {
-  const staff = await listStaff(camp.id);
+export function defaultSettings(field: Field): DaySettings {
+  const staff = field.staff.filter((s) => s.active);
   const [from, to] = [9 * 60, 17 * 60];
   const byAge = (young: number, old: number) =>
     Object.fromEntries(AGE_GROUPS.map((g, i) => [g, i < 3 ? young : old])) as DaySettings['minutes'];
@@ -56,28 +88,10 @@ function stillAtWork(named: DaySettings['staff'], staff: Awaited<ReturnType<type
 }
 
 /** Everything that the planner asks of a day: who may throw and how much, and who is not to throw and why. */
-export async function dayInput(
-  camp: Camp,
-  day: string,
+export function dayInput(
+  { day, gate, staff, late }: Field,
   settings: DaySettings,
-): Promise<{ input: DayInput; resting: readonly Resting[] }> {
-  const [gate, staff] = await Promise.all([gateList(camp, day), listStaff(camp.id)]);
-  const late =
-    gate.length === 0
-      ? []
-      : await db()
-          .select()
-          .from(lateArrivals)
-          .where(
-            and(
-              eq(lateArrivals.day, day),
-              inArray(
-                lateArrivals.camperId,
-                gate.map((g) => g.camper.id),
-              ),
-            ),
-          );
-  const lateUntil = new Map(late.map((l) => [l.camperId, l.fromMinute]));
+): { input: DayInput; resting: readonly Resting[] } {
   const resting = gate.flatMap((g) => {
     const why = whyNot(g, settings, day);
     return why === null ? [] : [{ camper: g.camper.id, why }];
@@ -87,14 +101,20 @@ export async function dayInput(
   return {
     resting,
     input: {
-      settings: { ...settings, staff: stillAtWork(settings.staff, staff) },
+      settings: {
+        ...settings,
+        staff: stillAtWork(
+          settings.staff,
+          staff.filter((p) => p.active),
+        ),
+      },
       campers: gate
         .filter((g) => !out.has(g.camper.id))
         .map(({ camper, checkIn, standing }) => ({
           id: camper.id,
           ageGroup: camper.ageGroup,
           together: camper.togetherWith,
-          readyFrom: lateUntil.get(camper.id) ?? 0,
+          readyFrom: late.get(camper.id) ?? 0,
           noShow: gateInUse && !checkIn?.present && standing.thrownToday === 0,
           throwsLeft: standing.plannable,
         })),

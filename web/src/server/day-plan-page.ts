@@ -1,14 +1,14 @@
 import { may } from './access.ts';
-import { listRoster } from './campers.ts';
 import { clockOn, type Camp } from './camps.ts';
-import { dayPlanOf, judgePlan } from './day-plans.ts';
-import { listStaff } from './staff.ts';
+import { readField } from './day-input.ts';
+import { judgePlan, planAt } from './day-plans.ts';
 
 /** Everything that the page of a day's plan shows. */
 export async function dayPlanPage(camp: Camp, day: string, instant = Date.now()) {
   const { now, over } = clockOn(camp, day, instant);
-  const [plan, campers, staff] = await Promise.all([dayPlanOf(camp, day), listRoster(camp), listStaff(camp.id, 'all')]);
-  const judged = await judgePlan(camp, day, plan, { now, over });
+  const field = await readField(camp, day);
+  const plan = await planAt(camp, field);
+  const judged = judgePlan(field, plan, { now, over });
   return {
     ...plan,
     ...judged,
@@ -16,7 +16,7 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
     day,
     now,
     over,
-    campers: campers.map((c) => ({ id: c.id, bib: c.bib, name: c.name, ageGroup: c.ageGroup, together: c.togetherWith })),
-    staff: staff.map(({ id, name, role, active }) => ({ id, name, active, mayScore: may(role, 'break down and score') })),
+    campers: field.roster.map((c) => ({ id: c.id, bib: c.bib, name: c.name, ageGroup: c.ageGroup, together: c.togetherWith })),
+    staff: field.staff.map(({ id, name, role, active }) => ({ id, name, active, mayScore: may(role, 'break down and score') })),
   };
 }

@@ -12,10 +12,10 @@ import { campById, campsOf, type Camp } from './camps.ts';
 import Papa from 'papaparse';
 import { planCalendar, planCsv } from './day-plan-files.ts';
 import { dayPlanPage } from './day-plan-page.ts';
-import { dayPlanOf, moveInPlan, noteLate, solveDay, delayDay, judgePlan } from './day-plans.ts';
+import { dayPlanOf, moveInPlan, noteLate, planAt, solveDay, delayDay, judgePlan } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campers, campStaff, dayPlans, sheets } from './db/schema.ts';
-import { dayInput } from './day-input.ts';
+import { dayInput, readField } from './day-input.ts';
 import { withScorers } from './plan-scorers.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
@@ -196,7 +196,7 @@ describe('the plan of a day', () => {
 
   test('when the search for who scores whom runs into its limit the page says so, until it is made again', async () => {
     const plan = await dayPlanOf(camp, DAY);
-    const { input } = await dayInput(camp, DAY, plan.settings);
+    const { input } = dayInput(await readField(camp, DAY), plan.settings);
     const found = await withScorers(input, plan.sessions, [], 0);
     expect(found.cut).toBe(true);
     expect(found.sessions.every((s) => plan.settings.staff.some((p) => p.id === s.scorer))).toBe(true);
@@ -346,7 +346,10 @@ describe('two leads at once', () => {
     });
     // As long as nobody is at the gate, the plan is believed.
     const noon = Math.max(first!.to, second!.to) + 1;
-    const judge = async () => (await judgePlan(camp, day, await dayPlanOf(camp, day), { now: noon, over: false })).problems;
+    const judge = async () => {
+      const field = await readField(camp, day);
+      return judgePlan(field, await planAt(camp, field), { now: noon, over: false }).problems;
+    };
     expect((await judge()).filter((p) => p.code === 'missed')).toEqual([]);
     await recordCheckIn(v7(), said(second!.camper), world.helper);
     const missed = (await judge()).filter((p) => p.code === 'missed').flatMap((p) => p.campers);

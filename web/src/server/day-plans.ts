@@ -12,7 +12,7 @@ import {
   type DaySettings,
 } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
-import { dayInput, defaultSettings, type Resting } from './day-input.ts';
+import { dayInput, defaultSettings, readField, type Field, type Resting } from './day-input.ts';
 import { db, type Executor } from './db/connect.ts';
 import { dayPlans, lateArrivals, planSessions, staff } from './db/schema.ts';
 import { withScorers, type PlannedSession } from './plan-scorers.ts';
@@ -58,10 +58,13 @@ async function rowOf(camp: Camp, day: string) {
 }
 
 /** The plan of a day as it stands; with settings to begin with and no session where none is made yet. */
-export async function dayPlanOf(camp: Camp, day: string): Promise<DayPlanView> {
-  const row = await rowOf(camp, day);
-  const settings = row?.settings ?? (await defaultSettings(camp));
-  const { input, resting } = await dayInput(camp, day, settings);
+export const dayPlanOf = async (camp: Camp, day: string): Promise<DayPlanView> => planAt(camp, await readField(camp, day));
+
+/** The same of a day at the field that is read already. */
+export async function planAt(camp: Camp, field: Field): Promise<DayPlanView> {
+  const row = await rowOf(camp, field.day);
+  const settings = row?.settings ?? defaultSettings(field);
+  const { input, resting } = dayInput(field, settings);
   const sessions = row ? await sessionsOf(row.id) : [];
   const placed = new Set(sessions.map((s) => s.camper));
   return {
@@ -75,13 +78,12 @@ export async function dayPlanOf(camp: Camp, day: string): Promise<DayPlanView> {
 }
 
 /** What a plan comes to and which rules it breaks, as things stand now. */
-export async function judgePlan(
-  camp: Camp,
-  day: string,
+export function judgePlan(
+  field: Field,
   plan: DayPlanView,
   { now, over }: { readonly now: number | null; readonly over: boolean },
 ) {
-  const { input } = await dayInput(camp, day, plan.settings);
+  const { input } = dayInput(field, plan.settings);
   const scorers = input.settings.staff.filter((s) => s.scores).map((s) => s.id);
   const records = plan.sessions.flatMap((s) => [
     { camper: s.camper, coach: s.scorer },
@@ -114,7 +116,7 @@ export async function solveDay(
 ): Promise<Pick<DayPlan, 'unplaced' | 'moved'>> {
   const row = await rowOf(camp, day);
   const before = row ? await sessionsOf(row.id) : [];
-  const { input } = await dayInput(camp, day, change.settings);
+  const { input } = dayInput(await readField(camp, day), change.settings);
   const until = Date.now() + MILLISECONDS;
   let seed = 1;
   const random = (): number => {
@@ -144,7 +146,7 @@ export async function moveInPlan(
 ): Promise<void> {
   const row = await rowOf(camp, day);
   if (!row) throw new Refusal('no-plan', 'There is no plan of this day yet. Make one first.', 409);
-  const { input } = await dayInput(camp, day, row.settings);
+  const { input } = dayInput(await readField(camp, day), row.settings);
   if (!input.campers.some((c) => c.id === change.camperId))
     throw new Refusal('not-to-throw', 'This camper is not to throw today.', 409);
   const before = await sessionsOf(row.id);
@@ -180,7 +182,7 @@ export async function delayDay(
 ): Promise<void> {
   const row = await rowOf(camp, day);
   if (!row) throw new Refusal('no-plan', 'There is no plan of this day yet. Make one first.', 409);
-  const { input } = await dayInput(camp, day, row.settings);
+  const { input } = dayInput(await readField(camp, day), row.settings);
   const before = await sessionsOf(row.id);
   const later = delaySessions(before, change.minutes, change.now);
   const last = Math.max(0, ...later.map((s) => s.to));

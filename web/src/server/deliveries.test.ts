@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { camperByBib, listCampers } from './campers.ts';
+import { camperByBib, camperById, listCampers } from './campers.ts';
 import { campById } from './camps.ts';
 import { ledgerOf } from './arm-care.ts';
 import { removeClip } from './remove-clip.ts';
@@ -9,7 +9,7 @@ import { enterAs } from './testing/entering.ts';
 import { campAtAGlance } from './home.ts';
 import { neighbours, nextPage } from './roster-links.ts';
 import { filmSimulated } from './simulated-camera.ts';
-import { newWorld, readyClip, type World } from './testing/world.ts';
+import { filmOnItsWay, newWorld, readyClip, type World } from './testing/world.ts';
 
 let world: World;
 beforeAll(async () => {
@@ -59,6 +59,7 @@ describe('the roster', () => {
       [9, 12, '11-12'],
       [44, 12, '11-12'],
     ]);
+    await expect(camperById(v7())).rejects.toMatchObject({ status: 404, message: 'The camper was not found.' });
     await expect(camperByBib(camp, 99)).rejects.toMatchObject({ status: 404, message: 'A camper with bib 99 was not found.' });
   });
 
@@ -66,10 +67,20 @@ describe('the roster', () => {
     const all = await campAtAGlance(await campById(world.campId));
     const page = (bib: number): string => nextPage(all.find((c) => c.bib === bib)!, 'coach');
     expect([page(7), page(8), page(9)]).toEqual(['/campers/7', '/campers/8', '/campers/9']);
-    expect(neighbours(all, 7).next).toBeNull();
-    const filmed = all.map((c) => (c.bib === 9 ? { ...c, waiting: 'scores' as const } : c));
-    expect(neighbours(filmed, 7).next?.bib).toBe(9);
-    expect(nextPage(filmed.find((c) => c.bib === 9)!, 'coach')).toBe('/bench/9');
+    const camp = await campById(world.campId);
+    expect(await neighbours(camp, 7)).toEqual({ previous: null, next: null });
+    // A film of somebody without a consent, of one with one, and of one with one farther off.
+    const far = await world.addCamper(62, {}, 1);
+    await filmOnItsWay(world, far.deliveries[0]!);
+    for (let bib = 50; bib < 60; bib++)
+      await filmOnItsWay(world, (await world.addCamper(bib, { consentToFilm: false }, 1)).deliveries[0]!);
+    expect(await neighbours(camp, 7)).toMatchObject({ previous: null, next: { bib: 62, waiting: 'copies' } });
+    expect(await neighbours(camp, 62)).toEqual({ previous: null, next: null });
+    const near = await world.addCamper(61, {}, 1);
+    await filmOnItsWay(world, near.deliveries[0]!);
+    expect(await neighbours(camp, 7)).toMatchObject({ previous: null, next: { bib: 61 } });
+    expect(await neighbours(camp, 62)).toMatchObject({ previous: { bib: 61 }, next: null });
+    expect(nextPage({ bib: 9, waiting: 'scores' }, 'coach')).toBe('/bench/9');
   });
 
   test('counts a level once, whoever of the staff gave it', async () => {

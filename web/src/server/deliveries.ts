@@ -1,4 +1,4 @@
-import { asc, eq, inArray, max, sql } from 'drizzle-orm';
+import { asc, eq, max, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { DeliveryKind } from '@stride-chalk/core';
 import { requireMayThrow } from './arm-care.ts';
@@ -13,15 +13,6 @@ export type DeliveryRow = typeof deliveries.$inferSelect;
 
 export const deliveriesOf = (camperId: string): Promise<DeliveryRow[]> =>
   db().select().from(deliveries).where(eq(deliveries.camperId, camperId)).orderBy(asc(deliveries.number));
-
-export const deliveriesOfAll = (camperIds: readonly string[]): Promise<DeliveryRow[]> =>
-  camperIds.length === 0
-    ? Promise.resolve([])
-    : db()
-        .select()
-        .from(deliveries)
-        .where(inArray(deliveries.camperId, [...camperIds]))
-        .orderBy(asc(deliveries.number));
 
 export async function deliveryWithCamper(id: string): Promise<{ delivery: DeliveryRow; camp: Camp; camper: Camper }> {
   const [delivery] = await db().select().from(deliveries).where(eq(deliveries.id, id));

@@ -4,10 +4,10 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { Entry } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { campById } from './camps.ts';
-import { clips, entries, marks, points, scores } from './db/schema.ts';
+import { entries, marks, points, scores } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
 import { enterAs } from './testing/entering.ts';
-import { newWorld, readyClip, type World } from './testing/world.ts';
+import { filmOnItsWay, newWorld, readyClip, type World } from './testing/world.ts';
 
 let world: World;
 let clipId: string;
@@ -225,22 +225,7 @@ describe('a key frame', () => {
   });
 
   test('no point lies on a film that has no frame yet', async () => {
-    const id = v7();
-    await db()
-      .insert(clips)
-      .values({
-        id,
-        deliveryId: world.secondDelivery,
-        view: 'rear',
-        fileName: 'on-its-way.mp4',
-        sha256: '0'.repeat(64),
-        bytes: 1,
-        codec: 'h264',
-        width: 2,
-        height: 2,
-        state: 'checking',
-        enteredBy: world.coach,
-      });
+    const id = await filmOnItsWay(world, world.secondDelivery, 'rear');
     await expect(
       enterAs(
         v7(),

@@ -1,15 +1,17 @@
 import { recentThrows } from './arm-care.ts';
 import { grouped } from './grouped.ts';
 import { minuteInZone } from '@stride-chalk/core';
-import { dayPlanOf } from './day-plans.ts';
+import { readField } from './day-input.ts';
+import { planAt } from './day-plans.ts';
 import { todayAt, type Camp } from './camps.ts';
-import { gateList } from './check-ins.ts';
 
 /** The day at the field in a few figures for the start page; null when today is no day of the camp. */
 export async function todayAtTheField(camp: Camp, now = Date.now()) {
   const today = todayAt(camp, now);
   if (today < camp.firstDay || today > camp.lastDay) return null;
-  const [gate, plan] = await Promise.all([gateList(camp, today), dayPlanOf(camp, today)]);
+  const field = await readField(camp, today);
+  const { gate } = field;
+  const plan = await planAt(camp, field);
   const minute = minuteInZone(now, camp.timeZone);
   /** Whoever has not come has not thrown, whatever the plan says. */
   const here = new Set(gate.filter((g) => g.checkIn?.present).map((g) => g.camper.id));
@@ -30,14 +32,11 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
 
 /** What the phone at the gate shows of each camper, and when that was. */
 export async function gatePage(camp: Camp, day: string, now = Date.now()) {
-  const [gate, plan] = await Promise.all([gateList(camp, day), dayPlanOf(camp, day)]);
-  const thrown = grouped(
-    await recentThrows(
-      gate.map((g) => g.camper.childId),
-      day,
-    ),
-    (t) => t.childId,
-  );
+  const field = await readField(camp, day);
+  const { gate } = field;
+  const children = gate.map((g) => g.camper.childId);
+  const [plan, recent] = await Promise.all([planAt(camp, field), recentThrows(children, day)]);
+  const thrown = grouped(recent, (t) => t.childId);
   const sessions = new Map(plan.sessions.map((s) => [s.camper, s]));
   const lines = gate.map(({ camper, checkIn, standing }) => {
     const session = sessions.get(camper.id);

@@ -1,12 +1,8 @@
-import { inArray } from 'drizzle-orm';
-import { ALWAYS_ASKED, resolveSheet } from '@stride-chalk/core';
+import { sql } from 'drizzle-orm';
+import { AGE_GROUPS, ALWAYS_ASKED, resolveSheet } from '@stride-chalk/core';
 import { listCampers, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
-import { clipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
-import { evaluations, marks, scores } from './db/schema.ts';
-import { grouped } from './grouped.ts';
-import { deliveriesOfAll } from './deliveries.ts';
 
 export type Waiting = 'consent' | 'rest' | 'film' | 'copies' | 'keyFrames' | 'scores' | 'writeUp' | 'release' | 'released';
 
@@ -26,100 +22,87 @@ export interface CamperAtAGlance {
   readonly version: number | null;
 }
 
-/** The camp at a glance: every camper with what he waits for. Five queries whatever the size of the camp. */
-export async function campAtAGlance(camp: Camp): Promise<CamperAtAGlance[]> {
-  const all = await listCampers(camp);
-  const ids = all.map((c) => c.id);
-  const thrown = await deliveriesOfAll(ids);
-  const deliveryIds = thrown.map((d) => d.id);
-  const films = await clipsOf(deliveryIds);
-  const [marked, scored, written] = await Promise.all([
-    films.length === 0
-      ? []
-      : db()
-          .select({ clipId: marks.clipId, event: marks.event })
-          .from(marks)
-          .where(
-            inArray(
-              marks.clipId,
-              films.map((f) => f.id),
-            ),
-          ),
-    deliveryIds.length === 0
-      ? []
-      : db()
-          .selectDistinct({ deliveryId: scores.deliveryId, checkpoint: scores.checkpoint })
-          .from(scores)
-          .where(inArray(scores.deliveryId, deliveryIds)),
-    ids.length === 0
-      ? []
-      : db()
-          .select({ camperId: evaluations.camperId, version: evaluations.version, releasedAt: evaluations.releasedAt })
-          .from(evaluations)
-          .where(inArray(evaluations.camperId, ids)),
-  ]);
-  // Grouped once: a camp of hundreds has tens of thousands of levels.
-  const thrownBy = grouped(thrown, (d) => d.camperId);
-  const filmsOf = grouped(films, (f) => f.deliveryId);
-  const marksOf = grouped(marked, (m) => m.clipId);
-  const scoresOf = grouped(scored, (s) => s.deliveryId);
-  const writtenFor = grouped(written, (e) => e.camperId);
-  const always = new Set<string>(ALWAYS_ASKED);
-  const askedOf = new Map<string, ReadonlySet<string>>();
-  /** The checkpoints that are scored at an age; the sheet is resolved once for each. */
-  const askedFor = (ageGroup: Camper['ageGroup']): ReadonlySet<string> => {
-    const ids =
-      askedOf.get(ageGroup) ??
-      new Set(
-        resolveSheet(camp.sheet, ageGroup, 'stretch', camp.schools)
-          .filter((c) => c.scored)
-          .map((c) => c.id),
-      );
-    askedOf.set(ageGroup, ids);
-    return ids;
-  };
+/** The checkpoints that are scored at each age of the camp's sheet. */
+const askedByAge = (camp: Camp): Record<string, string[]> =>
+  Object.fromEntries(
+    AGE_GROUPS.map((ageGroup) => [
+      ageGroup,
+      resolveSheet(camp.sheet, ageGroup, 'stretch', camp.schools)
+        .filter((c) => c.scored)
+        .map((c) => c.id),
+    ]),
+  );
+
+interface Counted extends Record<string, unknown> {
+  readonly id: string;
+  readonly deliveries: number;
+  readonly films: number;
+  readonly ready: number;
+  readonly marked: number;
+  readonly scored: number;
+  readonly version: number | null;
+  readonly released: boolean | null;
+}
+
+/** What there is of each camper, counted where it lies: whatever the size of the camp one question, and one row a camper. */
+async function counted(campers: readonly Camper[], asked: Record<string, string[]>): Promise<Map<string, Counted>> {
+  const { rows } = await db().execute<Counted>(sql`
+    select c.id, d.deliveries, coalesce(f.films, 0) as films, coalesce(f.ready, 0) as ready, coalesce(f.marked, 0) as marked, s.scored, e.version, e.released
+    from unnest(${sql.param(campers.map((c) => c.id))}::uuid[], ${sql.param(campers.map((c) => c.ageGroup))}::text[]) as c(id, age_group)
+    cross join lateral (select count(*)::int as deliveries from deliveries where camper_id = c.id) d
+    cross join lateral (
+      select count(*)::int as films, (count(*) filter (where k.state = 'ready'))::int as ready,
+        sum((select count(*) from marks m where m.clip_id = k.id and m.event = any(${sql.param([...ALWAYS_ASKED])}::text[])))::int as marked
+      from deliveries t join clips k on k.delivery_id = t.id
+      where t.camper_id = c.id and k.removed_at is null and k.hidden_at is null) f
+    cross join lateral (
+      select count(distinct (l.delivery_id, l.checkpoint))::int as scored
+      from deliveries t join scores l on l.delivery_id = t.id
+      where t.camper_id = c.id and ${JSON.stringify(asked)}::jsonb -> c.age_group ? l.checkpoint) s
+    left join lateral (
+      select v.version, v.released_at is not null as released from evaluations v where v.camper_id = c.id order by v.version desc limit 1) e on true`);
+  return new Map(rows.map((r) => [r.id, r]));
+}
+
+/** The camp at a glance: every camper with what he waits for. Two questions whatever the size of the camp. */
+export const campAtAGlance = async (camp: Camp): Promise<CamperAtAGlance[]> => glancesOf(camp, await listCampers(camp));
+
+/** Where these campers of a camp stand. */
+export async function glancesOf(camp: Camp, all: readonly Camper[]): Promise<CamperAtAGlance[]> {
+  const asked = askedByAge(camp);
+  const of = await counted(all, asked);
   return all.map((camper) => {
-    const own = thrownBy.get(camper.id) ?? [];
-    const ownFilms = own.flatMap((d) => filmsOf.get(d.id) ?? []);
-    const keyFrames = {
-      done: ownFilms.flatMap((f) => marksOf.get(f.id) ?? []).filter((m) => always.has(m.event)).length,
-      of: ownFilms.length * ALWAYS_ASKED.length,
-    };
-    const askedIds = askedFor(camper.ageGroup);
-    const levels = {
-      done: own.flatMap((d) => scoresOf.get(d.id) ?? []).filter((s) => askedIds.has(s.checkpoint)).length,
-      of: own.length * askedIds.size,
-    };
-    const versions = [...(writtenFor.get(camper.id) ?? [])].sort((a, b) => b.version - a.version);
+    const own = of.get(camper.id)!;
+    const keyFrames = { done: own.marked, of: own.films * ALWAYS_ASKED.length };
+    const levels = { done: own.scored, of: own.deliveries * asked[camper.ageGroup]!.length };
     return {
       id: camper.id,
       bib: camper.bib,
       name: camper.name,
       age: camper.age,
       hand: camper.hand,
-      deliveries: own.length,
-      films: ownFilms.length,
-      filmsReady: ownFilms.filter((f) => f.state === 'ready').length,
+      deliveries: own.deliveries,
+      films: own.films,
+      filmsReady: own.ready,
       keyFrames,
       levels,
-      version: versions[0]?.version ?? null,
-      waiting: waitingFor(camper, ownFilms, keyFrames, levels, versions[0]),
+      version: own.version,
+      waiting: waitingFor(camper, own, keyFrames, levels),
     };
   });
 }
 
 function waitingFor(
   camper: Camper,
-  films: ReadonlyArray<{ readonly state: string }>,
+  own: Counted,
   keyFrames: { done: number; of: number },
   levels: { done: number; of: number },
-  newest: { readonly releasedAt: Date | null } | undefined,
 ): Waiting {
   if (!camper.consent.film) return 'consent';
-  if (newest?.releasedAt) return 'released';
-  if (newest) return 'release';
-  if (films.length === 0) return camper.sore ? 'rest' : 'film';
-  if (films.some((f) => f.state !== 'ready')) return 'copies';
+  if (own.released) return 'released';
+  if (own.version !== null) return 'release';
+  if (own.films === 0) return camper.sore ? 'rest' : 'film';
+  if (own.ready < own.films) return 'copies';
   if (keyFrames.done < keyFrames.of) return 'keyFrames';
   if (levels.done < levels.of) return 'scores';
   return 'writeUp';

@@ -65,7 +65,7 @@ export async function hiddenAt(campId: string): Promise<{ readonly films: number
     .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
     .innerJoin(campers, eq(campers.id, deliveries.camperId))
     .where(and(eq(campers.campId, campId), isNotNull(clips.hiddenAt)));
-  if (!row || row.films === 0 || row.first === null) return null;
+  if (!row?.first) return null;
   return { films: row.films, from: addDays(new Date(row.first).toISOString().slice(0, 10), HIDDEN_DAYS) };
 }
 

@@ -12,23 +12,19 @@ export async function filmsOfCamper(camperId: string) {
   return {
     filming: filmingOf(ids),
     deliveries: deliveries.map(({ id, number, kind }) => ({ id, number, kind })),
-    clips: clips.map((c) => {
-      const times = c.frameTimes;
-      const length = times && times.length > 1 ? times[times.length - 1]! - times[0]! : 0;
-      return {
-        id: c.id,
-        deliveryId: c.deliveryId,
-        view: c.view,
-        fileName: c.fileName,
-        state: c.state,
-        progress: c.progress,
-        captureScale: c.captureScale,
-        captureKnown: c.captureKnown,
-        problem: c.problem,
-        frames: times?.length ?? null,
-        rate: length > 0 ? (times!.length - 1) / length : null,
-      };
-    }),
+    clips: clips.map((c) => ({
+      id: c.id,
+      deliveryId: c.deliveryId,
+      view: c.view,
+      fileName: c.fileName,
+      state: c.state,
+      progress: c.progress,
+      captureScale: c.captureScale,
+      captureKnown: c.captureKnown,
+      problem: c.problem,
+      frames: c.frames,
+      rate: c.frames && c.seconds ? (c.frames - 1) / c.seconds : null,
+    })),
     removed,
     refusals: refusals.map(({ id, deliveryId, view, fileName, reason }) => ({ id, deliveryId, view, fileName, reason })),
   };

@@ -109,6 +109,15 @@ describe('an invitation', () => {
     expect((await listStaff(third.camp.id)).map((p) => p.id)).toEqual(expect.arrayContaining([bo.id, again.id]));
   });
 
+  test('who comes in with the invited account itself, or with one that has no place any more, changes nothing', async () => {
+    const dov = await atWork('Dov');
+    const before = await campsOf(dov.id);
+    await comeInWith(dov.id, dov.id);
+    await comeInWith(v7(), dov.id);
+    expect(await campsOf(dov.id)).toEqual(before);
+    expect(await signedIn(withCookies(await enter(dov.email)))).toEqual({ id: dov.id, name: 'Dov' });
+  });
+
   test('goes with what the invited one was planned for', async () => {
     const cal = await atWork('Cal');
     const second = await anotherCamp('Fifth');

@@ -9,11 +9,15 @@ import { standingHeaders } from './headers.ts';
 let server: Server | null = null;
 afterEach(() => server?.close());
 
+/** How many requests went on to the pages. */
+let wentOn = 0;
 /** A server that reads bodies, and answers how many bytes of text it has handed on. */
 async function guarded(): Promise<number> {
+  wentOn = 0;
   server = createServer((request: IncomingMessage & { body?: string }, response) => {
     void readBody(request, response).then(async (goesOn) => {
       if (!goesOn) return;
+      wentOn += 1;
       let bytes = Buffer.byteLength(request.body ?? '');
       if (request.body === undefined) for await (const chunk of request as AsyncIterable<Buffer>) bytes += chunk.length;
       response.end(String(bytes));
@@ -68,6 +72,7 @@ describe('a body', () => {
     const port = await guarded();
     const bad = await post(port, '/api/x', Buffer.from([0x7b, 0xff, 0xfe]));
     expect([bad.status, JSON.parse(bad.text)]).toEqual([400, expect.objectContaining({ code: 'not-utf-8', status: 400 })]);
+    expect(wentOn).toBe(0);
     expect(await post(port, '/api/x', Buffer.from('ä€𝄞'))).toEqual({ status: 200, text: '9' });
     expect(await post(port, '/api/x', Buffer.alloc(0))).toEqual({ status: 200, text: '0' });
   });
