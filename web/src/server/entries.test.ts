@@ -66,6 +66,7 @@ describe('an entry', () => {
       applied: false,
       stands: { entry: mark(2), by: 'Other coach' },
     });
+    expect(await stands()).toMatchObject({ frame: 2, enteredBy: world.otherCoach });
     expect(await enterAs(v7({ msecs: now + 3 * HOUR + 2 }), mark(4), world.coach, now)).toMatchObject({ applied: true });
     expect(await stands()).toMatchObject({ frame: 4 });
   });
@@ -162,6 +163,11 @@ describe('a level', () => {
     expect(await levelOf('B1', world.otherCoach)).toMatchObject([{ level: '0' }]);
   });
 
+  test('may be "not visible", without a fault', async () => {
+    await enterAs(v7(), score('NV', { checkpoint: 'F1' }), world.coach);
+    expect(await levelOf('F1')).toMatchObject([{ level: 'NV', faults: [] }]);
+  });
+
   test.each([
     ['a checkpoint that the sheet lacks', { checkpoint: 'B9' }, 'unknown-checkpoint'],
     ["another checkpoint's fault", { faults: ['F2.gives-way'] }, 'unknown-fault'],
@@ -187,6 +193,21 @@ describe('a key frame', () => {
     expect(await kept('contact')).toMatchObject({ frame: 10, frameTo: 11, enteredBy: world.coach });
     await enterAs(v7(), mark('contact', 12), world.otherCoach);
     expect(await kept('contact')).toMatchObject({ frame: 12, frameTo: null, enteredBy: world.otherCoach });
+  });
+
+  test('and a point that are taken back are gone, and nothing else is', async () => {
+    const where = { clipId, event: 'liftTop' } as const;
+    const place = { x: 1, y: 1, pointSd: 2, frame: null, origin: 'placed' } as const;
+    await enterAs(v7(), mark('contact', 12), world.coach);
+    await enterAs(v7(), { kind: 'mark', ...where, frame: 5, frameTo: null }, world.coach);
+    for (const point of ['frontKnee', 'frontAnkle'] as const)
+      await enterAs(v7(), { kind: 'point', ...where, point, ...place }, world.coach);
+    await enterAs(v7(), { kind: 'unpoint', ...where, point: 'frontKnee' }, world.otherCoach);
+    const left = await db().select().from(points).where(eq(points.clipId, clipId));
+    expect(left.filter((p) => p.event === 'liftTop').map((p) => p.point)).toEqual(['frontAnkle']);
+    await enterAs(v7(), { kind: 'unmark', ...where }, world.coach);
+    expect(await kept('liftTop')).toBeUndefined();
+    expect(await kept('contact')).toMatchObject({ frame: 12 });
   });
 
   test('out of order is refused with both names; an order that is a finding passes', async () => {
@@ -219,7 +240,7 @@ describe('a key frame', () => {
       },
       world.coach,
     );
-    expect(await db().select().from(points).where(eq(points.clipId, clipId))).toMatchObject([
+    expect(await db().select().from(points).where(eq(points.event, 'contact'))).toMatchObject([
       { point: 'frontKnee', x: 101.25, y: 77.5, pointSd: 2 },
     ]);
   });
