@@ -5,12 +5,13 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { afterEach, expect, test } from 'vitest';
-import { defaultSheet } from '@stride-chalk/core';
+import { defaultSheet, entryTarget, type Entry } from '@stride-chalk/core';
 import { listCampers } from './campers.ts';
-import { campsOf } from './camps.ts';
+import { campById, campsOf } from './camps.ts';
 import { ledgerOf, soreArmsOf } from './arm-care.ts';
 import { clipsOf } from './clips.ts';
 import { closeDatabase, migrateDatabase } from './db/connect.ts';
+import { recordEntry } from './entries.ts';
 
 const names: string[] = [];
 const admin = async (statement: string): Promise<void> => {
@@ -267,5 +268,43 @@ test('an installation from before organisations keeps everything, and every row 
   ]);
   await expect(client.query(`update entries set target = 'x'`)).rejects.toThrow('an entry is kept');
   expect(await all('select seen_at from server_clock')).toHaveLength(1);
+  await client.end();
+});
+
+test('entries from before they were placed in one step keep their order: a new one finds its place among them', async () => {
+  const client = await asItWas(11);
+  const [sheet, organisation, camp, coach, child, delivery] = Array.from({ length: 6 }, () => v7());
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
+  await put(client, 'organisations', { id: organisation, name: 'Club' });
+  const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
+  await put(client, 'camps', { id: camp, name: 'Week', place: 'Field', organisation_id: organisation, sheet_id: sheet, ...days });
+  await put(client, 'staff', { id: coach, name: 'Coach', email: 'c@old.example', address: 'c@old.example' });
+  await put(client, 'camp_staff', { camp_id: camp, staff_id: coach, role: 'coach', deactivated_at: '2026-07-14T10:00Z' });
+  await put(client, 'children', { id: child });
+  const body = { bib: 1, name: 'C', born: '2014-01-01', hand: 'R', height_centimetres: 150, guardian: 'G' };
+  await put(client, 'campers', { id: child, child_id: child, camp_id: camp, ...body });
+  await put(client, 'deliveries', { id: delivery, camper_id: child, number: 1, thrown_on: '2026-07-13' });
+  const at = Date.parse('2026-07-14T12:00:00Z');
+  const entry = (level: string) =>
+    ({ kind: 'score', deliveryId: delivery!, checkpoint: 'E2', level, faults: [], note: null }) as Entry;
+  const first = v7({ msecs: at });
+  const made = new Date(at).toISOString();
+  const target = entryTarget(entry('1'), coach!);
+  await put(client, 'entries', { id: first, target, body: JSON.stringify(entry('1')), entered_by: coach, made_at: made });
+  const score = { delivery_id: delivery, checkpoint: 'E2', coach_id: coach, sheet_id: sheet, level: '1' };
+  await put(client, 'scores', { ...score, entry_id: first, entered_by: coach });
+
+  await migrateDatabase();
+  const by = { id: coach!, camp: await campById(camp!) };
+  expect(await recordEntry(first, entry('1'), by, at)).toEqual({ applied: true, stands: null });
+  expect(await recordEntry(v7({ msecs: at - 60_000 }), entry('0'), by, at - 60_000)).toEqual({
+    applied: false,
+    stands: { entry: entry('1'), by: 'Coach' },
+  });
+  expect(await recordEntry(v7({ msecs: at + 60_000 }), entry('3'), by, at + 60_000)).toMatchObject({ applied: true });
+  expect((await client.query('select level from scores')).rows).toEqual([{ level: '3' }]);
+  expect((await client.query('select deactivated_at is not null as gone, changed_by from camp_staff')).rows).toEqual([
+    { gone: true, changed_by: null },
+  ]);
   await client.end();
 });

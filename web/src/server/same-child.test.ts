@@ -42,7 +42,7 @@ beforeAll(async () => {
   camp = await campById(world.campId);
   there = await campLike('There');
   leadThere = (await inviteStaff(there, { name: 'Theo', email: 'theo@field.example', role: 'lead', by: world.lead })).id;
-  await changeStaff(there.id, world.lead, { active: false });
+  await changeStaff(there.id, world.lead, { active: false, by: world.lead });
 });
 afterAll(() => world.end());
 
@@ -143,33 +143,33 @@ describe('a camper whom another camp knows by name and birth date', () => {
         [{ camperId: here.id }],
         [{ camperId: other.id }],
       ]);
-      await changeStaff(there.id, world.lead, { active: true, role: 'lead' });
+      await changeStaff(there.id, world.lead, { active: true, role: 'lead', by: world.lead });
       expect(await namesakesForLead(camp, here, world.lead)).toMatchObject([{ camperId: other.id }]);
-      await changeStaff(there.id, world.lead, { active: false });
+      await changeStaff(there.id, world.lead, { active: false, by: world.lead });
       await answerSameChild(camp, here, { other: other.id, is, by: world.lead });
       expect([await openQuestions(camp.id), await openQuestions(there.id)]).toEqual([[], []]);
-      await changeStaff(there.id, world.lead, { active: true, role: 'lead' });
+      await changeStaff(there.id, world.lead, { active: true, role: 'lead', by: world.lead });
       expect(await namesakesForLead(camp, await camperOf(here.id), world.lead)).toEqual([]);
-      await changeStaff(there.id, world.lead, { active: false });
+      await changeStaff(there.id, world.lead, { active: false, by: world.lead });
     }
   });
 
   test('whoever leads both camps says it at once; a coach of both, or a lead who left, does not', async () => {
     const { here, other } = await onBoth('Ash Three');
-    await changeStaff(there.id, world.lead, { active: true, role: 'coach' });
+    await changeStaff(there.id, world.lead, { active: true, role: 'coach', by: world.lead });
     expect(await namesakesForLead(camp, here, world.lead)).toEqual([]);
-    await changeStaff(there.id, world.lead, { role: 'lead' });
+    await changeStaff(there.id, world.lead, { role: 'lead', by: world.lead });
     expect(await namesakesForLead(camp, here, world.lead)).toEqual([
       { camperId: other.id, bib: other.bib, camp: 'There', firstDay: there.firstDay },
     ]);
-    await changeStaff(there.id, world.lead, { active: false });
+    await changeStaff(there.id, world.lead, { active: false, by: world.lead });
     expect(await namesakesForLead(camp, here, world.lead)).toEqual([]);
     await expect(answerSameChild(camp, here, { other: other.id, is: 'same', by: world.lead })).rejects.toMatchObject({
       code: 'not-found',
     });
-    await changeStaff(there.id, world.lead, { active: true });
+    await changeStaff(there.id, world.lead, { active: true, by: world.lead });
     await answerSameChild(camp, here, { other: other.id, is: 'same', by: world.lead });
-    await changeStaff(there.id, world.lead, { active: false });
+    await changeStaff(there.id, world.lead, { active: false, by: world.lead });
     expect((await camperOf(other.id)).childId).toBe((await camperOf(here.id)).childId);
   });
 

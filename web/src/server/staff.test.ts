@@ -338,7 +338,7 @@ describe('the staff of a camp', () => {
     // Now it works at two camps: neither lead gets a link, also after it was deactivated at one of them.
     for (const [at, by] of [[camp, world.lead] as const, [second.camp, second.lead] as const])
       await expect(resetPassword(at, ion.id, by)).rejects.toMatchObject(refused);
-    await changeStaff(second.camp.id, ion.id, { active: false });
+    await changeStaff(second.camp.id, ion.id, { active: false, by: world.lead });
     await expect(resetPassword(camp, ion.id, world.lead)).rejects.toMatchObject(refused);
     expect(await db().select().from(verifications).where(eq(verifications.value, ion.id))).toEqual([]);
     // Whoever keeps the machine can.
@@ -393,36 +393,38 @@ describe('the staff of a camp', () => {
     const second = await anotherCamp('Seventh');
     const invited = await inviteStaff(second.camp, { ...nobody('Jan'), by: second.lead });
     const cookies = await choosePassword(tokenOf(invited.link), PASSWORD);
-    await changeStaff(second.camp.id, jan.id, { active: false });
+    await changeStaff(second.camp.id, jan.id, { active: false, by: world.lead });
     expect(await signedIn(withCookies(cookies))).toMatchObject({ id: jan.id });
-    await changeStaff(camp.id, jan.id, { active: false });
+    await changeStaff(camp.id, jan.id, { active: false, by: world.lead });
     expect(await signedIn(withCookies(cookies))).toBeNull();
   });
 
   test('whoever is deactivated is out at once, stays in what he has entered, and comes back', async () => {
     const { id, email } = await atWork('Jon');
     const cookies = await enter(email);
-    await changeStaff(camp.id, id, { active: false });
+    await changeStaff(camp.id, id, { active: false, by: world.lead });
+    const [row] = await db().select().from(campStaff).where(eq(campStaff.staffId, id));
+    expect([row!.changedBy, row!.changedAt]).toEqual([world.lead, expect.any(Date)]);
     expect(await signedIn(withCookies(cookies))).toBeNull();
     await expect(enter(email)).rejects.toMatchObject({ code: 'deactivated', status: 403 });
     expect((await listStaff(camp.id)).map((p) => p.id)).not.toContain(id);
     expect((await listStaff(camp.id, 'all')).find((p) => p.id === id)).toMatchObject({ active: false });
     expect(await db().select().from(staff).where(eq(staff.id, id))).toHaveLength(1);
-    await changeStaff(camp.id, id, { active: true });
+    await changeStaff(camp.id, id, { active: true, by: world.lead });
     expect(await enter(email)).not.toEqual([]);
   });
 
   test('the last lead stays lead and active; with a second one the first may go', async () => {
     for (const change of [{ active: false }, { role: 'coach' as const }])
-      await expect(changeStaff(camp.id, world.lead, change)).rejects.toMatchObject({ code: 'last-lead' });
-    await changeStaff(camp.id, world.coach, { role: 'lead' });
-    await changeStaff(camp.id, world.lead, { role: 'helper' });
+      await expect(changeStaff(camp.id, world.lead, { ...change, by: world.lead })).rejects.toMatchObject({ code: 'last-lead' });
+    await changeStaff(camp.id, world.coach, { role: 'lead', by: world.lead });
+    await changeStaff(camp.id, world.lead, { role: 'helper', by: world.lead });
     const [own] = await db()
       .select()
       .from(campStaff)
       .where(and(eq(campStaff.campId, camp.id), eq(campStaff.staffId, world.lead)));
     expect(own!.role).toBe('helper');
-    await expect(changeStaff(camp.id, v7(), { active: false })).rejects.toMatchObject({ code: 'not-found' });
+    await expect(changeStaff(camp.id, v7(), { active: false, by: world.lead })).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('a link for the first lead is there only while nobody can sign in, and never opens a made-up account', async () => {

@@ -153,7 +153,7 @@ export async function allowCamps(camp: Camp, staffId: string, may: boolean, by: 
 export async function changeStaff(
   campId: string,
   staffId: string,
-  change: { readonly role?: Role; readonly active?: boolean },
+  change: { readonly role?: Role; readonly active?: boolean; readonly by: string },
 ): Promise<void> {
   await db().transaction(async (tx) => {
     const all = await tx.select().from(campStaff).where(eq(campStaff.campId, campId)).for('update');
@@ -170,7 +170,7 @@ export async function changeStaff(
       throw new Refusal('last-lead', 'A camp keeps at least one active lead. Make somebody else the lead first.', 409);
     await tx
       .update(campStaff)
-      .set(next)
+      .set({ ...next, changedBy: change.by, changedAt: new Date() })
       .where(and(eq(campStaff.campId, campId), eq(campStaff.staffId, staffId)));
   });
   // Work at another camp goes on.

@@ -90,6 +90,7 @@ export const limitOverrides = pgTable(
     ...whoAndWhen(),
   },
   (t) => [
+    index('limit_overrides_by_child').on(t.childId, t.day),
     check('limit_overrides_reason', sql`length(trim(${t.reason})) > 0`),
     check('limit_overrides_throws', sql`${t.throws} between 0 and 200`),
     check('limit_overrides_taken_back_by_somebody', sql`(${t.takenBackAt} is null) = (${t.takenBackBy} is null)`),
@@ -128,6 +129,7 @@ export const messages = pgTable(
     toFamily: boolean('to_family').notNull().default(false),
   },
   (t) => [
+    index('messages_by_child').on(t.childId),
     index('messages_by_camp').on(t.campId, t.writtenAt),
     check('messages_handed_over_by_somebody', sql`(${t.handedOverAt} is null) = (${t.handedOverBy} is null)`),
   ],

@@ -5,6 +5,7 @@ import {
   check,
   date,
   doublePrecision,
+  index,
   integer,
   pgTable,
   real,
@@ -79,6 +80,7 @@ export const clips = pgTable(
     ...whoAndWhen(),
   },
   (t) => [
+    index('clips_by_film').on(t.sha256),
     uniqueIndex('clips_one_per_view').on(t.deliveryId, t.view).where(sql`removed_at is null`),
     check('clips_removed_by_somebody', sql`(${t.removedAt} is null) = (${t.removedBy} is null)`),
     check('clips_failed_says_why', sql`(${t.state} = 'failed') = (${t.problem} is not null)`),
@@ -101,14 +103,18 @@ export const captureAnswers = pgTable(
 );
 
 /** Files that were turned away, with the reason, until somebody has read it. Nothing else of them is kept. */
-export const refusals = pgTable('refusals', {
-  id: uuid('id').primaryKey(),
-  deliveryId: uuid('delivery_id')
-    .notNull()
-    .references(() => deliveries.id),
-  view: text('view').notNull(),
-  fileName: text('file_name').notNull(),
-  code: text('code').notNull(),
-  reason: text('reason').notNull(),
-  ...whoAndWhen(),
-});
+export const refusals = pgTable(
+  'refusals',
+  {
+    id: uuid('id').primaryKey(),
+    deliveryId: uuid('delivery_id')
+      .notNull()
+      .references(() => deliveries.id),
+    view: text('view').notNull(),
+    fileName: text('file_name').notNull(),
+    code: text('code').notNull(),
+    reason: text('reason').notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [index('refusals_by_delivery').on(t.deliveryId)],
+);

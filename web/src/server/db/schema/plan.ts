@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, date, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { index, check, date, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { DayPlanFacts, DaySettings } from '@stride-chalk/core';
 import { campers } from './roster.ts';
 import { camps, staff, whoAndWhen } from './staff.ts';
@@ -48,6 +48,7 @@ export const planSessions = pgTable(
   },
   (t) => [
     unique('plan_sessions_one_per_camper').on(t.planId, t.camperId),
+    index('plan_sessions_by_camper').on(t.camperId),
     check('plan_sessions_times', sql`${t.warmUpFrom} <= ${t.from} and ${t.from} < ${t.to}`),
     check('plan_sessions_two_scorers', sql`${t.secondScorerId} is distinct from ${t.scorerId}`),
   ],

@@ -65,6 +65,7 @@ export const sameChildQuestions = pgTable(
   },
   (t) => [
     primaryKey({ columns: [t.camperId, t.otherCamperId] }),
+    index('same_child_questions_by_other').on(t.otherCamperId),
     check('same_child_questions_answered_by_somebody', sql`(${t.answer} is null) = (${t.answeredBy} is null)`),
   ],
 );

@@ -127,46 +127,59 @@ export const campStaff = pgTable(
       .references(() => staff.id),
     role: text('role', { enum: ['lead', 'coach', 'helper'] }).notNull(),
     deactivatedAt: at('deactivated_at'),
+    /** Who gave the role or took the place away, last; null while it is as it was when he was taken on. */
+    changedBy: uuid('changed_by').references(() => staff.id),
+    changedAt: at('changed_at'),
     ...whoAndWhen(),
   },
   (t) => [
     primaryKey({ columns: [t.campId, t.staffId] }),
+    index('camp_staff_by_person').on(t.staffId),
+    check('camp_staff_changed_by_somebody', sql`(${t.changedBy} is null) = (${t.changedAt} is null)`),
     check('camp_staff_role', sql`${t.role} in ('lead', 'coach', 'helper')`),
   ],
 );
 
 /** Signed-in browsers. The cookie carries the token signed with the secret of the installation: the row alone opens nothing. */
-export const sessions = pgTable('sessions', {
-  id: uuid('id').primaryKey(),
-  userId: uuid('staff_id')
-    .notNull()
-    .references(() => staff.id, { onDelete: 'cascade' }),
-  token: text('token').notNull().unique(),
-  expiresAt: at('expires_at').notNull(),
-  ipAddress: text('ip_address'),
-  userAgent: text('user_agent'),
-  createdAt: at('created_at').notNull().defaultNow(),
-  updatedAt: at('updated_at').notNull().defaultNow(),
-});
+export const sessions = pgTable(
+  'sessions',
+  {
+    id: uuid('id').primaryKey(),
+    userId: uuid('staff_id')
+      .notNull()
+      .references(() => staff.id, { onDelete: 'cascade' }),
+    token: text('token').notNull().unique(),
+    expiresAt: at('expires_at').notNull(),
+    ipAddress: text('ip_address'),
+    userAgent: text('user_agent'),
+    createdAt: at('created_at').notNull().defaultNow(),
+    updatedAt: at('updated_at').notNull().defaultNow(),
+  },
+  (t) => [index('sessions_by_person').on(t.userId)],
+);
 
 /** Passwords, hashed with argon2id. */
-export const credentials = pgTable('credentials', {
-  id: uuid('id').primaryKey(),
-  userId: uuid('staff_id')
-    .notNull()
-    .references(() => staff.id, { onDelete: 'cascade' }),
-  accountId: text('account_id').notNull(),
-  providerId: text('provider_id').notNull(),
-  password: text('password'),
-  accessToken: text('access_token'),
-  refreshToken: text('refresh_token'),
-  idToken: text('id_token'),
-  accessTokenExpiresAt: at('access_token_expires_at'),
-  refreshTokenExpiresAt: at('refresh_token_expires_at'),
-  scope: text('scope'),
-  createdAt: at('created_at').notNull().defaultNow(),
-  updatedAt: at('updated_at').notNull().defaultNow(),
-});
+export const credentials = pgTable(
+  'credentials',
+  {
+    id: uuid('id').primaryKey(),
+    userId: uuid('staff_id')
+      .notNull()
+      .references(() => staff.id, { onDelete: 'cascade' }),
+    accountId: text('account_id').notNull(),
+    providerId: text('provider_id').notNull(),
+    password: text('password'),
+    accessToken: text('access_token'),
+    refreshToken: text('refresh_token'),
+    idToken: text('id_token'),
+    accessTokenExpiresAt: at('access_token_expires_at'),
+    refreshTokenExpiresAt: at('refresh_token_expires_at'),
+    scope: text('scope'),
+    createdAt: at('created_at').notNull().defaultNow(),
+    updatedAt: at('updated_at').notNull().defaultNow(),
+  },
+  (t) => [index('credentials_by_person').on(t.userId)],
+);
 
 /** Open invitations and resets. */
 export const verifications = pgTable('verifications', {

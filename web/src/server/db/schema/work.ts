@@ -102,6 +102,7 @@ export const scores = pgTable(
     ...entered(),
   },
   (t) => [
+    index('scores_by_coach').on(t.coachId, t.deliveryId),
     unique('scores_one_per_coach').on(t.deliveryId, t.checkpoint, t.coachId),
     check('scores_level', sql`${t.level} in ('0', '1', '2', '3', 'NV')`),
   ],

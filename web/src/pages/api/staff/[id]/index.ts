@@ -8,6 +8,7 @@ import { bodyAs } from '../../../../server/front/parsed.ts';
 
 export const PATCH: APIRoute = async (context) => {
   const change = await bodyAs(context, z.object({ role: z.enum(ROLES).optional(), active: z.boolean().optional() }));
-  await changeStaff(atWork(context).camp.id, await ofCamp(context, 'staffMember', context.params.id), change);
+  const { camp, id: by } = atWork(context);
+  await changeStaff(camp.id, await ofCamp(context, 'staffMember', context.params.id), { ...change, by });
   return json(change);
 };
