@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { and, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { removeEnded, setPassword, signIn, signOut } from './accounts.ts';
-import { signedIn } from './at-work.ts';
+import { atWorkNow, signedIn } from './at-work.ts';
 import { ownerOfLink, takeLink } from './password-links.ts';
 import { comeInWith } from './come-in.ts';
 import { addCamp, nameOrganisation, organisationOf } from './camp-settings.ts';
@@ -164,6 +164,10 @@ describe('signing in', () => {
     expect(cookies.join()).toMatch(/HttpOnly/i);
     expect(cookies.join()).toMatch(/SameSite=Lax/i);
     expect(await signedIn(withCookies(cookies))).toEqual({ id, name: 'Dot' });
+    // Whose last place has ended meanwhile is known, and works nowhere.
+    await db().update(campStaff).set({ deactivatedAt: new Date() }).where(eq(campStaff.staffId, id));
+    expect(await atWorkNow(withCookies(cookies))).toEqual({ id, name: 'Dot', camps: [] });
+    await db().update(campStaff).set({ deactivatedAt: null }).where(eq(campStaff.staffId, id));
     await signOut(withCookies(cookies));
     expect(await signedIn(withCookies(cookies))).toBeNull();
   });
@@ -393,8 +397,11 @@ describe('the staff of a camp', () => {
     const second = await anotherCamp('Seventh');
     const invited = await inviteStaff(second.camp, { ...nobody('Jan'), by: second.lead });
     const cookies = await choosePassword(tokenOf(invited.link), PASSWORD);
+    expect((await atWorkNow(withCookies(cookies)))!.camps.map((m) => m.camp.id).sort()).toEqual([camp.id, second.camp.id].sort());
     await changeStaff(second.camp.id, jan.id, { active: false, by: world.lead });
-    expect(await signedIn(withCookies(cookies))).toMatchObject({ id: jan.id });
+    expect((await atWorkNow(withCookies(cookies)))!.camps).toMatchObject([
+      { camp: { id: camp.id }, role: 'coach', makesCamps: false },
+    ]);
     await changeStaff(camp.id, jan.id, { active: false, by: world.lead });
     expect(await signedIn(withCookies(cookies))).toBeNull();
   });
