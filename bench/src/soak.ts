@@ -1,10 +1,12 @@
 /**
  * Hours of the usual work: what the server holds must not grow. Every minute its memory, its open files and the connections to the database are
- * written down, after what is garbage had time to go; at the end a line through them says how fast each grows.
+ * written down; at the end a line through them says how fast each grows. The memory of the process goes up and down with its garbage, so what is alive
+ * is asked for too: of the server's inspector on loopback, after its garbage is collected.
  * `npm run soak -w bench -- /tmp/soak 60`
  */
 import { appendFileSync, readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
+import { chromium } from '@playwright/test';
 import { nothingYet, say, startAtWork } from './at-work.ts';
 
 const [folder = '/tmp/stride-chalk-soak', minutes = '60'] = process.argv.slice(2);
@@ -14,6 +16,8 @@ whenEnded(() => process.exit(1));
 interface Held {
   readonly minute: number;
   readonly memory: number;
+  /** What is alive of it: the heap after its garbage is collected, and what is kept outside of it, in megabytes. */
+  readonly alive: number;
   readonly files: number;
   readonly connections: number;
   /** Memory of all processes of PostgreSQL that is not shared, in megabytes. */
@@ -58,12 +62,48 @@ async function look(): Promise<void> {
 const busy = [work(() => over, acknowledged, 60), look(), look()];
 const held: Held[] = [];
 const server = pid('server');
+process.kill(server, 'SIGUSR1');
+const inspector = async (): Promise<string> => {
+  for (;;) {
+    const found = await fetch('http://127.0.0.1:9229/json/list').then(
+      (a) => a.json() as Promise<Array<{ webSocketDebuggerUrl: string }>>,
+      () => [],
+    );
+    if (found[0]) return found[0].webSocketDebuggerUrl;
+    await pause(100);
+  }
+};
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const page = await browser.newPage();
+/** Collects the garbage of the server and answers what is left, in bytes. */
+const alive = async (): Promise<number> =>
+  page.evaluate(
+    (url) =>
+      new Promise<number>((resolve, reject) => {
+        const socket = new WebSocket(url);
+        const ask = (id: number, method: string, params = {}): void => socket.send(JSON.stringify({ id, method, params }));
+        socket.onerror = () => reject(new Error('the inspector does not answer'));
+        socket.onopen = () => ask(1, 'HeapProfiler.collectGarbage');
+        socket.onmessage = (message) => {
+          const said = JSON.parse(message.data as string) as { id?: number; result?: { result?: { value: number } } };
+          if (said.id === 1)
+            ask(2, 'Runtime.evaluate', {
+              expression: '(({ heapUsed, external }) => heapUsed + external)(process.memoryUsage())',
+            });
+          if (said.id !== 2) return;
+          socket.close();
+          resolve(said.result!.result!.value);
+        };
+      }),
+    await inspector(),
+  );
 for (let minute = 1; minute <= Number(minutes); minute++) {
   await pause(60_000);
   const [counted] = await sql<{ n: string }>(`select count(*) as n from pg_stat_activity where datname = current_database()`);
   const now: Held = {
     minute,
     memory: megabytes(server, 'VmRSS'),
+    alive: (await alive()) / 1024 / 1024,
     files: readdirSync(`/proc/${server}/fd`).length,
     connections: Number(counted!.n) - 1,
     database: childrenOf(pid('database')).reduce((sum, p) => sum + megabytes(p, 'RssAnon'), 0),
@@ -77,10 +117,12 @@ await Promise.all(busy);
 const { lost, doubled } = await missing(acknowledged);
 
 say(
-  '| minute | memory, MB | open files | connections | own memory of the database, MB | answered so far |\n|---|---|---|---|---|---|',
+  '| minute | memory, MB | of it alive, MB | open files | connections | own memory of the database, MB | answered so far |\n|---|---|---|---|---|---|',
 );
 for (const h of held.filter((_, i) => i % Math.max(1, Math.floor(held.length / 6)) === 0 || i === held.length - 1))
-  say(`| ${h.minute} | ${h.memory.toFixed(0)} | ${h.files} | ${h.connections} | ${h.database.toFixed(0)} | ${h.done} |`);
+  say(
+    `| ${h.minute} | ${h.memory.toFixed(0)} | ${h.alive.toFixed(1)} | ${h.files} | ${h.connections} | ${h.database.toFixed(0)} | ${h.done} |`,
+  );
 /** Growth an hour: the slope of least squares after the first quarter, in which caches fill. */
 function growth(of: (h: Held) => number): number {
   const late = held.slice(Math.floor(held.length / 4));
@@ -90,6 +132,7 @@ function growth(of: (h: Held) => number): number {
   return (60 * late.reduce((s, h) => s + (h.minute - x) * (of(h) - y), 0)) / spread;
 }
 say(
-  `An hour adds ${growth((h) => h.memory).toFixed(1)} MB, ${growth((h) => h.files).toFixed(1)} files, ${growth((h) => h.connections).toFixed(1)} connections, ${growth((h) => h.database).toFixed(1)} MB in the database; lost ${lost}, doubled ${doubled}.`,
+  `An hour adds ${growth((h) => h.memory).toFixed(1)} MB (of it alive ${growth((h) => h.alive).toFixed(1)} MB), ${growth((h) => h.files).toFixed(1)} files, ${growth((h) => h.connections).toFixed(1)} connections, ${growth((h) => h.database).toFixed(1)} MB in the database; lost ${lost}, doubled ${doubled}.`,
 );
+await browser.close();
 await end();

@@ -146,5 +146,15 @@ export { MOBILITY_NOTES, SORE_PLACES } from './record/check-in-words.ts';
 export { careEntrySchema, type CareEntry } from './record/care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './record/device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './record/request-headers.ts';
+export {
+  scorersBenchSchema,
+  type BenchFilm,
+  type BenchMark,
+  type BenchPoint,
+  type BenchScore,
+  type BenchSet,
+  type ScorersBench,
+} from './record/bench-page.ts';
 export { bibEntrySchema, type BibEntry } from './record/bib-entry.ts';
 export { entrySchema, entryTarget, type Entry } from './record/entry.ts';
+export { camperFilmsSchema, type CamperFilms, type ListedFilm } from './record/films-page.ts';

@@ -1,10 +1,6 @@
 import { z } from 'zod';
-import { POINT_IDS } from '../figures/point-ids.ts';
-import { EVENT_IDS } from '../keyframes/events.ts';
+import { eventSchema as event, idSchema as id, pointSchema as point } from './codes.ts';
 
-const id = z.uuid();
-const event = z.enum(EVENT_IDS as unknown as [string, ...string[]]).transform((e) => e as (typeof EVENT_IDS)[number]);
-const point = z.enum(POINT_IDS as unknown as [string, ...string[]]).transform((p) => p as (typeof POINT_IDS)[number]);
 const frame = z.number().int().nonnegative();
 
 /**

@@ -1,64 +1,13 @@
 import { inArray } from 'drizzle-orm';
-import type { EventId, PointId, Seen, ViewId } from '@stride-chalk/core';
+import type { BenchSet, EventId, PointId, ScorersBench, Seen } from '@stride-chalk/core';
 import { timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { marks, points, scores, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
 
-/** Everything that the bench shows of one camper. */
-export interface BenchSet {
-  readonly deliveries: ReadonlyArray<{
-    readonly id: string;
-    readonly number: number;
-    readonly kind: 'stretch' | 'windUp' | 'quick' | 'drill';
-  }>;
-  readonly clips: readonly BenchClip[];
-  readonly marks: ReadonlyArray<{
-    readonly clipId: string;
-    readonly event: EventId;
-    readonly frame: number;
-    readonly frameTo: number | null;
-  }>;
-  readonly points: ReadonlyArray<{
-    readonly clipId: string;
-    readonly event: EventId;
-    readonly point: PointId;
-    readonly x: number;
-    readonly y: number;
-    readonly pointSd: number;
-    readonly frame: number | null;
-    readonly origin: 'placed' | 'guessed';
-  }>;
-  readonly scores: ReadonlyArray<{
-    readonly deliveryId: string;
-    readonly checkpoint: string;
-    readonly coachId: string;
-    readonly level: Seen;
-    readonly faults: readonly string[];
-    readonly note: string | null;
-  }>;
-}
-
-interface BenchClip {
-  readonly id: string;
-  readonly deliveryId: string;
-  readonly view: ViewId;
-  readonly width: number;
-  readonly height: number;
-  readonly towardsTarget: 1 | -1 | null;
-  readonly captureScale: number;
-  readonly frameTimes: readonly number[] | null;
-  readonly captureKnown: 'tag' | 'sure' | 'answered' | 'open';
-  readonly state: 'checking' | 'copying' | 'ready' | 'failed';
-}
-
-/** What one scorer sees at the bench: of levels his own only; of what a colleague has scored, that he has, and no level, fault or note. */
-export interface ScorersBench extends BenchSet {
-  readonly colleagues: ReadonlyArray<{ readonly deliveryId: string; readonly checkpoint: string; readonly by: string }>;
-}
-
 const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
 
+/** Everything that is known of a camper's deliveries. */
 export async function benchSet(camperId: string): Promise<BenchSet> {
   const set = await deliveriesOf(camperId);
   const deliveryIds = set.map((d) => d.id);

@@ -9,8 +9,9 @@ import {
   type EvaluationInput,
   type FocusItem,
   type Score,
+  type BenchSet,
 } from '@stride-chalk/core';
-import { benchSet, type BenchSet } from './bench.ts';
+import { benchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';

@@ -1,5 +1,4 @@
-import { frameTimebase, measureClip, type MeasuredFigure } from '@stride-chalk/core';
-import type { BenchSet } from './bench.ts';
+import { frameTimebase, measureClip, type MeasuredFigure, type BenchSet } from '@stride-chalk/core';
 
 /** Every figure that the placed points and marked key frames of a set allow. */
 export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>

@@ -1,5 +1,5 @@
-import { figureChalk, usualBodyCentre, type EventId, type FocusItem, type Point } from '@stride-chalk/core';
-import { benchSet, type BenchSet } from './bench.ts';
+import { figureChalk, usualBodyCentre, type EventId, type FocusItem, type Point, type BenchSet } from '@stride-chalk/core';
+import { benchSet } from './bench.ts';
 import { camperById } from './campers.ts';
 import { deliveriesOf } from './deliveries.ts';
 import { listStaff } from './staff.ts';

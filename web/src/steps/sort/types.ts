@@ -1,21 +1,7 @@
-import type { ViewId } from '@stride-chalk/core';
+import type { CamperFilms, ListedFilm, ViewId } from '@stride-chalk/core';
 
-export interface SortClip {
-  readonly id: string;
-  readonly deliveryId: string;
-  readonly view: ViewId;
-  readonly fileName: string;
-  readonly state: 'checking' | 'copying' | 'ready' | 'failed';
-  /** Why it has failed; it is kept, and can be tried again. */
-  readonly problem: string | null;
-  readonly progress: number;
-  readonly captureScale: number;
-  /** 'open': it may be slow motion, and nobody has said yet. */
-  readonly captureKnown: 'tag' | 'sure' | 'answered' | 'open';
-  readonly frames: number | null;
-  readonly rate: number | null;
-}
-export interface SortProps {
+export type SortClip = ListedFilm;
+export interface SortProps extends CamperFilms {
   readonly camper: {
     readonly id: string;
     readonly bib: number;
@@ -34,31 +20,6 @@ export interface SortProps {
   readonly simulated: boolean;
   /** False for a helper: the bench is not his. */
   readonly mayScore: boolean;
-  readonly deliveries: ReadonlyArray<{ readonly id: string; readonly number: number; readonly kind: string }>;
-  readonly clips: readonly SortClip[];
-  /** What the simulated camera is at. */
-  readonly filming: ReadonlyArray<{
-    readonly deliveryId: string;
-    readonly view: ViewId;
-    readonly share: number;
-    readonly problem: string | null;
-  }>;
-  /** Films that were removed with work on them: they can be put back for a day. */
-  readonly removed: ReadonlyArray<{
-    readonly id: string;
-    readonly deliveryId: string;
-    readonly view: ViewId;
-    readonly fileName: string;
-    /** Key frames and points on it. */
-    readonly work: number;
-  }>;
-  readonly refusals: ReadonlyArray<{
-    readonly id: string;
-    readonly deliveryId: string;
-    readonly view: string;
-    readonly fileName: string;
-    readonly reason: string;
-  }>;
 }
 
 /** Where a film belongs, as the staff say it. */

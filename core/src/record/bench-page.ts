@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import {
+  captureKnownSchema,
+  deliveryKindSchema,
+  eventSchema,
+  filmStateSchema,
+  idSchema,
+  pointSchema,
+  seenSchema,
+  viewSchema,
+} from './codes.ts';
+
+const frame = z.number().int().nonnegative();
+
+/** A film at the bench: pixels as contract.md has them, the time of every frame in seconds of the file. */
+export const benchFilmSchema = z.object({
+  id: idSchema,
+  deliveryId: idSchema,
+  view: viewSchema,
+  width: z.number().int(),
+  height: z.number().int(),
+  /** Which way in x the target lies; null in line with it. */
+  towardsTarget: z.union([z.literal(1), z.literal(-1)]).nullable(),
+  captureScale: z.number().positive(),
+  captureKnown: captureKnownSchema,
+  /** null until they are counted. */
+  frameTimes: z.array(z.number()).nullable(),
+  state: filmStateSchema,
+});
+export type BenchFilm = z.infer<typeof benchFilmSchema>;
+
+const markSchema = z.object({ clipId: idSchema, event: eventSchema, frame, frameTo: frame.nullable() });
+export type BenchMark = z.infer<typeof markSchema>;
+
+const placedSchema = z.object({
+  clipId: idSchema,
+  event: eventSchema,
+  point: pointSchema,
+  x: z.number(),
+  y: z.number(),
+  pointSd: z.number().nonnegative(),
+  /** The frame on which it was placed; null for points from before that was kept. */
+  frame: frame.nullable(),
+  /** 'guessed': taken as the product proposed it, untouched. */
+  origin: z.enum(['placed', 'guessed']),
+});
+export type BenchPoint = z.infer<typeof placedSchema>;
+
+const scoredSchema = z.object({
+  deliveryId: idSchema,
+  checkpoint: z.string(),
+  coachId: idSchema,
+  level: seenSchema,
+  faults: z.array(z.string()),
+  note: z.string().nullable(),
+});
+export type BenchScore = z.infer<typeof scoredSchema>;
+
+/** Everything that is known of one camper's deliveries. */
+export const benchSetSchema = z.object({
+  deliveries: z.array(z.object({ id: idSchema, number: z.number().int().positive(), kind: deliveryKindSchema })),
+  clips: z.array(benchFilmSchema),
+  marks: z.array(markSchema),
+  points: z.array(placedSchema),
+  scores: z.array(scoredSchema),
+});
+export type BenchSet = z.infer<typeof benchSetSchema>;
+
+/** What one scorer sees at the bench: of levels his own only; of what a colleague has scored, that he has, and no level, fault or note. */
+export const scorersBenchSchema = benchSetSchema.extend({
+  colleagues: z.array(z.object({ deliveryId: idSchema, checkpoint: z.string(), by: z.string() })),
+});
+export type ScorersBench = z.infer<typeof scorersBenchSchema>;

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { captureKnownSchema, deliveryKindSchema, filmStateSchema, idSchema, viewSchema } from './codes.ts';
+
+const listedFilmSchema = z.object({
+  id: idSchema,
+  deliveryId: idSchema,
+  view: viewSchema,
+  fileName: z.string(),
+  state: filmStateSchema,
+  /** Why it has failed, in words. */
+  problem: z.string().nullable(),
+  /** Share of the step that is under way, 0 to 1. */
+  progress: z.number(),
+  captureScale: z.number().positive(),
+  captureKnown: captureKnownSchema,
+  frames: z.number().int().nullable(),
+  /** Frames a second of the file; null until they are counted. */
+  rate: z.number().nullable(),
+});
+export type ListedFilm = z.infer<typeof listedFilmSchema>;
+
+/** The films of one camper, and the files that were turned away. */
+export const camperFilmsSchema = z.object({
+  deliveries: z.array(z.object({ id: idSchema, number: z.number().int().positive(), kind: deliveryKindSchema })),
+  clips: z.array(listedFilmSchema),
+  /** What the simulated camera is at: the share that is done, or why it could not. */
+  filming: z.array(z.object({ deliveryId: idSchema, view: viewSchema, share: z.number(), problem: z.string().nullable() })),
+  /** Films that were removed with work on them (how many key frames and points): they can be put back for a day. */
+  removed: z.array(
+    z.object({ id: idSchema, deliveryId: idSchema, view: viewSchema, fileName: z.string(), work: z.number().int() }),
+  ),
+  refusals: z.array(z.object({ id: idSchema, deliveryId: idSchema, view: z.string(), fileName: z.string(), reason: z.string() })),
+});
+export type CamperFilms = z.infer<typeof camperFilmsSchema>;
