@@ -81,15 +81,18 @@ const alive = async (): Promise<number> =>
     (url) =>
       new Promise<number>((resolve, reject) => {
         const socket = new WebSocket(url);
-        const ask = (id: number, method: string, params = {}): void => socket.send(JSON.stringify({ id, method, params }));
         socket.onerror = () => reject(new Error('the inspector does not answer'));
-        socket.onopen = () => ask(1, 'HeapProfiler.collectGarbage');
+        socket.onopen = () => socket.send(JSON.stringify({ id: 1, method: 'HeapProfiler.collectGarbage' }));
         socket.onmessage = (message) => {
           const said = JSON.parse(message.data as string) as { id?: number; result?: { result?: { value: number } } };
           if (said.id === 1)
-            ask(2, 'Runtime.evaluate', {
-              expression: '(({ heapUsed, external }) => heapUsed + external)(process.memoryUsage())',
-            });
+            socket.send(
+              JSON.stringify({
+                id: 2,
+                method: 'Runtime.evaluate',
+                params: { expression: '(({ heapUsed, external }) => heapUsed + external)(process.memoryUsage())' },
+              }),
+            );
           if (said.id !== 2) return;
           socket.close();
           resolve(said.result!.result!.value);

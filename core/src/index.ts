@@ -155,6 +155,23 @@ export {
   type BenchSet,
   type ScorersBench,
 } from './record/bench-page.ts';
+export {
+  doneSchema,
+  importedSchema,
+  invitedSchema,
+  madeSchema,
+  mailSentSchema,
+  mailShownSchema,
+  outsideAgesSchema,
+  resetSchema,
+  revisionSchema,
+  shownSchema,
+  type Imported,
+  type MailShown,
+  type OutsideAges,
+} from './record/answers.ts';
 export { bibEntrySchema, type BibEntry } from './record/bib-entry.ts';
 export { entrySchema, entryTarget, type Entry } from './record/entry.ts';
-export { camperFilmsSchema, type CamperFilms, type ListedFilm } from './record/films-page.ts';
+export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './record/day-plan-page.ts';
+export { gateListSchema, type GateLine, type GateList } from './record/gate-page.ts';
+export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './record/films-page.ts';

@@ -11,24 +11,28 @@ import {
 import { comesAfter, wasThrown } from './so-far.ts';
 
 /** A rule that a plan breaks. */
+/** The rules of a day that a plan can break. */
+export const PLAN_PROBLEMS = [
+  'twoOnOneMound',
+  'cameraTwice',
+  'filmerTwice',
+  'camperTwice',
+  'moundClosed',
+  'cameraAway',
+  'filmerAway',
+  'inBreak',
+  'notThere',
+  'missed',
+  'tooShort',
+  'armCare',
+  'notToThrow',
+  'apart',
+  'scorerAway',
+  'warmUp',
+] as const;
+
 export interface PlanProblem {
-  readonly code:
-    | 'twoOnOneMound'
-    | 'cameraTwice'
-    | 'filmerTwice'
-    | 'camperTwice'
-    | 'moundClosed'
-    | 'cameraAway'
-    | 'filmerAway'
-    | 'inBreak'
-    | 'notThere'
-    | 'missed'
-    | 'tooShort'
-    | 'armCare'
-    | 'notToThrow'
-    | 'apart'
-    | 'scorerAway'
-    | 'warmUp';
+  readonly code: (typeof PLAN_PROBLEMS)[number];
   /** 'one': the named sessions are wrong in themselves; 'pair': they are in each other's way; 'group': together they break a rule. */
   readonly kind: 'one' | 'pair' | 'group';
   readonly campers: readonly string[];

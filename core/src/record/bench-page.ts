@@ -1,14 +1,15 @@
 import { z } from 'zod';
 import {
   captureKnownSchema,
-  deliveryKindSchema,
   eventSchema,
   filmStateSchema,
   idSchema,
   pointSchema,
   seenSchema,
   viewSchema,
+  list,
 } from './codes.ts';
+import { deliverySchema } from './films-page.ts';
 
 const frame = z.number().int().nonnegative();
 
@@ -24,7 +25,7 @@ export const benchFilmSchema = z.object({
   captureScale: z.number().positive(),
   captureKnown: captureKnownSchema,
   /** null until they are counted. */
-  frameTimes: z.array(z.number()).nullable(),
+  frameTimes: list(z.number()).nullable(),
   state: filmStateSchema,
 });
 export type BenchFilm = z.infer<typeof benchFilmSchema>;
@@ -51,23 +52,23 @@ const scoredSchema = z.object({
   checkpoint: z.string(),
   coachId: idSchema,
   level: seenSchema,
-  faults: z.array(z.string()),
+  faults: list(z.string()),
   note: z.string().nullable(),
 });
 export type BenchScore = z.infer<typeof scoredSchema>;
 
 /** Everything that is known of one camper's deliveries. */
 export const benchSetSchema = z.object({
-  deliveries: z.array(z.object({ id: idSchema, number: z.number().int().positive(), kind: deliveryKindSchema })),
-  clips: z.array(benchFilmSchema),
-  marks: z.array(markSchema),
-  points: z.array(placedSchema),
-  scores: z.array(scoredSchema),
+  deliveries: list(deliverySchema),
+  clips: list(benchFilmSchema),
+  marks: list(markSchema),
+  points: list(placedSchema),
+  scores: list(scoredSchema),
 });
 export type BenchSet = z.infer<typeof benchSetSchema>;
 
 /** What one scorer sees at the bench: of levels his own only; of what a colleague has scored, that he has, and no level, fault or note. */
 export const scorersBenchSchema = benchSetSchema.extend({
-  colleagues: z.array(z.object({ deliveryId: idSchema, checkpoint: z.string(), by: z.string() })),
+  colleagues: list(z.object({ deliveryId: idSchema, checkpoint: z.string(), by: z.string() })),
 });
 export type ScorersBench = z.infer<typeof scorersBenchSchema>;

@@ -15,3 +15,6 @@ export const seenSchema = z.union([z.literal(0), z.literal(1), z.literal(2), z.l
 export const filmStateSchema = z.enum(['checking', 'copying', 'ready', 'failed']);
 /** How the rate at which a film was taken is known. 'open': it may be slow motion, and nobody has said yet; its times are not measured. */
 export const captureKnownSchema = z.enum(['tag', 'sure', 'answered', 'open']);
+
+/** A list that nobody changes. */
+export const list = <T extends z.ZodType>(of: T) => z.array(of).readonly();

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { captureKnownSchema, deliveryKindSchema, filmStateSchema, idSchema, viewSchema } from './codes.ts';
+import { captureKnownSchema, deliveryKindSchema, filmStateSchema, idSchema, viewSchema, list } from './codes.ts';
 
 const listedFilmSchema = z.object({
   id: idSchema,
@@ -19,16 +19,17 @@ const listedFilmSchema = z.object({
 });
 export type ListedFilm = z.infer<typeof listedFilmSchema>;
 
+/** A delivery as it is listed. */
+export const deliverySchema = z.object({ id: idSchema, number: z.number().int().positive(), kind: deliveryKindSchema });
+
 /** The films of one camper, and the files that were turned away. */
 export const camperFilmsSchema = z.object({
-  deliveries: z.array(z.object({ id: idSchema, number: z.number().int().positive(), kind: deliveryKindSchema })),
-  clips: z.array(listedFilmSchema),
+  deliveries: list(deliverySchema),
+  clips: list(listedFilmSchema),
   /** What the simulated camera is at: the share that is done, or why it could not. */
-  filming: z.array(z.object({ deliveryId: idSchema, view: viewSchema, share: z.number(), problem: z.string().nullable() })),
+  filming: list(z.object({ deliveryId: idSchema, view: viewSchema, share: z.number(), problem: z.string().nullable() })),
   /** Films that were removed with work on them (how many key frames and points): they can be put back for a day. */
-  removed: z.array(
-    z.object({ id: idSchema, deliveryId: idSchema, view: viewSchema, fileName: z.string(), work: z.number().int() }),
-  ),
-  refusals: z.array(z.object({ id: idSchema, deliveryId: idSchema, view: z.string(), fileName: z.string(), reason: z.string() })),
+  removed: list(z.object({ id: idSchema, deliveryId: idSchema, view: viewSchema, fileName: z.string(), work: z.number().int() })),
+  refusals: list(z.object({ id: idSchema, deliveryId: idSchema, view: z.string(), fileName: z.string(), reason: z.string() })),
 });
 export type CamperFilms = z.infer<typeof camperFilmsSchema>;

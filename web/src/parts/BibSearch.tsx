@@ -28,8 +28,8 @@ export function BibSearch({ digits = true, card = false }: { digits?: boolean; c
       setText(first);
       setGoing(false);
       setProblem(null);
-      askServer<unknown>('/api/campers', { method: 'GET' })
-        .then((all) => setCampers(z.array(bibEntrySchema).parse(all)))
+      askServer(z.array(bibEntrySchema), '/api/campers', { method: 'GET' })
+        .then(setCampers)
         .catch((error: Error) => setProblem(error.message));
       dialog.current?.showModal();
       input.current?.focus();

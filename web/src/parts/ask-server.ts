@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { campHeaders, pageCamp } from './page-camp.ts';
 
 /** What the server said no to: its own words, and its code for programs. */
@@ -10,8 +11,12 @@ export class AskError extends Error {
   }
 }
 
-/** Calls an endpoint; throws an AskError with the server's own words when it says no. */
-export async function askServer<T>(
+/**
+ * Calls an endpoint, and reads its answer by the schema of it; throws an AskError with the server's own words when it says no, and with ours when the
+ * answer is not in the form agreed: a page of an older version is open.
+ */
+export async function askServer<S extends z.ZodType>(
+  schema: S,
   path: string,
   options: {
     readonly method: 'POST' | 'PUT' | 'PATCH' | 'DELETE' | 'GET';
@@ -19,7 +24,7 @@ export async function askServer<T>(
     /** Sent even when the page is left meanwhile. */
     readonly keepalive?: boolean;
   },
-): Promise<T> {
+): Promise<z.output<S>> {
   const response = await fetch(path, {
     method: options.method,
     keepalive: options.keepalive ?? false,
@@ -34,5 +39,8 @@ export async function askServer<T>(
     const problem = answer as { title?: string; code?: string } | null;
     throw new AskError(problem?.title ?? `The server answered ${response.status}.`, problem?.code ?? null);
   }
-  return answer as T;
+  const read = schema.safeParse(answer);
+  if (!read.success)
+    throw new AskError('The server answers in a form that this page does not know. Load the page again.', 'not-as-agreed');
+  return read.data;
 }

@@ -1,3 +1,4 @@
+import { shownSchema } from '@stride-chalk/core';
 import { useEffect } from 'react';
 import { askServer } from './ask-server.ts';
 
@@ -15,7 +16,7 @@ export function useStillShown(camperId: string, shown: boolean): void {
     if (!shown) return;
     const ask = (): void => {
       if (document.hidden) return;
-      askServer<{ film: boolean }>(`/api/campers/${camperId}/shown`, { method: 'GET' })
+      askServer(shownSchema, `/api/campers/${camperId}/shown`, { method: 'GET' })
         .then((now) => {
           if (!now.film) window.location.reload();
         })

@@ -1,10 +1,11 @@
+import type { DayPlanPage } from '@stride-chalk/core';
 import { may } from './access.ts';
 import { clockOn, type Camp } from './camps.ts';
 import { readField } from './day-input.ts';
 import { judgePlan, planAt } from './day-plans.ts';
 
 /** Everything that the page of a day's plan shows. */
-export async function dayPlanPage(camp: Camp, day: string, instant = Date.now()) {
+export async function dayPlanPage(camp: Camp, day: string, instant = Date.now()): Promise<DayPlanPage> {
   const { now, over } = clockOn(camp, day, instant);
   const field = await readField(camp, day);
   const plan = await planAt(camp, field);

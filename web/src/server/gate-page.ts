@@ -1,6 +1,6 @@
 import { recentThrows } from './arm-care.ts';
 import { grouped } from './grouped.ts';
-import { minuteInZone } from '@stride-chalk/core';
+import { minuteInZone, type GateList } from '@stride-chalk/core';
 import { readField } from './day-input.ts';
 import { planAt } from './day-plans.ts';
 import { todayAt, type Camp } from './camps.ts';
@@ -31,7 +31,7 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
 }
 
 /** What the phone at the gate shows of each camper, and when that was. */
-export async function gatePage(camp: Camp, day: string, now = Date.now()) {
+export async function gatePage(camp: Camp, day: string, now = Date.now()): Promise<GateList> {
   const field = await readField(camp, day);
   const { gate } = field;
   const children = gate.map((g) => g.camper.childId);

@@ -35,7 +35,7 @@ const FRAMES = [10, 40, 70, 90, 95, 110, 118, 125, 170];
 const marked = (clipId: string): Mark[] => OFFERED.map((event, i) => ({ clipId, event, frame: FRAMES[i]!, frameTo: null }));
 const allMarked = ['s1', 'f1', 's2'].flatMap(marked);
 const begin = (marks: readonly Mark[] = [], scores: readonly Scored[] = []): BenchState =>
-  initialState(world, { marks: [...marks], points: [], scores: [...scores] });
+  initialState(world, { marks, points: [], scores });
 
 let state: BenchState;
 let sent: Entry[];

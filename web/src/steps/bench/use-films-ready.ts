@@ -1,3 +1,4 @@
+import { camperFilmsSchema } from '@stride-chalk/core';
 import { useEffect } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 import type { BenchProps } from './types.ts';
@@ -17,7 +18,7 @@ export function useFilmsReady({ camper, clips }: Pick<BenchProps, 'camper' | 'cl
     if (!waits) return;
     const timer = setInterval(() => {
       if (document.hidden) return;
-      askServer<{ clips: ReadonlyArray<{ state: string }> }>(`/api/campers/${camper.id}/films`, { method: 'GET' })
+      askServer(camperFilmsSchema, `/api/campers/${camper.id}/films`, { method: 'GET' })
         .then((now) => {
           if (!now.clips.some(inWork) && !isTyping()) window.location.reload();
         })

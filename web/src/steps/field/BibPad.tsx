@@ -1,6 +1,6 @@
+import type { GateLine } from '@stride-chalk/core';
 import { useState } from 'react';
 import { WIDE } from './CheckInMore.tsx';
-import type { GateLine } from './gate.ts';
 
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'C', '0', '⌫'];
 const LONGEST_BIB = 4;

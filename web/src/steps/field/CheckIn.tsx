@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { addDays, SORE_PLACES } from '@stride-chalk/core';
+import { addDays, SORE_PLACES, type GateLine, type GateList } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 import { clockInWords } from '../../parts/outbox.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
@@ -7,7 +7,7 @@ import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { CheckedIn, type Done } from './CheckedIn.tsx';
 import { CheckInMore, WIDE } from './CheckInMore.tsx';
-import { inHandInWords, mustAskThrows, standingAfter, type CheckInEntry, type GateLine, type GateList } from './gate.ts';
+import { inHandInWords, mustAskThrows, standingAfter, type CheckInEntry } from './gate.ts';
 import { useGate, type GateCamp } from './use-gate.ts';
 
 type Screen = 'bib' | 'here' | 'throws' | 'sore' | 'since' | 'more' | 'done';

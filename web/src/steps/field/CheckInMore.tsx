@@ -1,6 +1,6 @@
-import { addDays, MOBILITY_NOTES } from '@stride-chalk/core';
+import { addDays, MOBILITY_NOTES, type GateLine } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
-import { DAYS_ASKED, type CheckInEntry, type GateLine } from './gate.ts';
+import { DAYS_ASKED, type CheckInEntry } from './gate.ts';
 
 /** A button over the whole width, for a thumb. */
 export const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';

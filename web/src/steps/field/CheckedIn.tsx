@@ -1,6 +1,6 @@
-import { clockOf, sameThrows } from '@stride-chalk/core';
+import { clockOf, sameThrows, type GateLine } from '@stride-chalk/core';
 import { WIDE } from './CheckInMore.tsx';
-import type { CheckInEntry, GateLine } from './gate.ts';
+import type { CheckInEntry } from './gate.ts';
 
 export interface Done {
   readonly camper: GateLine;

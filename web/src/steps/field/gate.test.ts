@@ -1,17 +1,6 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import { publishedLimits } from '@stride-chalk/core';
-import {
-  inHandInWords,
-  linesOn,
-  mustAskThrows,
-  note,
-  notedOver,
-  settle,
-  withCheckIn,
-  type CheckInEntry,
-  type GateLine,
-  type GateList,
-} from './gate.ts';
+import { publishedLimits, type GateLine, type GateList } from '@stride-chalk/core';
+import { inHandInWords, linesOn, mustAskThrows, note, notedOver, settle, withCheckIn, type CheckInEntry } from './gate.ts';
 
 const line = (more: Partial<GateLine> = {}): GateLine => ({
   id: 'a',
@@ -27,6 +16,9 @@ const line = (more: Partial<GateLine> = {}): GateLine => ({
   allowed: true,
   born: '2014-01-20',
   thrown: [],
+  goals: null,
+  drillsDone: null,
+  mobility: [],
   throwsReported: null,
   session: { mound: 'Mound 1', warmUpFrom: 528, from: 540 },
   ...more,

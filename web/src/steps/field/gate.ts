@@ -1,32 +1,6 @@
-import { addDays, armStanding, type ArmCareRules, type DayThrows } from '@stride-chalk/core';
+import { addDays, armStanding, type ArmCareRules, type DayThrows, type GateLine, type GateList } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 
-export interface GateLine {
-  readonly id: string;
-  readonly bib: number;
-  readonly name: string;
-  readonly age: number;
-  readonly heightCentimetres: number;
-  readonly consent: boolean;
-  readonly sore: boolean;
-  /** null: not at the gate yet. */
-  readonly present: boolean | null;
-  readonly says: string;
-  readonly left: number;
-  /** The lead has allowed more today. */
-  readonly allowed: boolean;
-  readonly born: string;
-  readonly thrown: ReadonlyArray<DayThrows & { readonly saidToday: boolean }>;
-  /** What the family has reported today about the last days; null: nobody has asked. */
-  readonly throwsReported: ThrowsReported | null;
-  readonly session: { readonly mound: string; readonly warmUpFrom: number; readonly from: number } | null;
-}
-/** Everybody who is expected on a day, as the server knew it at a moment: without a network it is an old one. */
-export interface GateList {
-  readonly day: string;
-  readonly asOf: string;
-  readonly lines: readonly GateLine[];
-}
 type ThrowsReported = readonly DayThrows[];
 /** What was said at the gate. What nobody asked about is null, and changes nothing that was said before. */
 export interface CheckInEntry {

@@ -1,8 +1,16 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { clockOf, dayInZone, dayWithin, minuteInZone, type ArmCareRules } from '@stride-chalk/core';
+import {
+  gateListSchema,
+  clockOf,
+  dayInZone,
+  dayWithin,
+  minuteInZone,
+  type ArmCareRules,
+  type GateList,
+} from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { CHECK_INS, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
-import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry, type GateList } from './gate.ts';
+import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry } from './gate.ts';
 
 export interface GateCamp {
   readonly firstDay: string;
@@ -44,7 +52,7 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
     const ask = (): void => {
       turn();
       if (document.hidden) return;
-      askServer<GateList>(`/api/gate?day=${day}`, { method: 'GET' })
+      askServer(gateListSchema, `/api/gate?day=${day}`, { method: 'GET' })
         .then((now) => {
           ahead.current = Date.parse(now.asOf) - Date.now();
           setOld(false);

@@ -1,5 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
-import { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from '@stride-chalk/core';
+import {
+  doneSchema,
+  revisionSchema,
+  evaluationDocumentSchema,
+  type EvaluationDocument,
+  type FocusItem,
+} from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 
 type Saving = 'saved' | 'saving' | 'kept';
@@ -46,7 +52,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
       }
       try {
         const over = writesOver.current;
-        const answer = await askServer<{ revision: number }>(`/api/evaluations/${evaluation!.id}`, {
+        const answer = await askServer(revisionSchema, `/api/evaluations/${evaluation!.id}`, {
           method: 'PUT',
           body: { document: checked.data, revision: revision.current, over },
         });
@@ -80,7 +86,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     const leave = (): void => {
       const checked = evaluationDocumentSchema.safeParse(latest.current);
       if (evaluation && !released && latest.current !== kept.current && checked.success)
-        void askServer(`/api/evaluations/${evaluation.id}`, {
+        void askServer(doneSchema, `/api/evaluations/${evaluation.id}`, {
           method: 'PUT',
           body: { document: checked.data, revision: revision.current },
           keepalive: true,
@@ -110,7 +116,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     setBusy(true);
     try {
       const instead = evaluation && !released ? { id: evaluation.id, revision: revision.current } : null;
-      await askServer('/api/evaluations', { method: 'POST', body: { camperId, instead, from } });
+      await askServer(doneSchema, '/api/evaluations', { method: 'POST', body: { camperId, instead, from } });
       window.location.reload();
     } catch (error) {
       setProblem((error as Error).message);
@@ -122,7 +128,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     setBusy(true);
     if (!(await save())) return setBusy(false);
     try {
-      await askServer(`/api/evaluations/${evaluation.id}/release`, { method: 'POST', body: {} });
+      await askServer(doneSchema, `/api/evaluations/${evaluation.id}/release`, { method: 'POST', body: {} });
       window.location.reload();
     } catch (error) {
       setProblem((error as Error).message);

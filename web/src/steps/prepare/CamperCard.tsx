@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { CareEntry } from '@stride-chalk/core';
+import { doneSchema, type CareEntry } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -37,7 +37,7 @@ export function CamperCard(props: CardProps) {
   const [problem, setProblem] = useState<string | null>(null);
   /** Every change is shown as the server has it: the page is loaded again. */
   const send: SendChange = (path, method, body, then = window.location.pathname) => {
-    askServer(`/api/campers/${camper.id}/${path}`, { method, body })
+    askServer(doneSchema, `/api/campers/${camper.id}/${path}`, { method, body })
       .then(() => window.location.assign(then))
       .catch((error: Error) => setProblem(error.message));
   };
@@ -84,7 +84,7 @@ export function CamperCard(props: CardProps) {
               firstDay={props.firstDay}
               action="Save"
               onSave={async ({ consentToFilm: _f, consentToShare: _s, consentUntil: _u, ...facts }) => {
-                await askServer(`/api/campers/${camper.id}`, { method: 'PUT', body: facts });
+                await askServer(doneSchema, `/api/campers/${camper.id}`, { method: 'PUT', body: facts });
                 window.location.assign(`/campers/${facts.bib}/card`);
               }}
             />

@@ -1,6 +1,6 @@
 import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useState } from 'react';
-import { clockOf } from '@stride-chalk/core';
+import { changedPlanSchema, doneSchema, solvedPlanSchema, clockOf } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BrokenRules } from './BrokenRules.tsx';
@@ -34,10 +34,10 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
     setWorking(true);
     setProblem(null);
     setSaid(null);
-    askServer<{ page: DayPlanData; moved: string[]; unplaced: Array<{ camper: string; why: string }> }>(
-      `/api/day-plan/${data.day}/solve`,
-      { method: 'POST', body: { settings: changed, revision: data.revision, anew } },
-    )
+    askServer(solvedPlanSchema, `/api/day-plan/${data.day}/solve`, {
+      method: 'POST',
+      body: { settings: changed, revision: data.revision, anew },
+    })
       .then(({ page, moved, unplaced }) => {
         take(page);
         const room = unplaced.filter((u) => u.why === 'noRoom').length;
@@ -57,7 +57,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
   };
   const later = (minutes: number): void => {
     setProblem(null);
-    askServer<{ page: DayPlanData }>(`/api/day-plan/${data.day}/later`, {
+    askServer(changedPlanSchema, `/api/day-plan/${data.day}/later`, {
       method: 'POST',
       body: { minutes, revision: data.revision },
     })
@@ -70,7 +70,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
   const move = (camperId: string, mound: string, from: number): void => {
     setProblem(null);
     setSaid(null);
-    askServer<{ page: DayPlanData }>(`/api/day-plan/${data.day}/move`, {
+    askServer(changedPlanSchema, `/api/day-plan/${data.day}/move`, {
       method: 'POST',
       body: { camperId, mound, from, revision: data.revision },
     })
@@ -78,7 +78,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
       .catch(refused);
   };
   const late = (camperId: string, fromMinute: number): void => {
-    askServer(`/api/campers/${camperId}/late`, { method: 'PUT', body: { day: data.day, fromMinute } })
+    askServer(doneSchema, `/api/campers/${camperId}/late`, { method: 'PUT', body: { day: data.day, fromMinute } })
       .then(() => (mayPlan ? solve(false) : setSaid(`Bib ${bibOf(camperId)} is noted from ${clockOf(fromMinute)}`)))
       .catch((error: Error) => setProblem(error.message));
   };

@@ -1,3 +1,4 @@
+import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 
@@ -11,7 +12,7 @@ export function FootageNotice({
 }) {
   const [problem, setProblem] = useState<string | null>(null);
   const say = (is: 'kept on' | 'clock right'): void => {
-    askServer('/api/footage', { method: 'PUT', body: { is } })
+    askServer(doneSchema, '/api/footage', { method: 'PUT', body: { is } })
       .then(() => window.location.reload())
       .catch((error: Error) => setProblem(error.message));
   };

@@ -1,5 +1,12 @@
 import { useRef, useState } from 'react';
-import { ROW_NAMES, TEXT_ENCODINGS, type KnownCamper, type TextEncoding } from '@stride-chalk/core';
+import {
+  importedSchema,
+  ROW_NAMES,
+  TEXT_ENCODINGS,
+  type KnownCamper,
+  type TextEncoding,
+  type Imported,
+} from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useFileDrop } from '../../parts/use-file-drop.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -9,19 +16,13 @@ import { MendRow } from './MendRow.tsx';
 import { useRosterFile, type FileRow } from './use-roster-file.ts';
 import { WhoIsIt } from './WhoIsIt.tsx';
 
-interface Result {
-  readonly added: number;
-  readonly updated: number;
-  readonly unchanged: number;
-}
-
 /** A file into the roster: its columns, the questions it leaves open, the rows to mend, then all of them at once. */
 export function ImportBoard({ roster, firstDay, campId }: { roster: readonly KnownCamper[]; firstDay: string; campId: string }) {
   const awake = useAwake();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
-  const [result, setResult] = useState<Result | null>(null);
+  const [result, setResult] = useState<Imported | null>(null);
   const f = useRosterFile(roster, firstDay, campId);
   const open = (file: File): void => {
     setProblem(null);
@@ -46,7 +47,7 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
   const ready = f.rows.length > 0 && questions.length === 0;
   const take = (): void => {
     setSending(true);
-    askServer<Result>('/api/roster/import', {
+    askServer(importedSchema, '/api/roster/import', {
       method: 'POST',
       body: { rows: f.rows.map(({ said, decision, consent }) => ({ said, decision, consent })) },
     })

@@ -1,15 +1,7 @@
+import { mailSentSchema, mailShownSchema, type MailShown } from '@stride-chalk/core';
 import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 
-export interface MailShown {
-  readonly active: boolean;
-  readonly host: string;
-  readonly port: number;
-  readonly secure: boolean;
-  readonly userName: string | null;
-  readonly fromAddress: string;
-  readonly hasPassword: boolean;
-}
 const NONE: MailShown = {
   active: false,
   host: '',
@@ -34,7 +26,10 @@ export function MailService({ mail }: { mail: MailShown | null }) {
   };
   const save = async (): Promise<string> => {
     const { hasPassword: _, ...others } = m;
-    const kept = await askServer<MailShown>('/api/mail', { method: 'PUT', body: { ...others, password: password || null } });
+    const kept = await askServer(mailShownSchema, '/api/mail', {
+      method: 'PUT',
+      body: { ...others, password: password || null },
+    });
     setM(kept);
     setPassword('');
     return kept.active ? 'Saved. What is written from now on leaves by mail.' : 'Saved. Nothing leaves by mail.';
@@ -77,7 +72,7 @@ export function MailService({ mail }: { mail: MailShown | null }) {
           className="quiet-action min-h-[48px]"
           onClick={() =>
             ask(
-              askServer<{ to: string }>('/api/mail/test', { method: 'POST' }).then(
+              askServer(mailSentSchema, '/api/mail/test', { method: 'POST' }).then(
                 ({ to }) => `The service has taken a test message to ${to}.`,
               ),
             )

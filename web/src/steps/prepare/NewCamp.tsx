@@ -1,3 +1,4 @@
+import { doneSchema, madeSchema } from '@stride-chalk/core';
 import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 import { CampFactFields, type CampFacts } from './CampFactFields.tsx';
@@ -22,7 +23,7 @@ export function NewCamp({ like, zones, organisation }: { like: CampFacts; zones:
         onSubmit={(e) => {
           e.preventDefault();
           const body = Object.fromEntries(new FormData(e.currentTarget)) as { name: string };
-          askServer('/api/organisation', { method: 'PUT', body })
+          askServer(doneSchema, '/api/organisation', { method: 'PUT', body })
             .then(() => setNamed(body.name))
             .catch((error: Error) => setProblem(error.message));
         }}
@@ -38,7 +39,7 @@ export function NewCamp({ like, zones, organisation }: { like: CampFacts; zones:
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          askServer<{ id: string }>('/api/camps', { method: 'POST', body: camp })
+          askServer(madeSchema, '/api/camps', { method: 'POST', body: camp })
             .then(({ id }) => {
               const form = document.createElement('form');
               form.method = 'post';

@@ -1,3 +1,4 @@
+import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -38,7 +39,7 @@ export function OutboxBoard({
   const [printing, setPrinting] = useState<string | null>(null);
   const stateOf = (m: OutboxLine): State => states[m.id] ?? m.state;
   const note = (m: OutboxLine, is: 'printed' | 'handed over' | 'not handed over'): Promise<void> =>
-    askServer(`/api/messages/${m.id}`, { method: 'PATCH', body: { is } })
+    askServer(doneSchema, `/api/messages/${m.id}`, { method: 'PATCH', body: { is } })
       .then(() => {
         setProblem(null);
         setStates((s) => ({ ...s, [m.id]: is === 'not handed over' ? 'written' : is }));

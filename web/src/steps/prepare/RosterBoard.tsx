@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { RosterRow } from '@stride-chalk/core';
+import { doneSchema, type RosterRow } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { CamperForm } from './CamperForm.tsx';
@@ -32,7 +32,7 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
   const found = lines.filter((l) => `${l.bib} ${l.name} ${l.guardian}`.toLowerCase().includes(text.toLowerCase()));
   const stops = lines.filter((l) => l.consent !== null || l.sore || l.outsideAges).length;
   const add = async (row: RosterRow): Promise<void> => {
-    await askServer('/api/campers', { method: 'POST', body: row });
+    await askServer(doneSchema, '/api/campers', { method: 'POST', body: row });
     window.location.href = `/campers/${row.bib}/card`;
   };
   return (

@@ -1,3 +1,4 @@
+import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 
@@ -17,7 +18,7 @@ interface Question {
 type Answer = { readonly other: string; readonly is: 'same' | 'other' };
 
 const answer = (camper: string, body: Answer | { ask: true }): Promise<unknown> =>
-  askServer(`/api/campers/${camper}/same-child`, { method: 'POST', body });
+  askServer(doneSchema, `/api/campers/${camper}/same-child`, { method: 'POST', body });
 
 function SameOrOther({ onAnswer }: { onAnswer: (is: Answer['is']) => void }) {
   return (

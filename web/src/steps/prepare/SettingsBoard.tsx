@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { AGE_GROUPS, type AgeGroup, type ArmCareRules } from '@stride-chalk/core';
+import { outsideAgesSchema, AGE_GROUPS, type AgeGroup, type ArmCareRules, type OutsideAges } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { ArmCareLimits } from './ArmCareLimits.tsx';
@@ -16,11 +16,6 @@ interface Settings extends CampFacts {
   readonly armCare: ArmCareRules | null;
 }
 /** A camper whose age on the first day is outside 7 to 18. */
-interface Outside {
-  readonly bib: number;
-  readonly name: string;
-  readonly age: number;
-}
 interface Props {
   readonly camp: Settings;
   /** The organisation of the camp; null for whoever may make no camps of it. */
@@ -37,13 +32,13 @@ export function SettingsBoard(props: Props) {
   const [camp, setCamp] = useState(props.camp);
   const [problem, setProblem] = useState<string | null>(null);
   const [saved, setSaved] = useState(false);
-  const [outside, setOutside] = useState<readonly Outside[]>([]);
+  const [outside, setOutside] = useState<OutsideAges>([]);
   const set = (change: Partial<Settings>): void => {
     setCamp((c) => ({ ...c, ...change }));
     setSaved(false);
   };
   const save = (): void => {
-    askServer<{ outside: Outside[] }>('/api/settings', { method: 'PUT', body: camp })
+    askServer(outsideAgesSchema, '/api/settings', { method: 'PUT', body: camp })
       .then((answer) => {
         setProblem(null);
         setOutside(answer.outside);

@@ -1,3 +1,4 @@
+import { doneSchema, invitedSchema, resetSchema } from '@stride-chalk/core';
 import { useState } from 'react';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -41,7 +42,7 @@ export function StaffBoard({
   };
   const invite = (form: HTMLFormElement): void => {
     const body = Object.fromEntries(new FormData(form)) as { name: string; email: string; role: Role };
-    askServer<{ id: string; link: string }>('/api/staff', { method: 'POST', body })
+    askServer(invitedSchema, '/api/staff', { method: 'POST', body })
       .then((made) => {
         setPeople((all) =>
           [
@@ -56,19 +57,19 @@ export function StaffBoard({
   };
   const change = (person: Person, next: { role?: Role; active?: boolean }): void => {
     setProblem(null);
-    askServer(`/api/staff/${person.id}`, { method: 'PATCH', body: next })
+    askServer(doneSchema, `/api/staff/${person.id}`, { method: 'PATCH', body: next })
       .then(() => setPeople((all) => all.map((p) => (p.id === person.id ? { ...p, ...next } : p))))
       .catch(failed);
   };
   const allowCamps = (person: Person, may: boolean): void => {
     setProblem(null);
-    askServer(`/api/staff/${person.id}/makes-camps`, { method: 'PUT', body: { may } })
+    askServer(doneSchema, `/api/staff/${person.id}/makes-camps`, { method: 'PUT', body: { may } })
       .then(() => setPeople((all) => all.map((p) => (p.id === person.id ? { ...p, makesCamps: may } : p))))
       .catch(failed);
   };
   const reset = (person: Person): void => {
     setLink(null);
-    askServer<{ link: string | null }>(`/api/staff/${person.id}/reset`, { method: 'POST' })
+    askServer(resetSchema, `/api/staff/${person.id}/reset`, { method: 'POST' })
       .then((made) => show(person.name, made.link))
       .catch(failed);
   };

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { daySettingsSchema } from '@stride-chalk/core';
+import { dayPlanPageSchema, daySettingsSchema } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import type { DayPlanData } from './day-plan-data.ts';
 import { newerPlan, type PlanInHand } from './newer-plan.ts';
@@ -22,7 +22,7 @@ export function useDayPlan(first: DayPlanData) {
   }, [place, first.over]);
 
   const refresh = (): void =>
-    void askServer<DayPlanData>(`/api/day-plan/${first.day}`, { method: 'GET' })
+    void askServer(dayPlanPageSchema, `/api/day-plan/${first.day}`, { method: 'GET' })
       .then((page) => {
         setLost(null);
         setInHand((hand) => newerPlan(hand, page));
@@ -48,7 +48,7 @@ export function useDayPlan(first: DayPlanData) {
     lost,
     /** Shows the plan that somebody else has made meanwhile; hours in hand stay, and are planned on top of it when asked for. */
     takeTheirs(): void {
-      void askServer<DayPlanData>(`/api/day-plan/${first.day}`, { method: 'GET' }).then((page) =>
+      void askServer(dayPlanPageSchema, `/api/day-plan/${first.day}`, { method: 'GET' }).then((page) =>
         setInHand((hand) => ({ data: page, settings: hand.settings === hand.data.settings ? page.settings : hand.settings })),
       );
     },

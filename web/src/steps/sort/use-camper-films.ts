@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
-import type { DeliveryKind, ViewId } from '@stride-chalk/core';
+import { camperFilmsSchema, deliverySchema, doneSchema, type DeliveryKind, type ViewId } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { campHeaders, pageCamp } from '../../parts/page-camp.ts';
 import type { FilmPlace, SortClip, SortProps, Upload } from './types.ts';
@@ -60,8 +60,7 @@ export function useCamperFilms(
   const working = filming.length > 0 || clips.some((c) => c.state === 'checking' || c.state === 'copying');
   const sending = Object.keys(uploads).length > 0;
 
-  const now = () =>
-    askServer<Pick<SortProps, 'clips' | 'refusals' | 'removed' | 'filming'>>(`/api/campers/${camperId}/films`, { method: 'GET' });
+  const now = () => askServer(camperFilmsSchema, `/api/campers/${camperId}/films`, { method: 'GET' });
   const taken = (films: Pick<SortProps, 'clips' | 'refusals' | 'removed'>): void => {
     setClips(films.clips);
     setRefusals(films.refusals);
@@ -147,13 +146,13 @@ export function useCamperFilms(
     /** Lets the simulated camera film; it goes on when this page is left. */
     film(deliveryId: string, view: ViewId): void {
       setProblem(null);
-      askServer('/api/simulated-films', { method: 'POST', body: { deliveryId, view } })
+      askServer(doneSchema, '/api/simulated-films', { method: 'POST', body: { deliveryId, view } })
         .then(() => setFilming((f) => [...f, { deliveryId, view, share: 0, problem: null }]))
         .catch(failed);
     },
     again(id: string): void {
       setProblem(null);
-      askServer(`/api/clips/${id}/again`, { method: 'POST' })
+      askServer(doneSchema, `/api/clips/${id}/again`, { method: 'POST' })
         .then(() => setClips((c) => c.map((x) => (x.id === id ? { ...x, state: 'copying', problem: null, progress: 0 } : x))))
         .catch(failed);
     },
@@ -163,7 +162,7 @@ export function useCamperFilms(
       if (adding) return;
       setAdding(true);
       setProblem(null);
-      askServer<SortProps['deliveries'][number]>('/api/deliveries', {
+      askServer(deliverySchema, '/api/deliveries', {
         method: 'POST',
         body: { id: v7(), camperId, kind, thrownOn: props.today },
       })
@@ -174,20 +173,21 @@ export function useCamperFilms(
     /** Takes away a delivery of which nothing is there; its throw is taken back. */
     removeDelivery(id: string): void {
       setProblem(null);
-      askServer(`/api/deliveries/${id}`, { method: 'DELETE' })
+      askServer(doneSchema, `/api/deliveries/${id}`, { method: 'DELETE' })
         .then(() => setDeliveries((all) => all.filter((d) => d.id !== id)))
         .catch(failed);
     },
     /** Removes a film; one with key frames or points on it can be put back for a day. */
-    remove: (id: string): void => doing(askServer(`/api/clips/${id}`, { method: 'DELETE' })),
+    remove: (id: string): void => doing(askServer(doneSchema, `/api/clips/${id}`, { method: 'DELETE' })),
     removed,
-    putBack: (id: string): void => doing(askServer(`/api/removed-clips/${id}`, { method: 'PUT' })),
-    erase: (id: string): void => doing(askServer(`/api/removed-clips/${id}`, { method: 'DELETE' })),
+    putBack: (id: string): void => doing(askServer(doneSchema, `/api/removed-clips/${id}`, { method: 'PUT' })),
+    erase: (id: string): void => doing(askServer(doneSchema, `/api/removed-clips/${id}`, { method: 'DELETE' })),
     /** Moves a film, with the work on it, to where it belongs. */
-    move: (id: string, to: FilmPlace): void => doing(askServer(`/api/clips/${id}/move`, { method: 'POST', body: to })),
+    move: (id: string, to: FilmPlace): void =>
+      doing(askServer(doneSchema, `/api/clips/${id}/move`, { method: 'POST', body: to })),
     /** Says at what rate a film was shot. Where key frames are marked the server asks once more, in its own words. */
     rescale(id: string, captureScale: number, confirmed = false): void {
-      askServer(`/api/clips/${id}`, { method: 'PATCH', body: { captureScale, confirmed } })
+      askServer(doneSchema, `/api/clips/${id}`, { method: 'PATCH', body: { captureScale, confirmed } })
         .then(() => {
           setAsked(null);
           // The answer may have served other films of the same device.
@@ -200,7 +200,7 @@ export function useCamperFilms(
     asked,
     notRescaled: (): void => setAsked(null),
     dismiss(id: string): void {
-      askServer(`/api/refusals/${id}`, { method: 'DELETE' })
+      askServer(doneSchema, `/api/refusals/${id}`, { method: 'DELETE' })
         .then(() => setRefusals((r) => r.filter((x) => x.id !== id)))
         .catch(failed);
     },

@@ -1,0 +1,38 @@
+import { z } from 'zod';
+import { idSchema } from './codes.ts';
+
+/** What endpoints answer with, where it is no page of its own. */
+export const madeSchema = z.object({ id: idSchema });
+/** Whether a child's films may be shown still. */
+export const shownSchema = z.object({ film: z.boolean() });
+/** Which revision of a draft the server has now. */
+export const revisionSchema = z.object({ revision: z.number().int() });
+/** The link with which somebody who was invited chooses his password. */
+export const invitedSchema = z.object({ id: idSchema, link: z.string() });
+/** The link to hand over; null where it went to the account's own address. */
+export const resetSchema = z.object({ link: z.string().nullable() });
+export const importedSchema = z.object({
+  added: z.number().int(),
+  updated: z.number().int(),
+  unchanged: z.number().int(),
+});
+export type Imported = z.infer<typeof importedSchema>;
+/** Campers who stand outside the ages of the camp after its days were changed. */
+export const outsideAgesSchema = z.object({
+  outside: z.array(z.object({ bib: z.number().int(), name: z.string(), age: z.number().int() })),
+});
+export type OutsideAges = z.infer<typeof outsideAgesSchema>['outside'];
+/** The mail service as the lead sees it: its password is not sent back. */
+export const mailShownSchema = z.object({
+  active: z.boolean(),
+  host: z.string(),
+  port: z.number().int(),
+  secure: z.boolean(),
+  userName: z.string().nullable(),
+  fromAddress: z.string(),
+  hasPassword: z.boolean(),
+});
+export type MailShown = z.infer<typeof mailShownSchema>;
+export const mailSentSchema = z.object({ to: z.string() });
+/** Where an answer says no more than that it was done. */
+export const doneSchema = z.unknown();

@@ -1,0 +1,85 @@
+import { z } from 'zod';
+import { daySettingsSchema } from '../dayplan/day.ts';
+import { AGE_GROUPS } from '../roster/age-group.ts';
+import { PLAN_PROBLEMS } from '../dayplan/plan-problems.ts';
+import { idSchema, list } from './codes.ts';
+
+/** Minutes since midnight on the clock of the camp; those of a plan that was made by hand may lie anywhere. */
+const minute = z.number();
+
+const sessionSchema = z.object({
+  camper: idSchema,
+  mound: z.string(),
+  camera: z.string(),
+  warmUpFrom: minute,
+  from: minute,
+  to: minute,
+  deliveries: z.number().int(),
+  filmer: idSchema,
+  scorer: idSchema,
+  /** Who scores blind as well; null for nobody. */
+  secondScorer: idSchema.nullable(),
+});
+
+/** Everything that the page of a day's plan shows. */
+export const dayPlanPageSchema = z.object({
+  campId: idSchema,
+  day: z.iso.date(),
+  now: minute.nullable(),
+  /** The day is over: nothing of it is planned any more. */
+  over: z.boolean(),
+  revision: z.number().int(),
+  settings: daySettingsSchema,
+  sessions: list(sessionSchema),
+  /** Who is not to throw that day, with the reason in plain words. */
+  resting: list(z.object({ camper: idSchema, why: z.string() })),
+  /** Who may throw and has no place. */
+  unplanned: list(idSchema),
+  facts: z.object({
+    finish: minute.nullable(),
+    minutes: z.number(),
+    bound: z.object({
+      finish: minute,
+      by: z.enum(['mounds', 'cameras', 'staff', 'arrival']),
+      moundMinutes: z.number(),
+    }),
+    leastMinutes: z.number(),
+    ageSpread: z.number(),
+    filmingMinutes: z.record(z.string(), z.number()),
+  }),
+  problems: list(
+    z.object({
+      code: z.enum(PLAN_PROBLEMS),
+      kind: z.enum(['one', 'pair', 'group']),
+      campers: list(idSchema),
+      says: z.string(),
+    }),
+  ),
+  linked: z.object({
+    linked: z.boolean(),
+    parts: list(list(idSchema)),
+    pairs: list(z.object({ coaches: z.tuple([idSchema, idSchema]).readonly(), shared: z.number() })),
+    wouldLink: list(z.object({ coach: idSchema, campers: list(idSchema) })),
+  }),
+  /** The search for who scores whom ran into its limit: the loads may differ by more than they must. */
+  scorersCut: z.boolean(),
+  campers: list(
+    z.object({
+      id: idSchema,
+      bib: z.number().int(),
+      name: z.string(),
+      ageGroup: z.enum(AGE_GROUPS),
+      together: z.string().nullable(),
+    }),
+  ),
+  staff: list(z.object({ id: idSchema, name: z.string(), active: z.boolean(), mayScore: z.boolean() })),
+});
+export type DayPlanPage = z.infer<typeof dayPlanPageSchema>;
+
+/** The plan after it was changed by hand. */
+export const changedPlanSchema = z.object({ page: dayPlanPageSchema });
+/** The plan after it was solved, and what that has moved. */
+export const solvedPlanSchema = changedPlanSchema.extend({
+  moved: list(idSchema),
+  unplaced: list(z.object({ camper: idSchema, why: z.string() })),
+});
