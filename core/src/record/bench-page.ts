@@ -14,7 +14,7 @@ import { deliverySchema } from './films-page.ts';
 const frame = z.number().int().nonnegative();
 
 /** A film at the bench: pixels as contract.md has them, the time of every frame in seconds of the file. */
-export const benchFilmSchema = z.object({
+const benchFilmSchema = z.object({
   id: idSchema,
   deliveryId: idSchema,
   view: viewSchema,
@@ -58,7 +58,7 @@ const scoredSchema = z.object({
 export type BenchScore = z.infer<typeof scoredSchema>;
 
 /** Everything that is known of one camper's deliveries. */
-export const benchSetSchema = z.object({
+const benchSetSchema = z.object({
   deliveries: list(deliverySchema),
   clips: list(benchFilmSchema),
   marks: list(markSchema),

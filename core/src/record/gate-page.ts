@@ -6,7 +6,7 @@ const day = z.iso.date();
 const throwsSchema = z.object({ day, count: z.number().int(), kind: z.enum(THROW_KINDS) });
 
 /** What the phone at the gate shows of one camper. */
-export const gateLineSchema = z.object({
+const gateLineSchema = z.object({
   id: idSchema,
   bib: z.number().int(),
   name: z.string(),
