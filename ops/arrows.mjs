@@ -5,7 +5,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { dirname, join, normalize, relative } from 'node:path';
+import { dirname, join, normalize } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import ts from 'typescript';
 
@@ -39,7 +39,7 @@ const matches = (pattern, path) => pattern === undefined || new RegExp(pattern).
 const avoids = (pattern, path) => pattern === undefined || !new RegExp(pattern).test(path);
 const pages = readdirSync(join(root, 'web/src'), { recursive: true, encoding: 'utf8' })
   .filter((name) => name.endsWith('.astro'))
-  .map((name) => relative('', join('web/src', name)));
+  .map((name) => join('web/src', name));
 let broken = 0;
 for (const page of pages)
   for (const name of importsOf(page)) {

@@ -10,7 +10,7 @@ import { fileURLToPath } from 'node:url';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { v7 } from 'uuid';
-import { defaultSheet, resolveSheet } from '@stride-chalk/core';
+import { defaultSheet, NOTHING_ASKED, resolveSheet } from '@stride-chalk/core';
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 
 export const say = (line: string): boolean => process.stdout.write(`${line}\n`);
@@ -136,16 +136,7 @@ export async function startAtWork(folder: string) {
       ),
       loop(async (i) => {
         const id = v7();
-        const said = {
-          heightCentimetres: null,
-          sore: null,
-          drillsDone: null,
-          goals: null,
-          mobility: null,
-          throwsReported: null,
-          form: 2,
-        };
-        const body = { camperId: one(campers, i).id, day, notedAt: new Date().toISOString(), present: true, ...said };
+        const body = { camperId: one(campers, i).id, day, notedAt: new Date().toISOString(), present: true, ...NOTHING_ASKED };
         if ((await put(`/api/check-ins/${id}`, body)) === 200) acknowledged.checkIns.push(id);
         await pause(20 + rests);
       }),

@@ -120,7 +120,7 @@ await Promise.all(busy);
 const { lost, doubled } = await missing(acknowledged);
 
 say(
-  '| minute | memory, MB | of it alive, MB | open files | connections | own memory of the database, MB | answered so far |\n|---|---|---|---|---|---|',
+  '| minute | memory, MB | of it alive, MB | open files | connections | own memory of the database, MB | answered so far |\n|---|---|---|---|---|---|---|',
 );
 for (const h of held.filter((_, i) => i % Math.max(1, Math.floor(held.length / 6)) === 0 || i === held.length - 1))
   say(

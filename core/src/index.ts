@@ -142,7 +142,7 @@ export {
   type Sheet,
   type ViewId,
 } from './sheet/schema.ts';
-export { MOBILITY_NOTES, SORE_PLACES } from './record/check-in-words.ts';
+export { MOBILITY_NOTES, SORE_PLACES, NOTHING_ASKED } from './record/check-in-words.ts';
 export { careEntrySchema, type CareEntry } from './record/care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './record/device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './record/request-headers.ts';

@@ -4,7 +4,7 @@ import { recordCheckIn } from './check-ins.ts';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { DaySettings } from '@stride-chalk/core';
+import { NOTHING_ASKED, type DaySettings } from '@stride-chalk/core';
 import { countThrows, reportSore } from './arm-care.ts';
 import { changeCamp, addCamp, campSettingsSchema } from './camp-settings.ts';
 import { camperById } from './campers.ts';
@@ -335,14 +335,7 @@ describe('two leads at once', () => {
       day,
       notedAt: '2026-07-17T13:00:00.000Z',
       present: true,
-      heightCentimetres: null,
-      sore: null,
-      drillsDone: null,
-      goals: null,
-      mobility: null,
-      throwsReported: null,
-      throwsKnown: null,
-      form: 2 as const,
+      ...NOTHING_ASKED,
     });
     // As long as nobody is at the gate, the plan is believed.
     const noon = Math.max(first!.to, second!.to) + 1;

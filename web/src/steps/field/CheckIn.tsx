@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { addDays, SORE_PLACES, type GateLine, type GateList } from '@stride-chalk/core';
+import { NOTHING_ASKED, addDays, SORE_PLACES, type GateLine, type GateList } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 import { clockInWords } from '../../parts/outbox.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
@@ -46,14 +46,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
     const whole = send({
       camperId: camper.id,
       present: true,
-      heightCentimetres: null,
-      sore: null,
-      drillsDone: null,
-      goals: null,
-      mobility: null,
-      throwsReported: null,
-      throwsKnown: null,
-      form: 2,
+      ...NOTHING_ASKED,
       ...more,
       ...entry,
     });
