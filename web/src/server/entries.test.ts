@@ -127,6 +127,21 @@ describe('an entry', () => {
     }
   });
 
+  test('that was taken is not refused when it is sent again after the sheet has changed', async () => {
+    const id = v7();
+    await enterAs(id, score('2', { checkpoint: 'D2' }), world.coach);
+    const camp = await campById(world.campId);
+    const sheet = { ...camp.sheet, checkpoints: camp.sheet.checkpoints.filter((c) => c.id !== 'D2') };
+    const again = (entryId: string, by: string) =>
+      recordEntry(entryId, score('2', { checkpoint: 'D2' }), { id: by, camp: { ...camp, sheet } });
+    expect(await again(id, world.coach)).toEqual({ applied: true, stands: null });
+    for (const [entryId, by] of [
+      [v7(), world.coach],
+      [id, world.otherCoach],
+    ] as const)
+      await expect(again(entryId, by)).rejects.toMatchObject({ code: 'unknown-checkpoint' });
+  });
+
   test('about what is of another camp is not found, and keeps nothing', async () => {
     const elsewhere = { id: world.coach, camp: { ...(await campById(world.campId)), id: v7() } };
     const point = { point: 'frontKnee', x: 1, y: 1, pointSd: 2, frame: null, origin: 'placed' } as const;

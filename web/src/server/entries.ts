@@ -41,8 +41,15 @@ export async function recordEntry(
   by: AtTheBench,
   madeAt = enteredInstant({ id, sentAt: null, now: Date.now() }),
 ): Promise<Recorded> {
-  if (entry.kind === 'score') requireOnSheet(entry, by.camp.sheet);
-  const own = [id, entryTarget(entry, by.id), JSON.stringify(entry), by.id, new Date(madeAt).toISOString()] as const;
+  const target = entryTarget(entry, by.id);
+  const wrong = entry.kind === 'score' ? offSheet(entry, by.camp.sheet) : null;
+  if (wrong) {
+    // Taken under the version of the sheet that was in force, and sent again because the answer was lost: it is there.
+    const there = await db().$count(entries, and(eq(entries.id, id), eq(entries.target, target), eq(entries.enteredBy, by.id)));
+    if (there > 0) return { applied: true, stands: null };
+    throw wrong;
+  }
+  const own = [id, target, JSON.stringify(entry), by.id, new Date(madeAt).toISOString()] as const;
   const { outcome, stands } =
     entry.kind === 'score'
       ? await enterLevel(own, entry, by)
@@ -185,12 +192,13 @@ async function requireOrder(tx: Executor, entry: Extract<Entry, { kind: 'mark' }
   if (problem) throw new Refusal('key-frame-order', problem.message);
 }
 
-/** The levels, faults and checkpoints are those of the camp's sheet. */
-function requireOnSheet(entry: Extract<Entry, { kind: 'score' }>, sheet: Sheet): void {
+/** What of a level is not as the camp's sheet has it; null where all is. */
+function offSheet(entry: Extract<Entry, { kind: 'score' }>, sheet: Sheet): Refusal | null {
   const checkpoint = sheet.checkpoints.find((c) => c.id === entry.checkpoint);
-  if (!checkpoint) throw new Refusal('unknown-checkpoint', `The camp's sheet has no checkpoint ${entry.checkpoint}.`);
+  if (!checkpoint) return new Refusal('unknown-checkpoint', `The camp's sheet has no checkpoint ${entry.checkpoint}.`);
   const strange = entry.faults.find((code) => !checkpoint.faults.some((f) => f.code === code));
-  if (strange) throw new Refusal('unknown-fault', `${strange} is not a fault of ${entry.checkpoint}.`);
-  if (entry.level === 'NV' && entry.faults.length > 0)
-    throw new Refusal('fault-not-visible', 'What was not visible cannot have a fault.');
+  if (strange) return new Refusal('unknown-fault', `${strange} is not a fault of ${entry.checkpoint}.`);
+  return entry.level === 'NV' && entry.faults.length > 0
+    ? new Refusal('fault-not-visible', 'What was not visible cannot have a fault.')
+    : null;
 }
