@@ -142,36 +142,4 @@ export {
   type Sheet,
   type ViewId,
 } from './sheet/schema.ts';
-export { MOBILITY_NOTES, SORE_PLACES, NOTHING_ASKED } from './record/check-in-words.ts';
-export { careEntrySchema, type CareEntry } from './record/care-entry.ts';
-export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './record/device-clock.ts';
-export { CAMP_HEADER, SENT_HEADER } from './record/request-headers.ts';
-export {
-  scorersBenchSchema,
-  type BenchFilm,
-  type BenchMark,
-  type BenchPoint,
-  type BenchScore,
-  type BenchSet,
-  type ScorersBench,
-} from './record/bench-page.ts';
-export {
-  doneSchema,
-  importedSchema,
-  invitedSchema,
-  madeSchema,
-  mailSentSchema,
-  mailShownSchema,
-  outsideAgesSchema,
-  resetSchema,
-  revisionSchema,
-  shownSchema,
-  type Imported,
-  type MailShown,
-  type OutsideAges,
-} from './record/answers.ts';
-export { bibEntrySchema, type BibEntry } from './record/bib-entry.ts';
-export { entrySchema, entryTarget, type Entry } from './record/entry.ts';
-export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './record/day-plan-page.ts';
-export { gateListSchema, type GateLine, type GateList } from './record/gate-page.ts';
-export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './record/films-page.ts';
+export * from './record/index.ts';

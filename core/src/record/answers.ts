@@ -5,8 +5,6 @@ import { idSchema } from './codes.ts';
 export const madeSchema = z.object({ id: idSchema });
 /** Whether a child's films may be shown still. */
 export const shownSchema = z.object({ film: z.boolean() });
-/** Which revision of a draft the server has now. */
-export const revisionSchema = z.object({ revision: z.number().int() });
 /** The link with which somebody who was invited chooses his password. */
 export const invitedSchema = z.object({ id: idSchema, link: z.string() });
 /** The link to hand over; null where it went to the account's own address. */

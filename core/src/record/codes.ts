@@ -18,3 +18,8 @@ export const captureKnownSchema = z.enum(['tag', 'sure', 'answered', 'open']);
 
 /** A list that nobody changes. */
 export const list = <T extends z.ZodType>(of: T) => z.array(of).readonly();
+
+/** What a member of the staff is at a camp. */
+export const ROLES = ['lead', 'coach', 'helper'] as const;
+export const roleSchema = z.enum(ROLES);
+export type Role = (typeof ROLES)[number];

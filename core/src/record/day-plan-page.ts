@@ -83,3 +83,18 @@ export const solvedPlanSchema = changedPlanSchema.extend({
   moved: list(idSchema),
   unplaced: list(z.object({ camper: idSchema, why: z.string() })),
 });
+
+const revision = z.number().int().nonnegative();
+/** Plans the day, or what is left of it; `anew`: without keeping what stands. */
+export const solveDaySchema = z.object({ settings: daySettingsSchema, revision, anew: z.boolean() });
+/** Moves one camper by hand; minutes since midnight. */
+export const moveInPlanSchema = z.object({
+  camperId: idSchema,
+  mound: z.string().min(1).max(40),
+  from: z.number().int().min(0).max(1440),
+  revision,
+});
+/** Everything that has not begun, later by so many minutes. */
+export const laterSchema = z.object({ minutes: z.number().int().min(1).max(240), revision });
+/** A day as an address names it. */
+export const daySchema = z.iso.date();

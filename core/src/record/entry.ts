@@ -51,3 +51,10 @@ export function entryTarget(entry: Entry, staffId: string): string {
       return `score ${entry.deliveryId} ${entry.checkpoint} ${staffId}`;
   }
 }
+
+/** What became of an entry; where something newer stands, that is what holds, and who entered it. */
+export const recordedSchema = z.object({
+  applied: z.boolean(),
+  stands: z.object({ entry: entrySchema, by: z.string() }).nullable(),
+});
+export type Recorded = z.infer<typeof recordedSchema>;

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { CHECK_INS, clockInWords, ENTRIES, Outbox, type OutboxNews } from './outbox.ts';
+import { z } from 'zod';
+import { CHECK_INS, clockInWords, ENTRIES, Outbox, type OutboxKind, type OutboxNews } from './outbox.ts';
 
 interface Sent {
   readonly id: string;
@@ -34,9 +35,10 @@ function browser(answers: readonly Answer[], camp: string | null = null) {
 
 let news: Array<OutboxNews<string>>;
 let settled: Array<readonly [string, unknown]>;
-const open = (staffId = 'me', kind = ENTRIES): Outbox<string> =>
+const answers = z.object({ title: z.string(), at: z.string() });
+const open = (staffId = 'me', kind: OutboxKind = ENTRIES): Outbox<string> =>
   new Outbox<string>(
-    kind,
+    { ...kind, answers },
     staffId,
     (n) => news.push(n),
     (entry, answer) => settled.push([entry, answer]),

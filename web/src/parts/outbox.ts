@@ -1,5 +1,6 @@
 import { v7 } from 'uuid';
-import { CLOCK_TOLERANCE, SENT_HEADER } from '@stride-chalk/core';
+import type { z } from 'zod';
+import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, SENT_HEADER, standingSchema } from '@stride-chalk/core';
 import { campHeaders, pageCamp } from './page-camp.ts';
 
 interface Waiting<T> {
@@ -43,26 +44,27 @@ export const NOTHING_KNOWN = {
   refused: [],
 } as const;
 
-/** What is entered, and where it goes. */
-export interface OutboxKind {
+/** What is entered, where it goes, and what the server answers. */
+export interface OutboxKind<A = unknown> {
   /** Its own place in the browser's storage. */
   readonly name: 'entry' | 'check-in' | 'care';
   readonly path: string;
+  readonly answers: z.ZodType<A>;
 }
-export const ENTRIES: OutboxKind = { name: 'entry', path: '/api/entries' };
-export const CARE: OutboxKind = { name: 'care', path: '/api/care' };
-export const CHECK_INS: OutboxKind = { name: 'check-in', path: '/api/check-ins' };
+export const ENTRIES = { name: 'entry', path: '/api/entries', answers: recordedSchema } as const;
+export const CARE = { name: 'care', path: '/api/care', answers: standingSchema } as const;
+export const CHECK_INS = { name: 'check-in', path: '/api/check-ins', answers: checkedInSchema } as const;
 
 /**
  * Keeps what was entered until the server has confirmed it. Each entry is written to the browser's storage before it is
  * sent, is sent in the order of entering, as often as needed, under one id, for the camp where it was entered, and leaves the storage when it is
  * confirmed. One that the server refuses stays, and is named.
  */
-export class Outbox<T> {
+export class Outbox<T, A = unknown> {
   readonly #staffId: string;
-  readonly #kind: OutboxKind;
+  readonly #kind: OutboxKind<A>;
   readonly #listen: (news: OutboxNews<T>) => void;
-  readonly #settled: (entry: T, answer: unknown) => void;
+  readonly #settled: (entry: T, answer: A | null) => void;
   #sending = false;
   #stopped = false;
   #failures = 0;
@@ -70,12 +72,12 @@ export class Outbox<T> {
   #clockAhead: number | null = null;
   #wake: (() => void) | null = null;
 
-  /** @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused */
+  /** @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused, or answered in another form */
   constructor(
-    kind: OutboxKind,
+    kind: OutboxKind<A>,
     staffId: string,
     listen: (news: OutboxNews<T>) => void,
-    settled: (entry: T, answer: unknown) => void = () => {},
+    settled: (entry: T, answer: A | null) => void = () => {},
   ) {
     this.#kind = kind;
     this.#staffId = staffId;
@@ -213,7 +215,8 @@ export class Outbox<T> {
       const problem = (await response.json().catch(() => ({}))) as { title?: string };
       this.#keep({ ...waiting, refused: problem.title ?? 'The server did not take this entry.' });
     }
-    this.#settled(waiting.entry, response.ok ? await response.json().catch(() => ({})) : null);
+    const read = response.ok ? this.#kind.answers.safeParse(await response.json().catch(() => null)) : null;
+    this.#settled(waiting.entry, read?.success ? read.data : null);
     this.#tell();
     return true;
   }

@@ -1,6 +1,6 @@
-/** What a member of the staff is at a camp. */
-export const ROLES = ['lead', 'coach', 'helper'] as const;
-export type Role = (typeof ROLES)[number];
+import { ROLES, type Role } from '@stride-chalk/core';
+
+export { ROLES, type Role };
 
 const EVERYBODY = ROLES;
 const COACHES = ['lead', 'coach'] as const;
@@ -103,6 +103,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /api/campers/[id]/erasure': 'export or erase a child',
 
   'GET /settings': 'set up camps',
+  'GET /api/openapi.json': 'set up camps',
   'PUT /api/settings': 'set up camps',
   'PUT /api/footage': 'set up camps',
   // To make another camp is a right of its own: the functions that these routes call ask for it.

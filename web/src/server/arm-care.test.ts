@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { dayInZone } from '@stride-chalk/core';
+import { dayInZone, type CheckInInput } from '@stride-chalk/core';
 import {
   allowMore,
   countThrows,
@@ -14,7 +14,7 @@ import {
 } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
-import { recordCheckIn, gateList, type CheckInInput } from './check-ins.ts';
+import { recordCheckIn, gateList } from './check-ins.ts';
 import { addDelivery } from './deliveries.ts';
 import { noteMessage, outboxOf, stateOf, toBeTold, toldAboutSoreArm } from './messages.ts';
 import { newWorld, type World } from './testing/world.ts';

@@ -1,5 +1,5 @@
 import { and, asc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
-import { addDays, armStanding, type ArmStanding, type ThrowKind } from '@stride-chalk/core';
+import { addDays, armStanding, type Standing, type ThrowKind } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -7,15 +7,6 @@ import { campStaff, checkIns, limitOverrides, soreArms, staff, throws } from './
 import { grouped } from './grouped.ts';
 import { writeMessage } from './messages.ts';
 import { notFound, Refusal } from './refusal.ts';
-
-/** What arm care says of a camper on a day: the limits, a sore arm, and what the lead has allowed beyond them. */
-export interface Standing extends ArmStanding {
-  /** Throws that the lead allows beyond the limits on this day, those that are left of them, and why; null for none. */
-  readonly allowance: { readonly throws: number; readonly left: number; readonly reasons: readonly string[] } | null;
-  readonly sore: boolean;
-  /** Throws that may be planned today; a sore arm has none; an allowance holds where it leaves more than the limits do. */
-  readonly plannable: number;
-}
 
 type Known = Pick<Camper, 'childId' | 'born' | 'sore'>;
 /** Throws that count: those that were taken back are seen in the ledger only. */

@@ -1,38 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { z } from 'zod';
-import { AGE_GROUPS, armCareRulesSchema } from '@stride-chalk/core';
+import type { CampSettings, NewCamp } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 import { camps, campStaff, organisations, scores, sheets, deliveries, campers } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
 import type { StaffMember } from './staff.ts';
-
-const zones = new Set(Intl.supportedValuesOf('timeZone'));
-const facts = z
-  .object({
-    name: z.string().trim().min(1).max(120),
-    place: z.string().trim().min(1).max(120),
-    firstDay: z.iso.date(),
-    lastDay: z.iso.date(),
-    timeZone: z.string().refine((zone) => zones.has(zone) || zone === 'UTC', { message: 'no time zone that we know' }),
-    units: z.enum(['metric', 'imperial']),
-  })
-  .refine((c) => c.lastDay >= c.firstDay, { message: 'the last day lies before the first', path: ['lastDay'] });
-export const newCampSchema = facts;
-
-export const campSettingsSchema = facts.and(
-  z.object({
-    distances: z.partialRecord(z.enum(AGE_GROUPS), z.number().min(20).max(70)),
-    retentionDays: z.number().int().min(1).max(3650),
-    sheetId: z.uuid(),
-    schools: z.record(z.string().max(40), z.string().max(80)),
-    schoolReasons: z.record(z.string().max(40), z.string().trim().max(400)),
-    /** null: the published limits. */
-    armCare: armCareRulesSchema.nullable(),
-  }),
-);
-type CampSettings = z.output<typeof campSettingsSchema>;
 
 /** Every version of the checkpoint sheet. */
 export const sheetVersions = () =>
@@ -95,11 +68,7 @@ export async function nameOrganisation(camp: Camp, name: string, by: Pick<StaffM
 }
 
 /** Another camp of the same organisation, with the sheet, schools and limits of the one at work to begin with. */
-export async function addCamp(
-  like: Camp,
-  input: z.output<typeof newCampSchema>,
-  by: Pick<StaffMember, 'id' | 'makesCamps'>,
-): Promise<string> {
+export async function addCamp(like: Camp, input: NewCamp, by: Pick<StaffMember, 'id' | 'makesCamps'>): Promise<string> {
   requireMaker(by);
   const id = v7();
   await db().transaction(async (tx) => {

@@ -1,16 +1,7 @@
 import { eq } from 'drizzle-orm';
-import type { CareEntry } from '@stride-chalk/core';
+import type { CareEntry, Standing } from '@stride-chalk/core';
 import { may, type Duty, type Role } from './access.ts';
-import {
-  allowMore,
-  countThrows,
-  endAllowance,
-  liftSore,
-  reportSore,
-  standingOf,
-  takeBackThrows,
-  type Standing,
-} from './arm-care.ts';
+import { allowMore, countThrows, endAllowance, liftSore, reportSore, standingOf, takeBackThrows } from './arm-care.ts';
 import { camperById, type Camper } from './campers.ts';
 import { todayAt, type Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';

@@ -1,39 +1,13 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { z } from 'zod';
-import { MOBILITY_NOTES, reportedThrows, sameThrows, SORE_PLACES, type DayThrows } from '@stride-chalk/core';
-import { reportSore, standingsOf, type Standing } from './arm-care.ts';
+import { reportedThrows, sameThrows, type CheckInInput, type DayThrows, type Standing } from '@stride-chalk/core';
+import { reportSore, standingsOf } from './arm-care.ts';
 import { camperById, listCampers, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, checkIns, throws } from './db/schema.ts';
 import { grouped } from './grouped.ts';
 import { idTaken } from './refusal.ts';
-
-const throwsSchema = z
-  .array(z.object({ day: z.iso.date(), count: z.number().int().min(1).max(300), kind: z.enum(['game', 'bullpen', 'drill']) }))
-  .max(10)
-  .nullable();
-
-export const checkInSchema = z.object({
-  camperId: z.uuid(),
-  day: z.iso.date(),
-  notedAt: z.iso.datetime(),
-  present: z.boolean(),
-  heightCentimetres: z.number().min(80).max(230).nullable(),
-  sore: z.object({ place: z.enum(SORE_PLACES), since: z.iso.date() }).nullable(),
-  drillsDone: z.enum(['none', 'some', 'all']).nullable(),
-  goals: z.string().trim().max(400).nullable(),
-  /** null: not looked at. */
-  mobility: z.array(z.enum(MOBILITY_NOTES)).max(MOBILITY_NOTES.length).nullable(),
-  /** null: not asked; an empty list: none. */
-  throwsReported: throwsSchema,
-  /** What the phone knew to be reported when it asked; what it did not know it does not take back. */
-  throwsKnown: throwsSchema.default(null),
-  /** Pages from before "not asked" say an empty list of what nobody asked about; those that know it say 2. */
-  form: z.literal(2).optional(),
-});
-export type CheckInInput = z.output<typeof checkInSchema>;
 
 /** What was said, in the words of today's form: an empty list of an older page says nothing. */
 const today = (input: CheckInInput): CheckInInput =>

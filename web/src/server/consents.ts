@@ -1,7 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { z } from 'zod';
-import { CONSENT_WAYS, type Consent, type ConsentStanding, type ConsentWay } from '@stride-chalk/core';
+import type { Consent, ConsentStanding, ConsentWay } from '@stride-chalk/core';
 import { db, type Executor } from './db/connect.ts';
 import { consents, staff } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
@@ -31,16 +30,6 @@ export function requireConsent(
   if (camper.consent.film) return;
   throw new Refusal('no-consent', `Bib ${camper.bib}: ${camper.consent.says} So ${STOPS[purpose]}.`, 403);
 }
-
-export const consentSchema = z
-  .object({
-    film: z.boolean(),
-    share: z.boolean(),
-    until: z.iso.date().nullable(),
-    givenBy: z.string().trim().min(1).max(120),
-    how: z.enum(CONSENT_WAYS).exclude(['before the history']),
-  })
-  .refine((c) => c.film || !c.share, { message: 'what may not be filmed cannot be shared', path: ['share'] });
 
 /** Writes down what a family has answered. Nothing of an earlier answer goes. */
 export async function recordConsents(

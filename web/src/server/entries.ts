@@ -6,6 +6,7 @@ import {
   orderProblems,
   type Entry,
   type EventId,
+  type Recorded,
   type Sheet,
 } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
@@ -14,12 +15,6 @@ import { db, pool, type Executor } from './db/connect.ts';
 import { entries, marks, points, scores, staff } from './db/schema.ts';
 import { requireInCamp } from './in-camp.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
-
-/** What became of an entry; where something newer stands, that is what holds, and who entered it. */
-export interface Recorded {
-  readonly applied: boolean;
-  readonly stands: { readonly entry: Entry; readonly by: string } | null;
-}
 
 /** Who enters something, and at which camp. */
 export interface AtTheBench {

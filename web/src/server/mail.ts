@@ -1,23 +1,12 @@
 import nodemailer from 'nodemailer';
 import { and, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import { z } from 'zod';
+import type { MailInput, MailShown } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { mailSettings, messages } from './db/schema.ts';
 import { log } from './log.ts';
 import { Refusal } from './refusal.ts';
 import { seal, unseal } from './secret.ts';
 
-export const mailSettingsSchema = z.object({
-  active: z.boolean(),
-  host: z.string().trim().min(1).max(200),
-  port: z.number().int().min(1).max(65_535),
-  secure: z.boolean(),
-  userName: z.string().trim().max(200).nullable(),
-  /** null: the one that is kept stays. */
-  password: z.string().max(400).nullable(),
-  fromAddress: z.email().max(200),
-});
-type MailInput = z.output<typeof mailSettingsSchema>;
 type MailRow = typeof mailSettings.$inferSelect;
 
 const rowOf = async (campId: string): Promise<MailRow | null> =>
@@ -26,7 +15,7 @@ const rowOf = async (campId: string): Promise<MailRow | null> =>
 export const mailIsOn = async (campId: string): Promise<boolean> => (await rowOf(campId))?.active ?? false;
 
 /** The settings as the page shows them: never the password. */
-export async function mailSettingsOf(campId: string) {
+export async function mailSettingsOf(campId: string): Promise<MailShown | null> {
   const row = await rowOf(campId);
   if (!row) return null;
   const { active, host, port, secure, userName, fromAddress, sealedPassword } = row;
@@ -34,7 +23,7 @@ export async function mailSettingsOf(campId: string) {
 }
 
 /** Keeps the settings of a camp's mail service. Switched on, it takes what is written from now on. */
-export async function keepMailSettings(campId: string, input: MailInput, by: string): Promise<void> {
+export async function keepMailSettings(campId: string, input: MailInput, by: string): Promise<MailShown> {
   const { password, ...others } = input;
   const before = await rowOf(campId);
   const values = {
@@ -49,6 +38,7 @@ export async function keepMailSettings(campId: string, input: MailInput, by: str
     .insert(mailSettings)
     .values({ campId, ...values })
     .onConflictDoUpdate({ target: mailSettings.campId, set: values });
+  return (await mailSettingsOf(campId))!;
 }
 
 const WAIT_MILLISECONDS = 15_000;

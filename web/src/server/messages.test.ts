@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import { consentHistory, consentSchema, recordConsents } from './consents.ts';
+import { consentSchema } from '@stride-chalk/core';
+import { consentHistory, recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { messages } from './db/schema.ts';
 import { camperOf, requireInCamp, type CampNoun } from './in-camp.ts';

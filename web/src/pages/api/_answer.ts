@@ -1,5 +1,19 @@
-export const json = (body: unknown, status = 200): Response =>
-  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+import { ENDPOINTS, type Endpoint, type EndpointName } from '@stride-chalk/core';
+import type { z } from 'zod';
+
+type Answer<N extends EndpointName> = (typeof ENDPOINTS)[N]['answers'] extends infer S extends z.ZodType ? z.input<S> : never;
+
+/** Answers as the endpoint has promised: what its schema does not name stays here, and what does not fit it is a fault of ours. */
+export function answer<N extends EndpointName>(endpoint: N, value: Answer<N>, status?: number): Response {
+  const { answers, ...promised } = ENDPOINTS[endpoint] as Endpoint;
+  return new Response(JSON.stringify((answers as z.ZodType).parse(value)), {
+    status: status ?? promised.status,
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+  });
+}
+
+/** Answers with nothing but that it was done. */
+export const done = (endpoint: EndpointName): Response => new Response(null, { status: ENDPOINTS[endpoint].status });
 
 /** Answers a form with a page; the cookies go along. */
 export function seeOther(location: string, cookies: readonly string[] = []): Response {

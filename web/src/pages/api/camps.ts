@@ -1,12 +1,12 @@
 import type { APIRoute } from 'astro';
-import { addCamp, newCampSchema } from '../../server/camp-settings.ts';
-import { json } from './_answer.ts';
+import { addCamp } from '../../server/camp-settings.ts';
+import { answer } from './_answer.ts';
 import { atWork } from '../../server/front/asked.ts';
-import { bodyAs } from '../../server/front/parsed.ts';
+import { bodyOf } from '../../server/front/parsed.ts';
 
 /** Another camp beside this one; whoever makes it is its lead. */
 export const POST: APIRoute = async (context) => {
-  const body = await bodyAs(context, newCampSchema);
+  const body = await bodyOf(context, 'POST /api/camps');
   const { camp, ...staff } = atWork(context);
-  return json({ id: await addCamp(camp, body, staff) }, 201);
+  return answer('POST /api/camps', { id: await addCamp(camp, body, staff) });
 };

@@ -1,16 +1,15 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
 import { keepHidden } from '../../server/retention.ts';
 import { confirmClock } from '../../server/server-clock.ts';
-import { json } from './_answer.ts';
+import { answer } from './_answer.ts';
 import { atWork } from '../../server/front/asked.ts';
-import { bodyAs } from '../../server/front/parsed.ts';
+import { bodyOf } from '../../server/front/parsed.ts';
 
 /** Takes back that films are hidden since their retention is over, or says that the clock of the machine is right. */
 export const PUT: APIRoute = async (context) => {
-  const { is } = await bodyAs(context, z.object({ is: z.enum(['kept on', 'clock right']) }));
+  const { is } = await bodyOf(context, 'PUT /api/footage');
   const { camp, id } = atWork(context);
   if (is === 'kept on') await keepHidden(camp.id, Date.now(), id);
   else await confirmClock();
-  return json({ is });
+  return answer('PUT /api/footage', { is });
 };

@@ -1,25 +1,15 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
 import { signedIn } from '../../server/at-work.ts';
 import { ownerOfLink, takeLink } from '../../server/password-links.ts';
 import { comeInWith } from '../../server/come-in.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { hasStandInAddress } from '../../server/staff.ts';
 import { seeOther } from './_answer.ts';
-import { formAs } from '../../server/front/parsed.ts';
-
-const form = z.object({
-  token: z.string().min(1).max(100),
-  /** 'me': whoever is signed in comes in with his own account. */
-  as: z.literal('me').optional(),
-  password: z.string().max(200).default(''),
-  name: z.string().trim().min(1).max(80).optional(),
-  email: z.email().max(200).toLowerCase().optional(),
-});
+import { formOf } from '../../server/front/parsed.ts';
 
 /** Chooses the password that belongs to an invitation or a reset, and signs in; or comes in with the account that is signed in. */
 export const POST: APIRoute = async (context) => {
-  const { token, as, password, name, email } = await formAs(context, form);
+  const { token, as, password, name, email } = await formOf(context, 'POST /api/join');
   try {
     const owner = await ownerOfLink(token);
     if (as === 'me') {

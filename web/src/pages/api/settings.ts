@@ -1,15 +1,15 @@
 import type { APIRoute } from 'astro';
-import { campSettingsSchema, changeCamp } from '../../server/camp-settings.ts';
+import { changeCamp } from '../../server/camp-settings.ts';
 import { listRoster } from '../../server/campers.ts';
 import { campById } from '../../server/camps.ts';
-import { json } from './_answer.ts';
+import { answer } from './_answer.ts';
 import { atWork } from '../../server/front/asked.ts';
-import { bodyAs } from '../../server/front/parsed.ts';
+import { bodyOf } from '../../server/front/parsed.ts';
 
 export const PUT: APIRoute = async (context) => {
-  const settings = await bodyAs(context, campSettingsSchema);
+  const settings = await bodyOf(context, 'PUT /api/settings');
   const { camp, id } = atWork(context);
   await changeCamp(camp.id, settings, id);
   const outside = (await listRoster(await campById(camp.id))).filter((c) => c.outsideAges);
-  return json({ settings, outside: outside.map(({ bib, name, age }) => ({ bib, name, age })) });
+  return answer('PUT /api/settings', { outside: outside.map(({ bib, name, age }) => ({ bib, name, age })) });
 };

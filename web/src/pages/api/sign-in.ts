@@ -1,16 +1,12 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
 import { signIn } from '../../server/accounts.ts';
 import { Refusal } from '../../server/refusal.ts';
 import { localPath, seeOther } from './_answer.ts';
-import { formAs } from '../../server/front/parsed.ts';
+import { formOf } from '../../server/front/parsed.ts';
 
 /** The form of the sign-in page: a page again, with the reason, when it is refused. */
 export const POST: APIRoute = async (context) => {
-  const { email, password, go } = await formAs(
-    context,
-    z.object({ email: z.string().max(200), password: z.string().max(200), go: z.string().default('/') }),
-  );
+  const { email, password, go } = await formOf(context, 'POST /api/sign-in');
   try {
     return seeOther(localPath(go), await signIn({ email, password, address: context.clientAddress }));
   } catch (error) {

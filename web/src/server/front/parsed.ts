@@ -1,6 +1,13 @@
 import type { APIContext } from 'astro';
 import { type z, ZodError } from 'zod';
+import { ENDPOINTS, type Endpoint, type EndpointName } from '@stride-chalk/core';
 import { Refusal } from '../refusal.ts';
+
+type Of<N extends EndpointName, K extends 'body' | 'form' | 'query'> = (typeof ENDPOINTS)[N] extends {
+  readonly [key in K]: infer S extends z.ZodType;
+}
+  ? z.output<S>
+  : never;
 
 /** PostgreSQL keeps no NUL: refused by name rather than by a failure. */
 const refuseNul = (_key: string, value: unknown): unknown => {
@@ -9,8 +16,8 @@ const refuseNul = (_key: string, value: unknown): unknown => {
   return value;
 };
 
-/** The JSON body of a request in the form expected; a Refusal names the first thing that is wrong with it. */
-export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {
+/** The JSON body of a request in the form that its endpoint takes; a Refusal names the first thing that is wrong with it. */
+export async function bodyOf<N extends EndpointName>(context: APIContext, endpoint: N): Promise<Of<N, 'body'>> {
   // Read and found to be text before it came here (see `front/bodies`).
   const text = await context.request.text();
   let body: unknown;
@@ -19,16 +26,20 @@ export async function bodyAs<S extends z.ZodType>(context: APIContext, schema: S
   } catch (error) {
     throw error instanceof Refusal ? error : new Refusal('not-json', 'The body of the request is not JSON.', 400);
   }
-  return parsed(schema, body);
+  return parsed((ENDPOINTS[endpoint] as Endpoint).body!, body) as Of<N, 'body'>;
 }
 
-/** The fields of a form in the form expected. */
-export async function formAs<S extends z.ZodType>(context: APIContext, schema: S): Promise<z.output<S>> {
+/** What stands behind the `?` of the address. */
+export const queryOf = <N extends EndpointName>(context: Pick<APIContext, 'url'>, endpoint: N): Of<N, 'query'> =>
+  parsed((ENDPOINTS[endpoint] as Endpoint).query!, Object.fromEntries(context.url.searchParams)) as Of<N, 'query'>;
+
+/** The fields of a form. */
+export async function formOf<N extends EndpointName>(context: APIContext, endpoint: N): Promise<Of<N, 'form'>> {
   if (!/^application\/x-www-form-urlencoded\b/.test(context.request.headers.get('content-type') ?? ''))
     throw new Refusal('not-a-form', 'The body of the request is no form.', 400);
   const fields = Object.fromEntries(new URLSearchParams(await context.request.text()));
   for (const value of Object.values(fields)) refuseNul('', value);
-  return parsed(schema, fields);
+  return parsed((ENDPOINTS[endpoint] as Endpoint).form!, fields) as Of<N, 'form'>;
 }
 
 export function parsed<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {

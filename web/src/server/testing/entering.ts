@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm';
-import type { Entry } from '@stride-chalk/core';
+import type { Entry, Recorded } from '@stride-chalk/core';
 import { campById, type Camp } from '../camps.ts';
 import { db } from '../db/connect.ts';
 import { campers, clips, deliveries } from '../db/schema.ts';
-import { recordEntry, type Recorded } from '../entries.ts';
+import { recordEntry } from '../entries.ts';
 
 /** The camp of the delivery or the film that an entry is about. */
 async function campOf(entry: Entry): Promise<Camp> {

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { createStore } from '@xstate/store';
 import { useSelector } from '@xstate/store-react';
-import type { Entry } from '@stride-chalk/core';
+import type { Entry, Recorded } from '@stride-chalk/core';
 import { ENTRIES, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { transition, type BenchAction } from './bench-machine.ts';
 import { filmsOf } from './bench-selectors.ts';
@@ -45,11 +45,10 @@ export function useBench(props: BenchProps): BenchControl {
   const [bench] = useState(() => benchStore(props));
   const [news, setNews] = useState<OutboxNews<Entry>>(NOTHING_KNOWN);
   const state = useSelector(bench.store, (snapshot) => snapshot.context);
-  const box = useRef<Outbox<Entry> | null>(null);
+  const box = useRef<Outbox<Entry, Recorded> | null>(null);
   useEffect(() => {
-    const outbox = new Outbox<Entry>(ENTRIES, props.staff.id, setNews, (_, answer) => {
-      const stands = (answer as { stands?: { entry: Entry; by: string } | null } | null)?.stands;
-      if (stands) bench.send({ type: 'stands', ...stands });
+    const outbox = new Outbox<Entry, Recorded>(ENTRIES, props.staff.id, setNews, (_, answer) => {
+      if (answer?.stands) bench.send({ type: 'stands', ...answer.stands });
     });
     box.current = outbox;
     bench.keepIn(outbox);

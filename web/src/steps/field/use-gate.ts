@@ -6,6 +6,7 @@ import {
   dayWithin,
   minuteInZone,
   type ArmCareRules,
+  type CheckedIn,
   type GateList,
 } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
@@ -26,7 +27,7 @@ const ASK_EVERY = 20_000;
 /** The list at the gate, with what this phone has noted on top of it; it follows the other phones, the plan and the day. */
 export function useGate(first: GateList, camp: GateCamp, staffId: string) {
   const [news, setNews] = useState<OutboxNews<CheckInEntry>>(NOTHING_KNOWN);
-  const box = useRef<Outbox<CheckInEntry> | null>(null);
+  const box = useRef<Outbox<CheckInEntry, CheckedIn> | null>(null);
   const [list, setList] = useState(first);
   const [today, setToday] = useState<string | null>(null);
   /** True when the server was last asked in vain: the list may be an old one. */
@@ -37,8 +38,8 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
   const day = today === null ? first.day : dayWithin(camp, today);
 
   useEffect(() => {
-    const made = new Outbox<CheckInEntry>(CHECK_INS, staffId, setNews, (entry, answer) =>
-      settle(entry, (answer as { at?: string } | null)?.at ?? null),
+    const made = new Outbox<CheckInEntry, CheckedIn>(CHECK_INS, staffId, setNews, (entry, answer) =>
+      settle(entry, answer?.at ?? null),
     );
     box.current = made;
     return () => made.stop();

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import {
   doneSchema,
-  revisionSchema,
+  draftSavedSchema,
   evaluationDocumentSchema,
   type EvaluationDocument,
   type FocusItem,
@@ -52,7 +52,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
       }
       try {
         const over = writesOver.current;
-        const answer = await askServer(revisionSchema, `/api/evaluations/${evaluation!.id}`, {
+        const answer = await askServer(draftSavedSchema, `/api/evaluations/${evaluation!.id}`, {
           method: 'PUT',
           body: { document: checked.data, revision: revision.current, over },
         });

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { CareEntry } from '@stride-chalk/core';
+import type { Standing, CareEntry } from '@stride-chalk/core';
 import { CARE, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import type { EnterCare } from './card.ts';
 
@@ -18,13 +18,13 @@ export function useCare(
   readonly retry: (id: string) => void;
   readonly drop: (id: string) => void;
 } {
-  const box = useRef<Outbox<CareEntry> | null>(null);
+  const box = useRef<Outbox<CareEntry, Standing> | null>(null);
   const [news, setNews] = useState<OutboxNews<CareEntry>>(NOTHING_KNOWN);
   const [waiting, setWaiting] = useState<readonly CareEntry[]>([]);
   /** True when the server has taken something that this page does not show yet. */
   const fresh = useRef(false);
   useEffect(() => {
-    const made = new Outbox<CareEntry>(
+    const made = new Outbox<CareEntry, Standing>(
       CARE,
       staffId,
       (now) => {

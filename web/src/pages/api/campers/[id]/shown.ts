@@ -1,10 +1,10 @@
 import type { APIRoute } from 'astro';
 import { camperById } from '../../../../server/campers.ts';
-import { json } from '../../_answer.ts';
+import { answer } from '../../_answer.ts';
 import { ofCamp } from '../../../../server/front/asked.ts';
 
 /** Whether a child may still be shown, for pages that stand open. */
 export const GET: APIRoute = async (context) => {
   const { camper } = await camperById(await ofCamp(context, 'camper', context.params.id));
-  return json({ film: camper.consent.film });
+  return answer('GET /api/campers/[id]/shown', { film: camper.consent.film });
 };

@@ -1,18 +1,14 @@
 import type { APIRoute } from 'astro';
-import { z } from 'zod';
-import { daySettingsSchema } from '@stride-chalk/core';
 import { solveDay } from '../../../../server/day-plans.ts';
 import { dayPlanPage } from '../../../../server/day-plan-page.ts';
-import { json } from '../../_answer.ts';
+import { answer } from '../../_answer.ts';
 import { dayToPlan } from '../../../../server/front/asked.ts';
-import { bodyAs } from '../../../../server/front/parsed.ts';
-
-const bodySchema = z.object({ settings: daySettingsSchema, revision: z.number().int().nonnegative(), anew: z.boolean() });
+import { bodyOf } from '../../../../server/front/parsed.ts';
 
 /** Plans the day, or what is left of it, and answers the page's data. */
 export const POST: APIRoute = async (context) => {
-  const body = await bodyAs(context, bodySchema);
+  const body = await bodyOf(context, 'POST /api/day-plan/[day]/solve');
   const { camp, day, now, by } = dayToPlan(context);
   const { moved, unplaced } = await solveDay(camp, day, { ...body, now, by });
-  return json({ page: await dayPlanPage(camp, day), moved, unplaced });
+  return answer('POST /api/day-plan/[day]/solve', { page: await dayPlanPage(camp, day), moved, unplaced });
 };

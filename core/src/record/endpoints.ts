@@ -1,0 +1,285 @@
+import { z } from 'zod';
+import { rosterRowSchema } from '../roster/roster-row.ts';
+import {
+  importedSchema,
+  invitedSchema,
+  madeSchema,
+  mailSentSchema,
+  mailShownSchema,
+  outsideAgesSchema,
+  resetSchema,
+  shownSchema,
+} from './answers.ts';
+import { bibEntrySchema } from './bib-entry.ts';
+import {
+  campSettingsSchema,
+  footageSchema,
+  mailSettingsSchema,
+  messageFateSchema,
+  newCampSchema,
+  organisationSchema,
+} from './camp-settings.ts';
+import {
+  camperFactsSchema,
+  consentSchema,
+  erasedSchema,
+  erasureSchema,
+  importSchema,
+  lateSchema,
+  sameChildSchema,
+  withdrawalSchema,
+} from './camper.ts';
+import { careEntrySchema } from './care-entry.ts';
+import { checkedInSchema, checkInSchema } from './check-in.ts';
+import { idSchema, list } from './codes.ts';
+import {
+  changedPlanSchema,
+  dayPlanPageSchema,
+  daySchema,
+  laterSchema,
+  moveInPlanSchema,
+  solvedPlanSchema,
+  solveDaySchema,
+} from './day-plan-page.ts';
+import { entrySchema, recordedSchema } from './entry.ts';
+import { draftSavedSchema, draftStartedSchema, releasedSchema, saveDraftSchema, startDraftSchema } from './evaluation.ts';
+import { camperFilmsSchema, deliverySchema } from './films-page.ts';
+import {
+  captureScaleKeptSchema,
+  captureScaleSchema,
+  filmQuerySchema,
+  filmStandingSchema,
+  filmTakenSchema,
+  moveFilmSchema,
+  newDeliverySchema,
+  removedFilmSchema,
+  simulatedFilmSchema,
+} from './films.ts';
+import { gateListSchema } from './gate-page.ts';
+import { campAtWorkSchema, joinSchema, makesCampsSchema, newStaffSchema, signInSchema, staffChangeSchema } from './staff.ts';
+import { standingSchema } from './standing.ts';
+
+/** What an endpoint takes and what it answers with when all went well. Problems have one form for all: RFC 9457, with a stable code. */
+export interface Endpoint {
+  /** In words, for whoever reads the list. */
+  readonly does: string;
+  /** Of the address, behind its `?`. */
+  readonly query?: z.ZodObject;
+  /** What is in the body: JSON, the fields of a form, or the bytes of a film. */
+  readonly body?: z.ZodType;
+  readonly form?: z.ZodObject;
+  readonly bytes?: true;
+  readonly status: 200 | 201 | 202 | 204 | 303;
+  /** JSON by a schema, a file of a kind, or nothing beside the status. */
+  readonly answers: z.ZodType | { readonly file: string } | null;
+}
+
+const zip = { file: 'application/zip' } as const;
+const csv = { file: 'text/csv' } as const;
+const jpeg = { file: 'image/jpeg' } as const;
+
+/** Every endpoint under `/api`, by method and path as the pages' folders have them. Who may use which stands in `ROUTES` of the server. */
+export const ENDPOINTS = {
+  'GET /api/health': {
+    does: 'Says whether the product and its database answer.',
+    status: 200,
+    answers: z.object({ ok: z.boolean() }),
+  },
+  'POST /api/sign-in': { does: 'Signs somebody in.', form: signInSchema, status: 303, answers: null },
+  'POST /api/join': {
+    does: 'Chooses the password that belongs to an invitation or a reset.',
+    form: joinSchema,
+    status: 303,
+    answers: null,
+  },
+  'POST /api/sign-out': { does: 'Signs out on this device.', status: 303, answers: null },
+  'POST /api/camp-at-work': {
+    does: 'Changes the camp at work on this device.',
+    form: campAtWorkSchema,
+    status: 303,
+    answers: null,
+  },
+  'GET /api/openapi.json': {
+    does: 'This list, by the OpenAPI Specification.',
+    status: 200,
+    answers: z.looseObject({ openapi: z.literal('3.1.0') }),
+  },
+
+  'GET /api/campers': {
+    does: 'Lists every camper with the page where his work goes on.',
+    status: 200,
+    answers: list(bibEntrySchema),
+  },
+  'POST /api/campers': { does: 'Adds a camper.', body: rosterRowSchema, status: 201, answers: madeSchema },
+  'PUT /api/campers/[id]': { does: 'Changes the facts of a camper.', body: camperFactsSchema, status: 200, answers: madeSchema },
+  'POST /api/campers/[id]/consents': {
+    does: 'Writes down what a family has answered about filming.',
+    body: consentSchema,
+    status: 201,
+    answers: consentSchema,
+  },
+  'POST /api/campers/[id]/same-child': {
+    does: 'Asks other camps whether they know a child, or answers.',
+    body: sameChildSchema,
+    status: 200,
+    answers: sameChildSchema,
+  },
+  'PUT /api/campers/[id]/withdrawal': {
+    does: 'Takes a camper off the camp, or back.',
+    body: withdrawalSchema,
+    status: 200,
+    answers: withdrawalSchema,
+  },
+  'PUT /api/campers/[id]/late': { does: 'Notes that a camper comes late.', body: lateSchema, status: 200, answers: lateSchema },
+  'GET /api/campers/[id]/everything.zip': { does: 'Everything that is kept about a child.', status: 200, answers: zip },
+  'POST /api/campers/[id]/erasure': {
+    does: 'Erases everything that the camp keeps about a camper.',
+    body: erasureSchema,
+    status: 200,
+    answers: erasedSchema,
+  },
+  'GET /api/campers/[id]/films': { does: 'The films of a camper.', status: 200, answers: camperFilmsSchema },
+  'GET /api/campers/[id]/shown': { does: 'Says whether a child may be shown still.', status: 200, answers: shownSchema },
+  'POST /api/roster/import': {
+    does: 'Takes the rows of a file: all of them or none.',
+    body: importSchema,
+    status: 200,
+    answers: importedSchema,
+  },
+  'GET /api/roster.csv': { does: 'The roster as a table.', status: 200, answers: csv },
+
+  'GET /api/gate': {
+    does: 'The list at the gate as it stands.',
+    query: z.object({ day: daySchema.optional() }),
+    status: 200,
+    answers: gateListSchema,
+  },
+  'PUT /api/check-ins/[id]': {
+    does: 'One check-in, under an id of the device.',
+    body: checkInSchema,
+    status: 200,
+    answers: checkedInSchema,
+  },
+  'PUT /api/care/[id]': {
+    does: 'One entry about an arm, under an id of the device.',
+    body: careEntrySchema,
+    status: 200,
+    answers: standingSchema,
+  },
+
+  'POST /api/deliveries': { does: 'Adds a delivery.', body: newDeliverySchema, status: 201, answers: deliverySchema },
+  'DELETE /api/deliveries/[id]': { does: 'Takes away a delivery of which nothing is there.', status: 204, answers: null },
+  'POST /api/clips': { does: 'Takes a film.', query: filmQuerySchema, bytes: true, status: 202, answers: filmTakenSchema },
+  'GET /api/clips/[id]': { does: 'How far a film has come.', status: 200, answers: filmStandingSchema },
+  'PATCH /api/clips/[id]': {
+    does: 'Says at which rate a film was taken.',
+    body: captureScaleSchema,
+    status: 200,
+    answers: captureScaleKeptSchema,
+  },
+  'DELETE /api/clips/[id]': { does: 'Removes a film.', status: 200, answers: removedFilmSchema },
+  'POST /api/clips/[id]/again': { does: 'Tries a film that has failed once more.', status: 202, answers: null },
+  'POST /api/clips/[id]/move': {
+    does: 'Moves a film with the work on it.',
+    body: moveFilmSchema,
+    status: 204,
+    answers: null,
+  },
+  'GET /api/clips/[id]/film': { does: 'The copy of a film for the bench.', status: 200, answers: { file: 'video/mp4' } },
+  'GET /api/clips/[id]/frames/[frame]': { does: 'One frame of a film.', status: 200, answers: jpeg },
+  'PUT /api/removed-clips/[id]': { does: 'Puts a removed film back.', status: 204, answers: null },
+  'DELETE /api/removed-clips/[id]': { does: 'Erases a removed film for good.', status: 204, answers: null },
+  'DELETE /api/refusals/[id]': { does: 'Puts away that a file was turned away.', status: 204, answers: null },
+  'POST /api/simulated-films': {
+    does: 'Lets the simulated camera film a view.',
+    body: simulatedFilmSchema,
+    status: 202,
+    answers: z.object({ filming: z.literal(true) }),
+  },
+  'GET /api/pictures/[sha256]': { does: 'A freeze frame of a hand-out.', status: 200, answers: jpeg },
+
+  'PUT /api/entries/[id]': {
+    does: 'One thing entered at the bench, under an id of the device.',
+    body: entrySchema,
+    status: 200,
+    answers: recordedSchema,
+  },
+  'POST /api/evaluations': { does: 'Starts a draft.', body: startDraftSchema, status: 201, answers: draftStartedSchema },
+  'PUT /api/evaluations/[id]': { does: 'Saves a draft.', body: saveDraftSchema, status: 200, answers: draftSavedSchema },
+  'POST /api/evaluations/[id]/release': { does: 'Releases a draft.', status: 200, answers: releasedSchema },
+
+  'GET /api/day-plan/[day]': { does: 'The plan of a day as it stands.', status: 200, answers: dayPlanPageSchema },
+  'GET /api/day-plan/[day]/plan.csv': { does: 'The plan as a table.', status: 200, answers: csv },
+  'GET /api/day-plan/[day]/plan.ics': {
+    does: 'The sessions of a day for a calendar, or what one person films of them.',
+    query: z.object({ staff: idSchema.optional() }),
+    status: 200,
+    answers: { file: 'text/calendar' },
+  },
+  'POST /api/day-plan/[day]/solve': {
+    does: 'Plans the day, or what is left of it.',
+    body: solveDaySchema,
+    status: 200,
+    answers: solvedPlanSchema,
+  },
+  'POST /api/day-plan/[day]/move': {
+    does: 'Moves one camper by hand.',
+    body: moveInPlanSchema,
+    status: 200,
+    answers: changedPlanSchema,
+  },
+  'POST /api/day-plan/[day]/later': {
+    does: 'Moves everything that has not begun.',
+    body: laterSchema,
+    status: 200,
+    answers: changedPlanSchema,
+  },
+
+  'PUT /api/settings': {
+    does: 'Keeps the settings of the camp.',
+    body: campSettingsSchema,
+    status: 200,
+    answers: outsideAgesSchema,
+  },
+  'PUT /api/footage': {
+    does: 'Keeps films whose time is over, or says that the clock is right.',
+    body: footageSchema,
+    status: 200,
+    answers: footageSchema,
+  },
+  'POST /api/camps': { does: 'Makes another camp.', body: newCampSchema, status: 201, answers: madeSchema },
+  'PUT /api/organisation': {
+    does: 'Names the organisation.',
+    body: organisationSchema,
+    status: 200,
+    answers: organisationSchema,
+  },
+  'POST /api/staff': { does: 'Invites somebody.', body: newStaffSchema, status: 201, answers: invitedSchema },
+  'PATCH /api/staff/[id]': {
+    does: 'Changes what somebody is at the camp.',
+    body: staffChangeSchema,
+    status: 200,
+    answers: staffChangeSchema,
+  },
+  'PUT /api/staff/[id]/makes-camps': {
+    does: 'Gives the right to make camps, or takes it.',
+    body: makesCampsSchema,
+    status: 200,
+    answers: makesCampsSchema,
+  },
+  'POST /api/staff/[id]/reset': { does: 'Makes a link to a new password.', status: 201, answers: resetSchema },
+  'PATCH /api/messages/[id]': {
+    does: 'Notes what has become of a message.',
+    body: messageFateSchema,
+    status: 200,
+    answers: messageFateSchema,
+  },
+  'PUT /api/mail': {
+    does: 'Keeps the settings of the mail service.',
+    body: mailSettingsSchema,
+    status: 200,
+    answers: mailShownSchema,
+  },
+  'POST /api/mail/test': { does: 'Sends a test message to who asks.', status: 200, answers: mailSentSchema },
+} as const satisfies Readonly<Record<string, Endpoint>>;
+export type EndpointName = keyof typeof ENDPOINTS;

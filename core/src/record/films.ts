@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { DELIVERY_KINDS, VIEW_IDS } from '../sheet/schema.ts';
+import { filmStateSchema, idSchema, viewSchema } from './codes.ts';
+
+/** What is said of a film in the address to which its bytes are sent. */
+export const filmQuerySchema = z.object({
+  deliveryId: idSchema,
+  view: z.enum(VIEW_IDS),
+  fileName: z.string().min(1).max(1000),
+  /** How the browser that sends it calls itself. */
+  browser: z.string().max(60).optional(),
+});
+export const filmTakenSchema = z.object({ id: idSchema, state: filmStateSchema });
+
+export const filmStandingSchema = z.object({
+  id: idSchema,
+  state: filmStateSchema,
+  /** Share of the step that is under way, 0 to 1. */
+  progress: z.number(),
+  fileName: z.string(),
+  view: viewSchema,
+});
+
+/** The rate at which a film was taken against that of its file; `confirmed` where work on it is to be reckoned anew. */
+export const captureScaleSchema = z.object({
+  captureScale: z.number().positive().max(100),
+  confirmed: z.boolean().default(false),
+});
+export const captureScaleKeptSchema = captureScaleSchema.pick({ captureScale: true });
+
+/** Where a film belongs. */
+export const moveFilmSchema = z.object({ bib: z.number().int(), delivery: z.number().int(), view: z.enum(VIEW_IDS) });
+/** What became of a film that was removed: 'gone' where no work was on it, else 'kept' for a day. */
+export const removedFilmSchema = z.object({ removed: z.enum(['gone', 'kept']) });
+
+export const newDeliverySchema = z.object({
+  id: idSchema,
+  camperId: idSchema,
+  kind: z.enum(DELIVERY_KINDS),
+  thrownOn: z.iso.date(),
+});
+
+/** The views that the simulated camera films. */
+export const simulatedFilmSchema = z.object({ deliveryId: idSchema, view: z.enum(['openSide', 'front']) });

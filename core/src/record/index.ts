@@ -1,0 +1,40 @@
+/** What travels between the browser and the server, and what is kept: one file a noun or a screen, schemas with the types that come of them. */
+export { MOBILITY_NOTES, SORE_PLACES, NOTHING_ASKED } from './check-in-words.ts';
+export { ROLES, type Role } from './codes.ts';
+export { careEntrySchema, type CareEntry } from './care-entry.ts';
+export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
+export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';
+export {
+  scorersBenchSchema,
+  type BenchFilm,
+  type BenchMark,
+  type BenchPoint,
+  type BenchScore,
+  type BenchSet,
+  type ScorersBench,
+} from './bench-page.ts';
+export {
+  doneSchema,
+  importedSchema,
+  invitedSchema,
+  madeSchema,
+  mailSentSchema,
+  mailShownSchema,
+  outsideAgesSchema,
+  resetSchema,
+  shownSchema,
+  type Imported,
+  type MailShown,
+  type OutsideAges,
+} from './answers.ts';
+export { bibEntrySchema, type BibEntry } from './bib-entry.ts';
+export { campSettingsSchema, type CampSettings, type MailInput, type NewCamp } from './camp-settings.ts';
+export { consentSchema } from './camper.ts';
+export { checkedInSchema, checkInSchema, type CheckedIn, type CheckInInput } from './check-in.ts';
+export { draftSavedSchema } from './evaluation.ts';
+export { entrySchema, entryTarget, recordedSchema, type Entry, type Recorded } from './entry.ts';
+export { ENDPOINTS, type Endpoint, type EndpointName } from './endpoints.ts';
+export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './day-plan-page.ts';
+export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
+export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './films-page.ts';
+export { standingSchema, type Standing } from './standing.ts';

@@ -1,0 +1,247 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { APIResponse, Page } from '@playwright/test';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import addFormats from 'ajv-formats';
+import { v7 } from 'uuid';
+import { defaultSheet, NOTHING_ASKED } from '@stride-chalk/core';
+import { atWorkAs, expect, rows, test } from './support/at-work.ts';
+
+interface Operation {
+  readonly requestBody?: { readonly content: Readonly<Record<string, { readonly schema: object }>> };
+  readonly responses: Readonly<Record<string, { readonly content?: Readonly<Record<string, { readonly schema: object }>> }>>;
+}
+interface Served {
+  readonly openapi: string;
+  readonly paths: Readonly<Record<string, Readonly<Record<string, Operation>>>>;
+}
+
+const url = (): string => process.env.E2E_URL!;
+const pointer = (...parts: string[]): string => parts.map((p) => `/${p.replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
+
+/** Half a second of a test picture, as a file that a phone could send. */
+function shortFilm(): Buffer {
+  const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-short-'));
+  const path = join(folder, 'film.mp4');
+  const source = ['-f', 'lavfi', '-i', 'testsrc2=duration=0.5:size=640x360:rate=60'];
+  const run = spawnSync('ffmpeg', ['-v', 'error', ...source, '-c:v', 'libx264', '-pix_fmt', 'yuv420p', path]);
+  if (run.status !== 0) throw new Error(run.stderr.toString());
+  const bytes = readFileSync(path);
+  rmSync(folder, { recursive: true });
+  return bytes;
+}
+
+/**
+ * Asks endpoints and holds what they take and answer against the document that the product serves, as a reader who knows nothing else would: ajv, a
+ * general-purpose validator of JSON Schema.
+ */
+async function reader(page: Page) {
+  const served = (await (await page.request.get(`${url()}/api/openapi.json`)).json()) as Served;
+  const ajv = new Ajv2020({ strict: false, allErrors: true });
+  addFormats.default(ajv);
+  ajv.addSchema(served, 'served');
+  const asked = new Set<string>();
+  const fits = (path: string, value: unknown, name: string): void => {
+    const check = ajv.compile({ $ref: `served#${path}` });
+    check(value);
+    expect(check.errors ?? [], name).toEqual([]);
+  };
+  return {
+    served,
+    asked,
+    /** Asks once; the path has its ids, the name has not. */
+    async ask(
+      name: string,
+      path: string,
+      sent: { data?: unknown; form?: Record<string, string>; film?: Buffer } = {},
+    ): Promise<APIResponse> {
+      const [method, pattern] = name.split(' ') as [string, string];
+      const operation = served.paths[pattern]?.[method.toLowerCase()];
+      expect(operation, `${name} stands in the document`).toBeTruthy();
+      const at = pointer('paths', pattern, method.toLowerCase());
+      const body = sent.data ?? sent.form;
+      const kind = sent.form ? 'application/x-www-form-urlencoded' : 'application/json';
+      if (body !== undefined) fits(`${at}${pointer('requestBody', 'content', kind, 'schema')}`, body, `what ${name} is sent`);
+      expect(Boolean(operation!.requestBody), `${name} takes a body`).toBe(body !== undefined || sent.film !== undefined);
+      const answer = await page.request.fetch(url() + path, {
+        method,
+        maxRedirects: 0,
+        ...(sent.film ? { data: sent.film, headers: { 'content-type': 'video/mp4', origin: url() } } : {}),
+        ...(sent.form ? { form: sent.form, headers: { origin: url() } } : {}),
+        ...(sent.data === undefined ? {} : { data: sent.data }),
+      });
+      const status = String(answer.status());
+      const type = answer.headers()['content-type']?.split(';')[0];
+      const promised = operation!.responses[status];
+      expect(promised, `${name} answered ${status}: ${await answer.text().catch(() => '')}`).toBeTruthy();
+      if (!promised!.content) expect((await answer.body()).length, name).toBe(0);
+      else expect(Object.keys(promised!.content), name).toEqual([type]);
+      if (type === 'application/json')
+        fits(`${at}${pointer('responses', status, 'content', type, 'schema')}`, await answer.json(), name);
+      asked.add(name);
+      return answer;
+    },
+  };
+}
+
+test('every endpoint takes and answers what the served document says of it', async ({ page }) => {
+  test.setTimeout(240_000);
+  await atWorkAs(page, 'Marit');
+  const before = (await rows<{ id: string }>('select camp_id as id from campers_here h limit 1'))[0]!.id;
+  const { served, asked, ask } = await reader(page);
+  expect(served.openapi).toBe('3.1.0');
+  await ask('GET /api/openapi.json', '/api/openapi.json');
+  await ask('GET /api/health', '/api/health');
+  const made = async (answer: APIResponse): Promise<string> => ((await answer.json()) as { id: string }).id;
+
+  const day = '2031-02-03';
+  const facts = { place: 'By the document', firstDay: day, lastDay: '2031-02-07', timeZone: 'UTC', units: 'metric' };
+  const camp = await made(await ask('POST /api/camps', '/api/camps', { data: { name: 'Read by others', ...facts } }));
+  await ask('POST /api/camp-at-work', '/api/camp-at-work', { form: { camp } });
+  try {
+    const [org] = await rows<{ name: string }>(
+      'select o.name from organisations o join camps c on c.organisation_id = o.id where c.id = $1',
+      [camp],
+    );
+    await ask('PUT /api/organisation', '/api/organisation', { data: { name: org!.name } });
+    const [sheet] = await rows<{ id: string }>('select sheet_id as id from camps where id = $1', [camp]);
+    await ask('PUT /api/settings', '/api/settings', {
+      data: {
+        ...{ name: 'Read by others', ...facts, distances: {}, retentionDays: 30, sheetId: sheet!.id },
+        ...{ schools: {}, schoolReasons: {}, armCare: null },
+      },
+    });
+    await ask('PUT /api/footage', '/api/footage', { data: { is: 'clock right' } });
+    const mail = { active: false, host: 'mail.example', port: 25, secure: false, userName: null, password: null };
+    await ask('PUT /api/mail', '/api/mail', { data: { ...mail, fromAddress: 'camp@mail.example' } });
+    // Nothing listens there: the answer is a problem, which has one form for all endpoints.
+    const unsent = await page.request.post(`${url()}/api/mail/test`);
+    expect([unsent.status() >= 400, unsent.headers()['content-type']]).toEqual([true, 'application/problem+json']);
+    expect(await unsent.json()).toMatchObject({ title: expect.any(String), code: expect.any(String), status: unsent.status() });
+    asked.add('POST /api/mail/test');
+
+    const person = { name: 'Read By', email: `read-${Date.now()}@mail.example`, role: 'coach' };
+    const staff = await made(await ask('POST /api/staff', '/api/staff', { data: person }));
+    await ask('PATCH /api/staff/{id}', `/api/staff/${staff}`, { data: { role: 'helper' } });
+    await ask('PUT /api/staff/{id}/makes-camps', `/api/staff/${staff}/makes-camps`, { data: { may: true } });
+    await ask('POST /api/staff/{id}/reset', `/api/staff/${staff}/reset`);
+    const messages = await rows<{ id: string }>('select id from messages where camp_id = $1', [camp]);
+    await ask('PATCH /api/messages/{id}', `/api/messages/${messages[0]!.id}`, { data: { is: 'handed over' } });
+
+    const child = { born: '2019-01-01', hand: 'R', throwsBoth: false, heightCentimetres: 150, guardian: 'G' };
+    const more = { guardianEmail: null, guardianPhone: null, togetherWith: null };
+    const consent = { consentToFilm: true, consentToShare: false, consentUntil: null };
+    const row = { bib: 3, name: 'Three', ...child, ...more };
+    const camper = await made(await ask('POST /api/campers', '/api/campers', { data: { ...row, ...consent } }));
+    const of = `/api/campers/${camper}`;
+    await ask('PUT /api/campers/{id}', of, { data: row });
+    await ask('GET /api/campers', '/api/campers');
+    const said = { film: true, share: true, until: null, givenBy: 'G', how: 'by phone' };
+    await ask('POST /api/campers/{id}/consents', `${of}/consents`, { data: said });
+    await ask('POST /api/campers/{id}/same-child', `${of}/same-child`, { data: { ask: true } });
+    await ask('PUT /api/campers/{id}/late', `${of}/late`, { data: { day, fromMinute: null } });
+    await ask('PUT /api/campers/{id}/withdrawal', `${of}/withdrawal`, { data: { withdrawn: false } });
+    await ask('GET /api/campers/{id}/shown', `${of}/shown`);
+    await ask('GET /api/roster.csv', '/api/roster.csv');
+    const rowOf = { said: { ...row, bib: 4, name: 'Four', ...consent }, decision: 'new', consent: null };
+    await ask('POST /api/roster/import', '/api/roster/import', { data: { rows: [rowOf] } });
+
+    await ask('GET /api/gate', `/api/gate?day=${day}`);
+    const checkIn = { ...NOTHING_ASKED, camperId: camper, day, notedAt: `${day}T10:00:00.000Z`, present: true };
+    await ask('PUT /api/check-ins/{id}', `/api/check-ins/${v7()}`, { data: checkIn });
+    const thrown = { kind: 'throws', camperId: camper, day, throwKind: 'drill', count: 4 };
+    await ask('PUT /api/care/{id}', `/api/care/${v7()}`, { data: thrown });
+
+    const plan = `/api/day-plan/${day}`;
+    const first = (await (await ask('GET /api/day-plan/{day}', plan)).json()) as { settings: unknown; revision: number };
+    const { settings, revision } = first;
+    const solved = await ask('POST /api/day-plan/{day}/solve', `${plan}/solve`, { data: { settings, revision, anew: true } });
+    const next = ((await solved.json()) as { page: { revision: number } }).page.revision;
+    const later = await ask('POST /api/day-plan/{day}/later', `${plan}/later`, { data: { minutes: 5, revision: next } });
+    const after = ((await later.json()) as { page: { revision: number; settings: { mounds: { name: string }[] } } }).page;
+    const move = { camperId: camper, mound: after.settings.mounds[0]!.name, from: 700, revision: after.revision };
+    await ask('POST /api/day-plan/{day}/move', `${plan}/move`, { data: move });
+    await ask('GET /api/day-plan/{day}/plan.csv', `${plan}/plan.csv`);
+    await ask('GET /api/day-plan/{day}/plan.ics', `${plan}/plan.ics`);
+
+    const [delivery, empty] = [v7(), v7()];
+    for (const id of [delivery, empty])
+      await ask('POST /api/deliveries', '/api/deliveries', { data: { id, camperId: camper, kind: 'stretch', thrownOn: day } });
+    await ask('DELETE /api/deliveries/{id}', `/api/deliveries/${empty}`);
+    const film = shortFilm();
+    const send = async (view: string): Promise<string> =>
+      made(await ask('POST /api/clips', `/api/clips?deliveryId=${delivery}&view=${view}&fileName=film.mp4`, { film }));
+    const clip = await send('openSide');
+    await expect
+      .poll(async () => ((await (await ask('GET /api/clips/{id}', `/api/clips/${clip}`)).json()) as { state: string }).state, {
+        timeout: 100_000,
+      })
+      .toBe('ready');
+    await ask('GET /api/campers/{id}/films', `${of}/films`);
+    await ask('PATCH /api/clips/{id}', `/api/clips/${clip}`, { data: { captureScale: 1, confirmed: true } });
+    await ask('GET /api/clips/{id}/film', `/api/clips/${clip}/film`);
+    await ask('GET /api/clips/{id}/frames/{frame}', `/api/clips/${clip}/frames/3`);
+    await ask('POST /api/clips/{id}/move', `/api/clips/${clip}/move`, { data: { bib: 3, delivery: 1, view: 'openSide' } });
+    await ask('POST /api/simulated-films', '/api/simulated-films', { data: { deliveryId: delivery, view: 'front' } });
+
+    const mark = { kind: 'mark', clipId: clip, event: 'contact', frame: 5, frameTo: null };
+    await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: mark });
+    const level = { kind: 'score', deliveryId: delivery, checkpoint: defaultSheet.checkpoints[0]!.id, faults: [], note: null };
+    await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: { ...level, level: '3' } });
+    const begun = await ask('POST /api/evaluations', '/api/evaluations', {
+      data: { camperId: camper, instead: null, from: 'levels' },
+    });
+    const draft = (await begun.json()) as { id: string; document: object };
+    const revised = { document: draft.document, revision: 1, over: true };
+    await ask('PUT /api/evaluations/{id}', `/api/evaluations/${draft.id}`, { data: revised });
+    // Refused: hardly anything is scored. The good answer is asked of an evaluation that stands released.
+    const [released] = await rows<{ id: string; picture: string }>(
+      `select e.id, p.value as picture from evaluations e join campers_here c on c.id = e.camper_id, jsonb_each_text(e.pictures) p where e.released_at is not null limit 1`,
+    );
+    const marked = await page.request.delete(`${url()}/api/clips/${clip}`, { headers: { origin: url() } });
+    expect(await marked.json()).toEqual({ removed: 'kept' });
+    asked.add('DELETE /api/clips/{id}');
+    await ask('PUT /api/removed-clips/{id}', `/api/removed-clips/${clip}`);
+    await ask('DELETE /api/clips/{id}', `/api/clips/${clip}`);
+    await ask('DELETE /api/removed-clips/{id}', `/api/removed-clips/${clip}`);
+    const refusal = v7();
+    await rows(
+      `insert into refusals (id, delivery_id, view, file_name, code, reason) values ($1, $2, 'rear', 'a.mp4', 'no-video', 'for the test')`,
+      [refusal, delivery],
+    );
+    await ask('DELETE /api/refusals/{id}', `/api/refusals/${refusal}`);
+    const [failed] = [v7()];
+    await rows(
+      `insert into clips (id, delivery_id, view, file_name, sha256, bytes, codec, width, height, state, problem) values ($1, $2, 'rear', 'a.mp4', repeat('0', 64), 1, 'h264', 2, 2, 'failed', 'none')`,
+      [failed, delivery],
+    );
+    await ask('POST /api/clips/{id}/again', `/api/clips/${failed}/again`);
+    await expect
+      .poll(
+        async () =>
+          (await rows(`select id from clips where delivery_id = $1 and state in ('checking', 'copying')`, [delivery])).length,
+        {
+          timeout: 100_000,
+        },
+      )
+      .toBe(0);
+    await ask('GET /api/campers/{id}/everything.zip', `${of}/everything.zip`);
+    const erase = { reason: 'entered by mistake', bib: 3 };
+    await ask('POST /api/campers/{id}/erasure', `${of}/erasure`, { data: erase });
+
+    await ask('POST /api/camp-at-work', '/api/camp-at-work', { form: { camp: before } });
+    await ask('POST /api/evaluations/{id}/release', `/api/evaluations/${released!.id}/release`);
+    await ask('GET /api/pictures/{sha256}', `/api/pictures/${released!.picture}`);
+  } finally {
+    await page.request.post(`${url()}/api/camp-at-work`, { form: { camp: before } });
+  }
+  await ask('POST /api/sign-out', '/api/sign-out');
+  await ask('POST /api/sign-in', '/api/sign-in', { form: { email: 'nobody@mail.example', password: 'x', go: '/' } });
+  await ask('POST /api/join', '/api/join', { form: { token: 'none', password: 'long enough words' } });
+  const unasked = Object.entries(served.paths)
+    .flatMap(([path, of]) => Object.keys(of).map((method) => `${method.toUpperCase()} ${path}`))
+    .filter((name) => !asked.has(name));
+  expect(unasked, 'endpoints that nobody has asked').toEqual([]);
+});
