@@ -125,8 +125,8 @@ test('every endpoint takes and answers what the served document says of it', asy
     const person = { name: 'Read By', email: `read-${Date.now()}@mail.example`, role: 'coach' };
     const staff = await made(await ask('POST /api/staff', '/api/staff', { data: person }));
     await ask('PATCH /api/staff/{id}', `/api/staff/${staff}`, { data: { role: 'helper' } });
-    await ask('PUT /api/staff/{id}/makes-camps', `/api/staff/${staff}/makes-camps`, { data: { may: true } });
     await ask('POST /api/staff/{id}/reset', `/api/staff/${staff}/reset`);
+    await ask('PUT /api/staff/{id}/makes-camps', `/api/staff/${staff}/makes-camps`, { data: { may: true } });
     const messages = await rows<{ id: string }>('select id from messages where camp_id = $1', [camp]);
     await ask('PATCH /api/messages/{id}', `/api/messages/${messages[0]!.id}`, { data: { is: 'handed over' } });
 

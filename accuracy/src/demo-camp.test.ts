@@ -8,7 +8,7 @@ import {
   defaultSheet,
   frameTimebase,
   habitsOf,
-  measureClip,
+  measureDelivery,
   orderProblems,
   resolveSheet,
   type Score,
@@ -53,24 +53,26 @@ describe('the demo camp', () => {
 
   test('its points give figures within four sd of the truth that is seen from the side', () => {
     const clip = clipsOfBib(27).find((c) => c.view === 'openSide' && c.delivery === 0)!;
-    const found = measureClip({
-      towardsTarget: -1,
-      film: frameTimebase(
-        frameMoments(clip.order).map((t) => t - clip.order.startSeconds),
-        1,
-      ),
-      marks: marksOf(clip),
-      points: pointsOf(clip).map((p) => ({ ...p, pointSd: 2 })),
-    });
+    const found = measureDelivery([
+      {
+        id: 'side',
+        view: 'openSide',
+        towardsTarget: -1,
+        film: frameTimebase(
+          frameMoments(clip.order).map((t) => t - clip.order.startSeconds),
+          1,
+        ),
+        marks: marksOf(clip),
+        points: pointsOf(clip).map((p) => ({ ...p, sd: 2, origin: 'placed' })),
+      },
+    ]).measured;
     const truth = trueFigures(deliveryMotion(clip.order.pitcher));
     for (const id of ['frontKneeContact', 'frontKneeRelease', 'trunkContact', 'forearmContact'] as const) {
-      const { value, sd } = found.find((f) => f.figure === id)!.estimate!;
+      const { value, sd } = found.get(id)!;
       // One frame of motion lies between the mark and the true moment, hence the floor.
       expect(Math.abs(value - truth[id]), id).toBeLessThan(4 * Math.max(sd, 2));
     }
-    expect(
-      Math.abs(found.find((f) => f.figure === 'contactToRelease')!.estimate!.value - truth.contactToRelease / 1000),
-    ).toBeLessThan(0.017);
+    expect(Math.abs(found.get('contactToRelease')!.value - truth.contactToRelease / 1000)).toBeLessThan(0.017);
   });
 
   test.each(CAMPERS.filter((c) => c.film).map((c) => [c.bib, c] as const))(

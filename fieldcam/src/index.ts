@@ -6,7 +6,7 @@ export type { EventId, EventTimes } from './motion/events.ts';
 export { FAULT_PARAMETERS, type FaultCode, type Faults } from './motion/faults.ts';
 export type { Hand, PitcherOptions } from './motion/pitcher.ts';
 export { JOINT_IDS, type JointId, type Pose } from './motion/pose.ts';
-export { projectedFigures } from './projected-figures.ts';
 export { randomSource, type RandomSource } from './random.ts';
+export { vec } from './vector.ts';
 export { trueFigures, type TrueFigures } from './true-figures.ts';
 export { filmClip, frameMoments, type ClipOrder } from './film-clip.ts';

@@ -1,30 +1,34 @@
 import { SEGMENT_SHARE as S } from './body/anthropometry.ts';
 import type { DeliveryMotion } from './motion/delivery-motion.ts';
-import { degrees, dot, length, sub, vec, type Vec3 } from './vector.ts';
+import { degrees, dot, length, sub, type Vec3 } from './vector.ts';
 
-const inPlane = (a: Vec3): Vec3 => vec(a.x, a.y, 0);
-const between = (a: Vec3, b: Vec3): number => degrees(Math.acos(Math.max(-1, Math.min(1, dot(a, b) / (length(a) * length(b))))));
-const fromVertical = (from: Vec3, to: Vec3): number => degrees(Math.atan2(to.x - from.x, to.y - from.y));
+/** Length in the plane of the line. */
+const span = (a: Vec3, b: Vec3): number => Math.hypot(b.x - a.x, b.y - a.y);
+/** The angle at `b` in the plane of the line, by the law of cosines from the three lengths. */
+const cornerAt = (a: Vec3, b: Vec3, c: Vec3): number => {
+  const [ab, bc, ac] = [span(a, b), span(b, c), span(a, c)];
+  return degrees(Math.acos(Math.max(-1, Math.min(1, (ab ** 2 + bc ** 2 - ac ** 2) / (2 * ab * bc)))));
+};
+/** How far a direction leans to the target, from upright, by the sine of it: holds for what points upwards. */
+const leanOf = (v: Vec3): number => degrees(Math.asin(v.x / Math.hypot(v.x, v.y)));
+const lean = (from: Vec3, to: Vec3): number => leanOf(sub(to, from));
 
 /**
- * What the figures of the sheet truly are for one delivery, from the simulation's own 3-D joints: angles in the plane of
- * the line in degrees, distances in per cent of body height, lateral distances in centimetres (+ to the glove side),
- * times in milliseconds.
+ * What the figures of the sheet truly are for one delivery, from the simulated body in space and by means of its own (law of cosines, sines of
+ * its bones, the direction of its trunk, the height it was made with): angles in the plane of the line in degrees, distances in per cent of body
+ * height, lateral distances in centimetres (+ to the glove side), times in milliseconds.
  */
 export function trueFigures(motion: DeliveryMotion) {
   const { events: ev, plan } = motion;
   const H = plan.height;
   const at = (seconds: number) => motion.poseAt(seconds).joints;
-  const middle = (a: Vec3, b: Vec3): Vec3 => vec((a.x + b.x) / 2, (a.y + b.y) / 2, (a.z + b.z) / 2);
   const knee = (t: number, side: 'front' | 'back'): number => {
     const j = at(t);
-    const k = j[`${side}Knee`];
-    return between(inPlane(sub(j[`${side}Hip`], k)), inPlane(sub(j[`${side}Ankle`], k)));
+    return cornerAt(j[`${side}Hip`], j[`${side}Knee`], j[`${side}Ankle`]);
   };
-  const trunk = (t: number): number => {
-    const j = at(t);
-    return fromVertical(middle(j.frontHip, j.backHip), middle(j.throwingShoulder, j.gloveShoulder));
-  };
+  const trunk = (t: number): number => leanOf(motion.poseAt(t).trunkUp);
+  /** Between the thighs: what they lean by, against each other. */
+  const thigh = (side: 'front' | 'back'): number => lean(contact[`${side}Knee`], contact[`${side}Hip`]);
   const percent = (metres: number): number => (100 * metres) / H;
   const step = (from: number, to: number): number[] => Array.from({ length: 121 }, (_, i) => from + ((to - from) * i) / 120);
   const set = at(ev.set);
@@ -36,6 +40,9 @@ export function trueFigures(motion: DeliveryMotion) {
   const gloveSide = plan.hand === 'R' ? -1 : 1;
   const upperArm = sub(contact.throwingElbow, contact.throwingShoulder);
   const elbowLine = degrees(Math.asin(dot(upperArm, motion.poseAt(ev.contact).trunkUp) / length(upperArm)));
+  const up = contact.throwingWrist.y >= contact.throwingElbow.y;
+  const forearmLean = lean(contact.throwingElbow, contact.throwingWrist);
+  const forearm = up ? forearmLean : Math.sign(forearmLean) * 180 - forearmLean;
   const hipLine = sub(contact.frontHip, contact.backHip);
   const shouldersLine = sub(contact.gloveShoulder, contact.throwingShoulder);
   const yaw = (v: Vec3): number => degrees(Math.atan2(gloveSide * v.z, v.x));
@@ -47,19 +54,18 @@ export function trueFigures(motion: DeliveryMotion) {
     pelvisAhead: percent((top.frontHip.x + top.backHip.x) / 2 - top.backAnkle.x),
     backKneeTop: knee(ev.liftTop, 'back'),
     backKneeLoad: Math.min(...step(ev.liftTop, ev.driveStart + 0.02).map((t) => knee(t, 'back'))),
-    backShinDrive: fromVertical(drive.backAnkle, drive.backKnee),
+    backShinDrive: lean(drive.backAnkle, drive.backKnee),
     stride: percent(stride),
-    legSpread: between(inPlane(sub(contact.frontKnee, contact.frontHip)), inPlane(sub(contact.backKnee, contact.backHip))),
+    legSpread: Math.abs(thigh('front') - thigh('back')),
     footOpensShare: (100 * (at(ev.footOpens).frontAnkle.x - set.backAnkle.x)) / stride,
     landingOffset: 100 * gloveSide * (contact.frontAnkle.z - set.backAnkle.z),
     footAngle: degrees(Math.atan2(gloveSide * toe.z, toe.x)),
     headRise: percent(Math.max(0, Math.max(...step(ev.set, ev.contact).map((t) => at(t).head.y)) - set.head.y)),
     headDrop: percent(set.head.y - contact.head.y),
     frontKneeContact: knee(ev.contact, 'front'),
-    frontShinContact: -fromVertical(contact.frontAnkle, contact.frontKnee),
-    forearmContact: degrees(
-      Math.atan2(contact.throwingWrist.y - contact.throwingElbow.y, contact.throwingElbow.x - contact.throwingWrist.x),
-    ),
+    frontShinContact: -lean(contact.frontAnkle, contact.frontKnee),
+    // 0 level and back, 90 upright: what it lacks of leaning to the target.
+    forearmContact: 90 + forearm,
     elbowLineContact: elbowLine,
     trunkContact: trunk(ev.contact),
     separation: yaw(hipLine) - yaw(shouldersLine),
@@ -67,7 +73,7 @@ export function trueFigures(motion: DeliveryMotion) {
     frontKneeChange: knee(ev.release, 'front') - knee(ev.contact, 'front'),
     frontKneeRelease: knee(ev.release, 'front'),
     trunkRelease: trunk(ev.release),
-    hipToShoulderRelease: fromVertical(release.backHip, release.throwingShoulder),
+    hipToShoulderRelease: lean(release.backHip, release.throwingShoulder),
     ballAheadRelease: percent(release.ball.x - release.frontAnkle.x),
     headOffLine: Math.abs(100 * release.head.z),
     liftToContact: 1000 * (ev.contact - ev.liftTop),

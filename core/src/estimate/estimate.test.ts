@@ -39,7 +39,7 @@ describe('formatEstimate', () => {
 
 describe('propagate', () => {
   test('a sum adds variances: 3 and 4 give 5', () => {
-    expect(propagate(([a, b]) => a! + b!, [1, 2], [3, 4])).toEqual({ value: 3, sd: 5 });
+    expect(propagate(([a, b]) => a! + b!, [1, 2], [3, 4])).toEqual({ value: 3, sd: 5, moves: [3, 4] });
   });
 
   // JCGM 100:2008, 5.1.2, worked by hand: 2a + 3b with 1 and 2 is the root of 4 and 36.

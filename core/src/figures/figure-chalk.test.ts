@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { figureChalk, figureMoment } from './figure-chalk.ts';
-import { FIGURE_RECIPES } from './recipes.ts';
+import { eventOf } from './point-at.ts';
+import { POSE_FIGURES } from './registry.ts';
 
 describe('figureChalk', () => {
   test('the trunk runs from the middle of the hips to the middle of the shoulders', () => {
@@ -28,10 +29,10 @@ describe('figureChalk', () => {
   });
 
   test('every figure with points has a line of its own points, and a moment', () => {
-    for (const recipe of FIGURE_RECIPES) {
-      const line = figureChalk(recipe.id, Object.fromEntries(recipe.needs.map((at, i) => [at, { x: i, y: i * i }])));
-      expect(line.length, recipe.id).toBeGreaterThanOrEqual(2);
-      expect(recipe.needs.map((at) => at.split('.')[0])).toContain(figureMoment(recipe.id));
+    for (const figure of POSE_FIGURES) {
+      const line = figureChalk(figure.id, Object.fromEntries(figure.needs.map((at, i) => [at, { x: i, y: i * i }])));
+      expect(line.length, figure.id).toBeGreaterThanOrEqual(2);
+      expect(figure.needs.map(eventOf)).toContain(figureMoment(figure.id));
     }
     expect([
       figureMoment('stride'),

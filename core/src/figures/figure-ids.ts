@@ -1,4 +1,4 @@
-/** Every figure that a checkpoint can list. Figures without a recipe in `recipes.ts` are judged by eye for now. */
+/** Every figure that a checkpoint can list, in the order of the delivery. Each has its own file: `registry.ts` has them all. */
 export const FIGURE_IDS = [
   'baseWidth',
   'rockBack',
@@ -33,26 +33,3 @@ export const FIGURE_IDS = [
 ] as const;
 
 export type FigureId = (typeof FIGURE_IDS)[number];
-
-const JOINT = [0, 180] as const;
-const NOT_NEGATIVE = [0, null] as const;
-/** Ends that body or arithmetic sets, in the units of the bands: a joint bends between 0 and 180 degrees, a share of a whole ends at 100 %. */
-const LIMITS: Readonly<Partial<Record<FigureId, readonly [number | null, number | null]>>> = {
-  baseWidth: NOT_NEGATIVE,
-  rockBack: NOT_NEGATIVE,
-  kneeLift: NOT_NEGATIVE,
-  backKneeTop: JOINT,
-  backKneeLoad: JOINT,
-  legSpread: JOINT,
-  footOpensShare: [null, 100],
-  headRise: NOT_NEGATIVE,
-  frontKneeContact: JOINT,
-  layback: JOINT,
-  frontKneeRelease: JOINT,
-  headOffLine: NOT_NEGATIVE,
-  liftToContact: NOT_NEGATIVE,
-  contactToRelease: NOT_NEGATIVE,
-};
-
-/** Between which values a figure can lie at all, in the units of its bands; null for an end without a limit. */
-export const figureLimits = (figure: FigureId): readonly [number | null, number | null] => LIMITS[figure] ?? [null, null];

@@ -1,12 +1,12 @@
 import type { EventId } from '../keyframes/events.ts';
 import typical from './data/typical-pose.json' with { type: 'json' };
-import type { Point } from './point.ts';
+import type { Position } from './position.ts';
 import type { PointId } from './point-ids.ts';
 
 export type PoseView = 'openSide' | 'front';
 
 /** A point that has been placed in this clip. */
-export interface PlacedPoint extends Point {
+export interface PlacedPoint extends Position {
   readonly event: EventId;
   readonly point: PointId;
 }
@@ -33,9 +33,9 @@ export function guessPoint(
     readonly height: number;
     readonly placed: readonly PlacedPoint[];
   },
-): Point | null {
+): Position | null {
   const { view, xDirection, width, height, placed } = clip;
-  const poseOf = (event: EventId, point: PointId): Point | null => {
+  const poseOf = (event: EventId, point: PointId): Position | null => {
     const p = TYPICAL[view][event]?.[point];
     return p ? { x: xDirection * p[0], y: p[1] } : null;
   };
@@ -47,7 +47,10 @@ export function guessPoint(
     return pose ? [{ p, pose, weight: p.event === wanted.event ? 6 : 1 }] : [];
   });
   const usualScale = 0.72 * height;
-  const inside = (p: Point): Point => ({ x: Math.min(width - 1, Math.max(0, p.x)), y: Math.min(height - 1, Math.max(0, p.y)) });
+  const inside = (p: Position): Position => ({
+    x: Math.min(width - 1, Math.max(0, p.x)),
+    y: Math.min(height - 1, Math.max(0, p.y)),
+  });
   if (known.length === 0) {
     const centre = view === 'front' ? 0 : 0.46 * xDirection;
     return inside({ x: width / 2 + (target.x - centre) * usualScale, y: 0.87 * height + target.y * usualScale });
@@ -63,7 +66,7 @@ export function guessPoint(
     bottom += k.weight * ((k.pose.x - px) ** 2 + (k.pose.y - py) ** 2);
   }
   const scale = Math.min(1.5 * usualScale, Math.max(0.4 * usualScale, top / bottom));
-  const lay = (pose: Point): Point => ({ x: qx + scale * (pose.x - px), y: qy + scale * (pose.y - py) });
+  const lay = (pose: Position): Position => ({ x: qx + scale * (pose.x - px), y: qy + scale * (pose.y - py) });
   const near = known
     .filter((k) => k.p.event === wanted.event)
     .map((k) => ({ k, far: Math.hypot(k.pose.x - target.x, k.pose.y - target.y) }))
@@ -76,7 +79,7 @@ export function guessPoint(
 }
 
 /** Half a body height further to the target: where a ball is a frame later, more or less. */
-function ballLater(event: EventId, { placed, xDirection, width, height }: Parameters<typeof guessPoint>[1]): Point | null {
+function ballLater(event: EventId, { placed, xDirection, width, height }: Parameters<typeof guessPoint>[1]): Position | null {
   const ball = placed.find((p) => p.event === event && p.point === 'ball');
   return ball ? { x: Math.min(width - 1, Math.max(0, ball.x + 0.25 * xDirection * height)), y: ball.y } : null;
 }

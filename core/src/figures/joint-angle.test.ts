@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { jointAngle } from './joint-angle.ts';
-import type { Point } from './point.ts';
+import type { Position } from './position.ts';
 
-const at = (degrees: number, length: number): Point => ({
+const at = (degrees: number, length: number): Position => ({
   x: length * Math.cos((degrees * Math.PI) / 180),
   y: length * Math.sin((degrees * Math.PI) / 180),
 });
@@ -30,7 +30,7 @@ describe('jointAngle', () => {
 
   test('the angle does not depend on place, turn, mirror or which end comes first', () => {
     const [a, b] = [at(20, 80), at(157, 130)];
-    const moved = (p: Point): Point => ({ x: 400 - p.y, y: 250 - p.x });
+    const moved = (p: Position): Position => ({ x: 400 - p.y, y: 250 - p.x });
     expect(jointAngle(a, vertex, b)).toBeCloseTo(137, 10);
     expect(jointAngle(moved(b), moved(vertex), moved(a))).toBeCloseTo(137, 10);
   });

@@ -1,4 +1,4 @@
-import { requireApart, toDegrees, type Point } from './point.ts';
+import { requireApart, toDegrees, type Position } from './position.ts';
 
 /**
  * Included angle at a joint, 0 to 180 degrees (180 = straight).
@@ -11,9 +11,9 @@ import { requireApart, toDegrees, type Point } from './point.ts';
  * @example jointAngle({ x: 0, y: 0 }, { x: 0, y: 100 }, { x: 100, y: 100 }) // 90
  */
 export function jointAngle(
-  proximal: Point,
-  vertex: Point,
-  distal: Point,
+  proximal: Position,
+  vertex: Position,
+  distal: Position,
   names: readonly [string, string] = ['proximal', 'distal'],
 ): number {
   requireApart(proximal, names[0], vertex, 'the joint');
@@ -24,7 +24,7 @@ export function jointAngle(
 }
 
 /** Unit direction from one point to another, safe against overflow and underflow. */
-function direction(from: Point, to: Point): Point {
+function direction(from: Position, to: Position): Position {
   const [dx, dy] = [to.x - from.x, to.y - from.y];
   const length = Math.hypot(dx, dy);
   return { x: dx / length, y: dy / length };

@@ -1,14 +1,21 @@
-/** A point of the picture in upright display pixels of the original clip: x right, y down, fractions allowed. */
-export interface Point {
-  readonly x: number;
-  readonly y: number;
+import type { Position } from './position.ts';
+
+/**
+ * Where a point comes from. 'placed': by a person; 'guessed': taken as the product offered it, untouched; 'proposed': found by the computer;
+ * 'confirmed': proposed, and a person has seen that it is right.
+ */
+export const ORIGINS = ['placed', 'guessed', 'proposed', 'confirmed'] as const;
+export type Origin = (typeof ORIGINS)[number];
+
+/** A point of the body or the ball in one frame: where it is, its error per axis as one standard deviation in pixels, and where it comes from. */
+export interface Point extends Position {
+  readonly sd: number;
+  readonly origin: Origin;
 }
 
-/** Throws an error that names both points when they coincide. */
-export function requireApart(a: Point, aName: string, b: Point, bName: string): void {
-  if (a.x === b.x && a.y === b.y) throw new RangeError(`${aName} coincides with ${bName}`);
-}
-
-export const midpoint = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
-export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
-export const toDegrees = (radians: number): number => (radians * 180) / Math.PI;
+/**
+ * Whether a person has seen that a point is right: only what rests on such points is measured.
+ *
+ * @example wasSeen('guessed') // false
+ */
+export const wasSeen = (origin: Origin): boolean => origin === 'placed' || origin === 'confirmed';

@@ -1,5 +1,6 @@
 import type { Estimate } from '../estimate/estimate.ts';
-import { figureLimits, type FigureId } from '../figures/figure-ids.ts';
+import type { FigureId } from '../figures/figure-ids.ts';
+import { figureLimits } from '../figures/registry.ts';
 import { inBandUnits } from './in-band-units.ts';
 import { suggestLevel, type LevelBand, type LevelSuggestion } from './suggest-level.ts';
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ORIGINS } from '../figures/point.ts';
 import {
   captureKnownSchema,
   eventSchema,
@@ -39,11 +40,11 @@ const placedSchema = z.object({
   point: pointSchema,
   x: z.number(),
   y: z.number(),
-  pointSd: z.number().nonnegative(),
+  /** One standard deviation per axis, pixels. */
+  sd: z.number().nonnegative(),
   /** The frame on which it was placed; null for points from before that was kept. */
   frame: frame.nullable(),
-  /** 'guessed': taken as the product proposed it, untouched. */
-  origin: z.enum(['placed', 'guessed']),
+  origin: z.enum(ORIGINS),
 });
 export type BenchPoint = z.infer<typeof placedSchema>;
 

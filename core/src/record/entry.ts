@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ORIGINS } from '../figures/point.ts';
 import { eventSchema as event, idSchema as id, pointSchema as point } from './codes.ts';
 
 const frame = z.number().int().nonnegative();
@@ -20,8 +21,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
     pointSd: z.number().nonnegative(),
     /** The frame on which it was placed: when the key frame moves, the point is no longer true of it. */
     frame: frame.nullable().default(null),
-    /** 'guessed': taken as it was proposed, without a look. */
-    origin: z.enum(['placed', 'guessed']).default('placed'),
+    origin: z.enum(ORIGINS).default('placed'),
   }),
   z.object({ kind: z.literal('unpoint'), clipId: id, event, point }),
   z.object({

@@ -40,7 +40,7 @@ export async function benchSet(camperId: string): Promise<BenchSet> {
       point: p.point as PointId,
       x: p.x,
       y: p.y,
-      pointSd: p.pointSd,
+      sd: p.pointSd,
       frame: p.frame,
       origin: p.origin,
     })),

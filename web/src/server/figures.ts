@@ -1,13 +1,22 @@
-import { frameTimebase, measureClip, type MeasuredFigure, type BenchSet } from '@stride-chalk/core';
+import { frameTimebase, measureDelivery, type BenchSet, type MeasuredDelivery, type MeasuredFigure } from '@stride-chalk/core';
 
-/** Every figure that the placed points and marked key frames of a set allow. */
+/** What the placed points and marked key frames of a delivery allow, from all its films. */
+const deliveryOf = (set: BenchSet, deliveryId: string): MeasuredDelivery =>
+  measureDelivery(
+    set.clips
+      .filter((clip) => clip.deliveryId === deliveryId)
+      .map((clip) => ({
+        id: clip.id,
+        view: clip.view,
+        towardsTarget: clip.towardsTarget,
+        film: clip.frameTimes && clip.captureKnown !== 'open' ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
+        marks: set.marks.filter((m) => m.clipId === clip.id),
+        points: set.points.filter((p) => p.clipId === clip.id),
+      })),
+  );
+
+/** Every figure that is measured of a set: a guess that nobody has looked at is no measurement. */
 export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>
-  set.clips.flatMap((clip) =>
-    measureClip({
-      towardsTarget: clip.towardsTarget,
-      film: clip.frameTimes && clip.captureKnown !== 'open' ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
-      marks: set.marks.filter((m) => m.clipId === clip.id),
-      // A guess that nobody has looked at is no measurement.
-      points: set.points.filter((p) => p.clipId === clip.id && p.origin === 'placed'),
-    }).flatMap(({ figure, estimate }) => (estimate ? [{ delivery: clip.deliveryId, figure, estimate }] : [])),
+  set.deliveries.flatMap(({ id }) =>
+    [...deliveryOf(set, id).measured].map(([figure, estimate]) => ({ delivery: id, figure, estimate })),
   );

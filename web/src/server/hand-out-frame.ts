@@ -1,4 +1,4 @@
-import { figureChalk, usualBodyCentre, type EventId, type FocusItem, type Point, type BenchSet } from '@stride-chalk/core';
+import { figureChalk, usualBodyCentre, type EventId, type FocusItem, type Position, type BenchSet } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById } from './campers.ts';
 import { deliveriesOf } from './deliveries.ts';
@@ -12,7 +12,7 @@ export interface FreezeFrame {
   readonly frame: number;
   readonly width: number;
   readonly height: number;
-  readonly line: readonly Point[];
+  readonly line: readonly Position[];
   /** Where the body is in x, so that a narrow picture keeps it; null where that is unknown. */
   readonly centre: number | null;
   /** SHA-256 of the kept picture of a released evaluation; null while it is a draft. */

@@ -1,4 +1,4 @@
-import type { EventId } from '@stride-chalk/core';
+import { eventOf, type EventId } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { chalkLineOf } from './moments.ts';
 import { activeOf, checkpointOf, earlierOf, frameIn, otherOf } from './bench-selectors.ts';
@@ -9,7 +9,8 @@ export function BenchLine({ bench }: { bench: BenchControl }) {
   const { world, state, send } = bench;
   const active = activeOf(world, state);
   if (!active) return <div className="h-[130px]" />;
-  const inHand = state.held?.queue[state.held.index]?.split('.')[0] as EventId | undefined;
+  const asked = state.held?.queue[state.held.index];
+  const inHand = asked && eventOf(asked);
   const checkpoint = state.task === 'levels' || state.task === 'across' ? checkpointOf(world, state) : null;
   const current =
     state.task === 'keyFrames'

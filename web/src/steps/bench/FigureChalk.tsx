@@ -1,4 +1,4 @@
-import { isStale, type Point } from '@stride-chalk/core';
+import { isStale, partsOf, wasSeen, type BenchPoint, type Position } from '@stride-chalk/core';
 import { sideFilmOf } from './bench-selectors.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -21,7 +21,10 @@ export function FigureChalk({
   const event = marks.find((m) => m.frame === frame)?.event;
   const placed = state.data.points.filter((p) => p.clipId === filmId && p.event === event);
   const hand = state.held;
-  const at = (id: string): Point | undefined => placed.find((p) => p.point === id);
+  const seen = (p: BenchPoint): boolean => wasSeen(p.origin) && !isStale(p, marks);
+  const asked = hand?.queue[hand.index];
+  const wanted = asked && partsOf(asked);
+  const at = (id: string): Position | undefined => placed.find((p) => p.point === id);
   const lines: ReadonlyArray<readonly string[]> = [
     ['frontHip', 'frontKnee', 'frontAnkle'],
     ['backHip', 'backKnee', 'backAnkle'],
@@ -30,7 +33,7 @@ export function FigureChalk({
     ['throwingElbow', 'throwingWrist'],
   ];
   const r = 5 / scale;
-  const segments = lines.map((l) => l.map(at).filter((p): p is Point => p !== undefined)).filter((l) => l.length > 1);
+  const segments = lines.map((l) => l.map(at).filter((p): p is Position => p !== undefined)).filter((l) => l.length > 1);
   return (
     <>
       {segments.map((l) => {
@@ -49,18 +52,18 @@ export function FigureChalk({
           cy={p.y}
           r={r}
           // A guess nobody has looked at, and a point whose key frame has moved, are open rings.
-          data-true={p.origin === 'placed' && !isStale(p, marks)}
-          fill={p.origin === 'placed' && !isStale(p, marks) ? '#fff' : 'none'}
-          stroke={p.origin === 'placed' && !isStale(p, marks) ? '#1d130c' : '#fff'}
-          strokeDasharray={p.origin === 'placed' && !isStale(p, marks) ? undefined : `${3 / scale} ${2 / scale}`}
+          data-true={seen(p)}
+          fill={seen(p) ? '#fff' : 'none'}
+          stroke={seen(p) ? '#1d130c' : '#fff'}
+          strokeDasharray={seen(p) ? undefined : `${3 / scale} ${2 / scale}`}
           strokeWidth={2 / scale}
         />
       ))}
       {hand && (
         <g
           data-testid="point-in-hand"
-          data-event={hand.queue[hand.index]?.split('.')[0]}
-          data-point={hand.queue[hand.index]?.split('.')[1]}
+          data-event={wanted?.[0]}
+          data-point={wanted?.[1]}
           data-x={hand.at.x}
           data-y={hand.at.y}
           fill="none"

@@ -1,20 +1,19 @@
 import { useEffect, useRef } from 'react';
 import {
   eventName,
-  FIGURE_RECIPES,
   formatEstimate,
+  partsOf,
   POINTS,
+  POSE_FIGURES,
+  TIME_FIGURES,
   suggestForFigure,
   type Band,
   type Estimate,
   type EventId,
   type FigureId,
   type PointAt,
-  type PointId,
 } from '@stride-chalk/core';
 import { figureName } from './suggestions.ts';
-
-const PHASE_TIMES = ['liftToContact', 'contactToRelease'] as const satisfies readonly FigureId[];
 
 /** The figures that the sheet lists: measured ones with their error and band, and the point that is asked for now. */
 export function FigurePanel({
@@ -47,7 +46,7 @@ export function FigurePanel({
   useEffect(() => {
     row.current?.scrollIntoView({ block: 'nearest' });
   }, [current]);
-  const [event, point] = (asked?.split('.') ?? []) as [EventId?, PointId?];
+  const [event, point] = asked ? partsOf(asked) : [];
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
@@ -70,7 +69,7 @@ export function FigurePanel({
         )}
       </div>
       <ul className="m-0 min-h-0 list-none overflow-auto p-0" tabIndex={0} aria-label="Figures of this delivery">
-        {FIGURE_RECIPES.map((r) => {
+        {POSE_FIGURES.map((r) => {
           const estimate = figures.get(r.id);
           const band = bands.find((b) => b.figure === r.id);
           const level = estimate && band ? suggestForFigure(estimate, band)?.level : undefined;
@@ -122,7 +121,7 @@ export function FigurePanel({
             </li>
           );
         })}
-        {PHASE_TIMES.map((id) => {
+        {TIME_FIGURES.map(({ id }) => {
           const estimate = figures.get(id);
           return (
             <li

@@ -1,4 +1,4 @@
-import { POINTS, type PointId } from '@stride-chalk/core';
+import { partsOf, POINTS } from '@stride-chalk/core';
 import { AcrossSummary } from './AcrossSummary.tsx';
 import { FigureChalk } from './FigureChalk.tsx';
 import { FilmView } from './FilmView.tsx';
@@ -29,7 +29,8 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
         const frame = o ? frameIn(world, state, o) : 0;
         const isActive = active?.film.id === film.id;
         const holds = held !== null && side?.film.id === film.id;
-        const point = holds ? (held.queue[held.index]?.split('.')[1] as PointId | undefined) : undefined;
+        const asked = holds ? held.queue[held.index] : undefined;
+        const point = asked && partsOf(asked)[1];
         return (
           <div key={film.id} className="relative grid min-h-0 min-w-0">
             <FilmView

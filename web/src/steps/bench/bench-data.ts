@@ -24,7 +24,7 @@ export function withEntry(data: BenchData, entry: Entry, staffId: string): Bench
       const { clipId, event, point, x, y, pointSd } = entry;
       // An entry that waits from an older page has neither frame nor origin.
       const [frame, origin] = [entry.frame ?? null, entry.origin ?? 'placed'];
-      return { ...data, points: [...withoutPoint(data, entry), { clipId, event, point, x, y, pointSd, frame, origin }] };
+      return { ...data, points: [...withoutPoint(data, entry), { clipId, event, point, x, y, sd: pointSd, frame, origin }] };
     }
     case 'unpoint':
       return { ...data, points: withoutPoint(data, entry) };
@@ -53,6 +53,9 @@ const without = (
 ): Scored[] =>
   scores.filter((s) => s.deliveryId !== about.deliveryId || s.checkpoint !== about.checkpoint || s.coachId !== staffId);
 
+/** A point as it is entered. */
+const pointEntry = ({ sd, ...point }: PlacedAt): Entry => ({ kind: 'point', ...point, pointSd: sd });
+
 /** The entry that takes back another one: what stood there before, or nothing. */
 export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry {
   switch (entry.kind) {
@@ -65,7 +68,7 @@ export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry
     case 'unpoint': {
       const { clipId, event, point } = entry;
       const before = data.points.find((p) => p.clipId === clipId && p.event === event && p.point === point);
-      return before ? { kind: 'point', ...before } : { kind: 'unpoint', clipId, event, point };
+      return before ? pointEntry(before) : { kind: 'unpoint', clipId, event, point };
     }
     case 'score':
     case 'unscore': {

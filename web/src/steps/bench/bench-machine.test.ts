@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from 'vitest';
-import { ALWAYS_ASKED, defaultSheet, FIGURE_RECIPES, type Entry } from '@stride-chalk/core';
+import { ALWAYS_ASKED, defaultSheet, POSE_FIGURES, poseFigure, type Entry } from '@stride-chalk/core';
 import { withEntry } from './bench-data.ts';
 import { beside, transition, type BenchAction } from './bench-machine.ts';
 import { activeOf, askedOf, checkpointOf, deliveryOf, filmsOf, frameIn, openOf, otherOf, sideFilmOf } from './bench-selectors.ts';
@@ -129,7 +129,7 @@ describe('key frames', () => {
       point: 'frontKnee',
       x: 1,
       y: 1,
-      pointSd: 2,
+      sd: 2,
       frame: 110,
       origin: 'placed',
     } as const;
@@ -209,7 +209,7 @@ describe('points of a figure', () => {
     state = begin(allMarked);
     act({ type: 'task', task: 'figures' });
   });
-  const knee = FIGURE_RECIPES.find((r) => r.id === 'frontKneeContact')!;
+  const knee = poseFigure('frontKneeContact')!;
 
   test('point follows point until the figure has all of them; an untouched guess is kept as a guess', () => {
     act({ type: 'measure', figure: knee.id });
@@ -339,7 +339,7 @@ describe('whatever is pressed in whatever order', () => {
             () => ({ type: 'fault', code: checkpoint?.faults[0]?.code ?? '', more: random() < 0.5 }),
             () => ({ type: 'note', text: pick(['a', null]) }),
             () => ({ type: 'pass' }),
-            () => ({ type: 'measure', figure: pick(FIGURE_RECIPES).id }),
+            () => ({ type: 'measure', figure: pick(POSE_FIGURES).id }),
             () => ({ type: 'place' }),
             () => ({ type: 'nudge', x: 1, y: 1, fine: false }),
             () => ({ type: 'layer', on: pick(['askFault', 'askNote', 'askFrame', 'showKeys', 'done', 'leave'] as const) }),

@@ -1,11 +1,12 @@
 import {
   ALWAYS_ASKED,
-  FIGURE_RECIPES,
   guessPoint,
   isStale,
   orderProblems,
   pointFrame,
-  recipeOf,
+  POSE_FIGURES,
+  poseFigure,
+  wasSeen,
   type Entry,
   type EventId,
   type FigureId,
@@ -313,15 +314,15 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
   measure(t, { figure }) {
     t.layer('leave').set({ figure });
     const side = sideFilmOf(t.world, t.state);
-    const recipe = recipeOf(figure);
-    if (!side || !recipe || unmarkedOf(t.world, t.state, figure)) return;
+    const wanted = poseFigure(figure);
+    if (!side || !wanted || unmarkedOf(t.world, t.state, figure)) return;
     t.set({ viewInHand: openOf(t.world, t.state).findIndex((o) => o.film.id === side.film.id) });
     const own = t.state.data.points.filter((p) => p.clipId === side.film.id);
     const marks = t.state.data.marks.filter((m) => m.clipId === side.film.id);
-    const placed = new Set(own.filter((p) => p.origin === 'placed' && !isStale(p, marks)).map((p) => `${p.event}.${p.point}`));
-    const lacking = recipe.needs.filter((at) => !placed.has(at));
+    const placed = new Set(own.filter((p) => wasSeen(p.origin) && !isStale(p, marks)).map((p) => `${p.event}.${p.point}`));
+    const lacking = wanted.needs.filter((at) => !placed.has(at));
     // Points of one key frame follow each other, so that the film moves as little as it can.
-    const queue = [...(lacking.length > 0 ? lacking : recipe.needs)].sort(
+    const queue = [...(lacking.length > 0 ? lacking : wanted.needs)].sort(
       (a, b) => OFFERED.indexOf(eventOf(a)) - OFFERED.indexOf(eventOf(b)),
     );
     takePoint(t, side, queue, 0);
@@ -496,7 +497,7 @@ function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: numbe
       index,
       at: guess ? { x: guess.x, y: guess.y } : { x: width / 2, y: height / 2 },
       // Where the key frame has moved since, the old place is a guess like any other.
-      looked: before?.origin === 'placed' && !isStale(before, marks),
+      looked: before !== undefined && wasSeen(before.origin) && !isStale(before, marks),
     },
   });
 }
@@ -509,8 +510,8 @@ export function beside(world: BenchWorld, state: BenchState, by: 1 | -1): BenchA
     return {
       type: 'figure',
       figure: next(
-        FIGURE_RECIPES,
-        FIGURE_RECIPES.findIndex((r) => r.id === state.figure),
+        POSE_FIGURES,
+        POSE_FIGURES.findIndex((r) => r.id === state.figure),
       )!.id,
     };
   const asked = askedOf(world, state);

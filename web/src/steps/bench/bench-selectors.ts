@@ -1,14 +1,14 @@
 import {
-  FIGURE_RECIPES,
-  measureClip,
-  recipeOf,
+  eventOf,
+  measureDelivery,
+  partsOf,
+  poseFigure,
   type Estimate,
   type EventId,
   type EventSeconds,
   type FigureId,
   type FrameTimebase,
-  type PointAt,
-  type PointId,
+  type MeasuredDelivery,
   type ResolvedCheckpoint,
 } from '@stride-chalk/core';
 import { ownScore, type BenchData } from './bench-data.ts';
@@ -28,8 +28,7 @@ export interface Known {
   readonly time: FrameTimebase;
 }
 
-export const split = (at: PointAt): [EventId, PointId] => at.split('.') as [EventId, PointId];
-export const eventOf = (at: PointAt): EventId => split(at)[0];
+export { eventOf, partsOf as split };
 
 export const deliveryOf = (w: BenchWorld, s: BenchState) => w.deliveries[s.deliveryIndex] ?? null;
 
@@ -108,7 +107,7 @@ function keptFor<T>(): (data: BenchData, key: string, make: () => T) => T {
   };
 }
 const paths = keptFor<ReturnType<typeof bodyPath>>();
-const readings = keptFor<ReturnType<typeof measureClip>>();
+const readings = keptFor<MeasuredDelivery>();
 
 /** Where the body is in x at a frame; null where that is unknown. */
 export function bodyAt(w: BenchWorld, s: BenchState, at: Known, frame: number): number | null {
@@ -121,36 +120,39 @@ export function bodyAt(w: BenchWorld, s: BenchState, at: Known, frame: number): 
 export const sideFilmOf = (w: BenchWorld, s: BenchState): Known | null =>
   openOf(w, s).find((o) => o.film.towardsTarget !== null) ?? null;
 
-/** Everything that is measured of the delivery in hand, and what cannot be read. */
-function readingsOf(w: BenchWorld, s: BenchState): ReturnType<typeof measureClip> {
-  const film = w.clips.find((c) => c.deliveryId === deliveryOf(w, s)?.id && c.towardsTarget !== null);
-  if (!film) return [];
-  return readings(s.data, film.id, () =>
-    measureClip({
-      towardsTarget: film.towardsTarget,
-      film: film.captureKnown === 'open' ? null : w.timeOf(film),
-      marks: s.data.marks.filter((m) => m.clipId === film.id),
-      points: s.data.points.filter((p) => p.clipId === film.id),
-    }),
+const NOTHING_READ = measureDelivery([]);
+
+/** Everything that is read of the delivery in hand, from all its films, and what cannot be read. */
+function readingsOf(w: BenchWorld, s: BenchState): MeasuredDelivery {
+  const delivery = deliveryOf(w, s);
+  if (!delivery) return NOTHING_READ;
+  const films = w.clips.filter((c) => c.deliveryId === delivery.id);
+  // A film whose times have come meanwhile is measured anew.
+  return readings(s.data, films.map((f) => `${f.id} ${w.timeOf(f) !== null}`).join(), () =>
+    measureDelivery(
+      films.map((film) => ({
+        id: film.id,
+        view: film.view,
+        towardsTarget: film.towardsTarget,
+        film: film.captureKnown === 'open' ? null : w.timeOf(film),
+        marks: s.data.marks.filter((m) => m.clipId === film.id),
+        points: s.data.points.filter((p) => p.clipId === film.id),
+      })),
+    ),
   );
 }
 export const figuresOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, Estimate> =>
-  new Map(readingsOf(w, s).flatMap((f) => (f.estimate ? [[f.figure, f.estimate] as const] : [])));
+  new Map(readingsOf(w, s).figures.flatMap((f) => (f.estimate ? [[f.figure, f.estimate] as const] : [])));
 export const unreadableOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, string> =>
-  new Map(readingsOf(w, s).flatMap((f) => (f.why ? [[f.figure, f.why] as const] : [])));
+  new Map(readingsOf(w, s).figures.flatMap((f) => (f.why ? [[f.figure, f.why] as const] : [])));
 
 /** Figures that rest on a guess nobody has looked at: shown with its error, never taken for measured. */
-export function guessedOf(w: BenchWorld, s: BenchState): ReadonlySet<FigureId> {
-  const side = sideFilmOf(w, s);
-  const guesses = new Set(
-    s.data.points.filter((p) => p.clipId === side?.film.id && p.origin === 'guessed').map((p) => `${p.event}.${p.point}`),
-  );
-  return new Set(FIGURE_RECIPES.filter((r) => r.needs.some((at) => guesses.has(at))).map((r) => r.id));
-}
+export const guessedOf = (w: BenchWorld, s: BenchState): ReadonlySet<FigureId> =>
+  new Set(readingsOf(w, s).figures.flatMap((f) => (f.guessed ? [f.figure] : [])));
 
 /** The first key frame of some points that is not marked on the side view. */
 export function unmarkedOf(w: BenchWorld, s: BenchState, figure: FigureId): EventId | null {
   const side = sideFilmOf(w, s);
-  const recipe = recipeOf(figure) ?? FIGURE_RECIPES[0]!;
-  return side ? (recipe.needs.map(eventOf).find((e) => !markOf(s.data, side.film.id, e)) ?? null) : null;
+  const needs = poseFigure(figure)?.needs ?? [];
+  return side ? (needs.map(eventOf).find((e) => !markOf(s.data, side.film.id, e)) ?? null) : null;
 }

@@ -1,4 +1,12 @@
-import { ALWAYS_ASKED, type Entry, type EventId, type FigureId, type Point, type PointAt, type ViewId } from '@stride-chalk/core';
+import {
+  ALWAYS_ASKED,
+  type Entry,
+  type EventId,
+  type FigureId,
+  type Position,
+  type PointAt,
+  type ViewId,
+} from '@stride-chalk/core';
 import { initialData, ownScore, type BenchData } from './bench-data.ts';
 import type { Layer } from './bench-layer.ts';
 import type { BenchWorld } from './bench-world.ts';
@@ -9,7 +17,7 @@ import type { BenchProps, Film, Task } from './types.ts';
 interface PointInHand {
   readonly queue: readonly PointAt[];
   readonly index: number;
-  readonly at: Point;
+  readonly at: Position;
   /** True once it was moved, or where it lay was placed by hand before. */
   readonly looked: boolean;
 }

@@ -1,6 +1,6 @@
 import {
+  FIGURES,
   formatEstimate,
-  recipeOf,
   suggestForFigure,
   type Estimate,
   type FigureId,
@@ -18,11 +18,7 @@ export interface Suggested extends LevelSuggestion {
   readonly fault: string | null;
 }
 
-const TIME_NAMES: Readonly<Partial<Record<FigureId, string>>> = {
-  liftToContact: 'top of the lift to contact',
-  contactToRelease: 'contact to release',
-};
-export const figureName = (id: FigureId): string => recipeOf(id)?.name ?? TIME_NAMES[id] ?? id;
+export const figureName = (id: FigureId): string => FIGURES[id].name;
 
 /** The measured figures of a checkpoint in words. */
 export const figureTexts = (checkpoint: ResolvedCheckpoint, figures: ReadonlyMap<FigureId, Estimate>): FigureText[] =>

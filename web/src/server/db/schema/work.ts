@@ -12,7 +12,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { EvaluationDocument } from '@stride-chalk/core';
+import { ORIGINS, type EvaluationDocument } from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { clips, deliveries } from './film.ts';
 import { campers } from './roster.ts';
@@ -74,9 +74,7 @@ export const points = pgTable(
     /** The frame on which it was placed; null for points from before that was kept. */
     frame: integer('frame'),
     /** 'guessed': taken as the product proposed it, untouched. */
-    origin: text('origin', { enum: ['placed', 'guessed'] })
-      .notNull()
-      .default('placed'),
+    origin: text('origin', { enum: ORIGINS }).notNull().default('placed'),
     ...entered(),
   },
   (t) => [unique('points_one_per_event').on(t.clipId, t.event, t.point), check('points_sd', sql`${t.pointSd} >= 0`)],

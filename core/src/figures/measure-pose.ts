@@ -1,14 +1,15 @@
 import type { Estimate } from '../estimate/estimate.ts';
 import { propagate } from '../estimate/propagate.ts';
 import { sampledSpread } from '../estimate/sampled-spread.ts';
-import { eventName, type EventId } from '../keyframes/events.ts';
+import { eventName } from '../keyframes/events.ts';
 import type { BallLead } from './ball-lead.ts';
-import { distance, type Point } from './point.ts';
-import { POINTS, type PointId } from './point-ids.ts';
-import type { FigureRecipe, PointAt } from './recipes.ts';
+import type { PoseFigure } from './figure.ts';
+import { partsOf, type PointAt } from './point-at.ts';
+import { POINTS } from './point-ids.ts';
+import { distance, type Position } from './position.ts';
 
 /** A point with one standard deviation per axis, in pixels. */
-interface PointWithError extends Point {
+interface PointWithError extends Position {
   readonly sd: number;
 }
 export type MeasuredPoints = Readonly<Partial<Record<PointAt, PointWithError>>>;
@@ -29,20 +30,23 @@ const MOST = {
 /** First order and drawing agree within this share where the figure is smooth; there first order is the finer one. */
 const AGREE = 0.15;
 
-const unreadable = (why: string): FigureReading => ({ estimate: null, why: `cannot be read here: ${why}` });
+const unreadable = (why: string) => ({
+  reading: { estimate: null, why: `cannot be read here: ${why}` } as const,
+  moves: new Map<string, number>(),
+});
 
 /** The two points of one key frame that lie nearest to each other, in words. */
 function nearest(needs: readonly PointAt[], points: MeasuredPoints): string {
   const pairs = needs.flatMap((a, i) =>
     needs
       .slice(i + 1)
-      .filter((b) => a.split('.')[0] === b.split('.')[0])
+      .filter((b) => partsOf(a)[0] === partsOf(b)[0])
       .map((b) => ({ a, b, apart: distance(points[a]!, points[b]!) })),
   );
   const closest = pairs.sort((x, y) => x.apart - y.apart)[0];
   if (!closest) return 'its points are too close together';
-  const [event, a] = closest.a.split('.') as [EventId, PointId];
-  const b = closest.b.split('.')[1] as PointId;
+  const [event, a] = partsOf(closest.a);
+  const [, b] = partsOf(closest.b);
   return `${POINTS[a]} and ${POINTS[b]} lie too close together at “${eventName(event)}”`;
 }
 
@@ -52,24 +56,25 @@ function nearest(needs: readonly PointAt[], points: MeasuredPoints): string {
  * drawing the errors gives (JCGM 101:2008). What cannot be read is said, with the reason.
  *
  * @param ballLead where between two frames the ball left the hand; null when that is not known
- * @example measureFigure(recipeOf('frontKneeContact')!, points, { towardsTarget: 1, ballLead: null }).estimate // 137 with sd 3 degrees
+ * @returns the reading, and by how much one sd of each coordinate moves the figure: what figures with common points share
+ * @example measurePose(frontKneeContact, points, { towardsTarget: 1, ballLead: null }).reading.estimate // 137 with sd 3 degrees
  */
-export function measureFigure(
-  recipe: FigureRecipe,
+export function measurePose(
+  figure: PoseFigure,
   points: MeasuredPoints,
   clip: { readonly towardsTarget: 1 | -1; readonly ballLead: BallLead | null },
-): FigureReading {
-  const missing = recipe.needs.find((at) => !points[at]);
-  if (missing) throw new RangeError(`${missing} (${POINTS[missing.split('.')[1] as PointId]}) is missing`);
-  if (recipe.needsBallLead && !clip.ballLead) return unreadable('the frames around the release are not in the film');
-  const placed = recipe.needs.map((at) => points[at]!);
-  const inputs = [...placed.flatMap((p) => [p.x, p.y]), ...(recipe.needsBallLead ? [clip.ballLead!.value] : [])];
-  const sds = [...placed.flatMap((p) => [p.sd, p.sd]), ...(recipe.needsBallLead ? [clip.ballLead!.sd] : [])];
+): { readonly reading: FigureReading; readonly moves: ReadonlyMap<string, number> } {
+  const missing = figure.needs.find((at) => !points[at]);
+  if (missing) throw new RangeError(`${missing} (${POINTS[partsOf(missing)[1]]}) is missing`);
+  if (figure.needsBallLead && !clip.ballLead) return unreadable('the frames around the release are not in the film');
+  const placed = figure.needs.map((at) => points[at]!);
+  const inputs = [...placed.flatMap((p) => [p.x, p.y]), ...(figure.needsBallLead ? [clip.ballLead!.value] : [])];
+  const sds = [...placed.flatMap((p) => [p.sd, p.sd]), ...(figure.needsBallLead ? [clip.ballLead!.sd] : [])];
   if (sds.some((sd) => !Number.isFinite(sd) || sd < 0)) throw new RangeError('an sd of at least 0 was expected for every point');
-  const rebuilt = (xs: readonly number[]): Partial<Record<PointAt, Point>> =>
-    Object.fromEntries(recipe.needs.map((at, i) => [at, { x: xs[2 * i]!, y: xs[2 * i + 1]! }]));
+  const rebuilt = (xs: readonly number[]): Partial<Record<PointAt, Position>> =>
+    Object.fromEntries(figure.needs.map((at, i) => [at, { x: xs[2 * i]!, y: xs[2 * i + 1]! }]));
   const value = (xs: readonly number[]): number =>
-    recipe.value(rebuilt(xs), clip.towardsTarget, recipe.needsBallLead ? xs.at(-1)! : 0);
+    figure.value(rebuilt(xs), clip.towardsTarget, figure.needsBallLead ? xs.at(-1)! : 0);
   /** Draws in which points coincide say nothing. */
   const tried = (xs: readonly number[]): number => {
     try {
@@ -78,13 +83,17 @@ export function measureFigure(
       return Number.NaN;
     }
   };
-  if (!Number.isFinite(tried(inputs))) return unreadable(nearest(recipe.needs, points));
-  const drawn = sampledSpread(tried, inputs, sds, recipe.wrap);
-  const first = propagate(tried, inputs, sds).sd;
+  if (!Number.isFinite(tried(inputs))) return unreadable(nearest(figure.needs, points));
+  const drawn = sampledSpread(tried, inputs, sds, figure.wrap);
+  const { sd: first, moves } = propagate(tried, inputs, sds);
   const sd =
     Number.isFinite(first) && Math.abs(first - drawn) <= AGREE * drawn
       ? first
-      : Math.max(drawn, Number.isFinite(first) && recipe.wrap === null ? first : 0);
-  if (!(sd <= MOST[recipe.unit])) return unreadable(nearest(recipe.needs, points));
-  return { estimate: { value: value(inputs), sd, unit: recipe.unit }, why: null };
+      : Math.max(drawn, Number.isFinite(first) && figure.wrap === null ? first : 0);
+  if (!(sd <= MOST[figure.unit])) return unreadable(nearest(figure.needs, points));
+  const names = [...figure.needs.flatMap((at) => [`${at} x`, `${at} y`]), ...(figure.needsBallLead ? ['ball lead'] : [])];
+  return {
+    reading: { estimate: { value: value(inputs), sd, unit: figure.unit }, why: null },
+    moves: new Map(names.map((name, i) => [name, moves[i]!])),
+  };
 }

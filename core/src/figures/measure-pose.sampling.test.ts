@@ -1,39 +1,29 @@
 // A thousand placings each: apart from the other tests, so that a run over many mutants can leave them out.
 import { describe, expect, test } from 'vitest';
+import { normals } from '../estimate/testing/normals.ts';
 import type { FigureId } from './figure-ids.ts';
-import { measureFigure, type MeasuredPoints } from './measure-figure.ts';
-import type { Point } from './point.ts';
-import { recipeOf, type PointAt } from './recipes.ts';
+import { measurePose, type MeasuredPoints } from './measure-pose.ts';
+import type { Position } from './position.ts';
+import type { PointAt } from './point-at.ts';
+import { poseFigure } from './registry.ts';
 
 const side = { towardsTarget: 1 as const, ballLead: null };
-const measure = (id: FigureId, points: Partial<Record<PointAt, Point>>, sd = 2) =>
-  measureFigure(
-    recipeOf(id)!,
+const measure = (id: FigureId, points: Partial<Record<PointAt, Position>>, sd = 2) =>
+  measurePose(
+    poseFigure(id)!,
     Object.fromEntries(Object.entries(points).map(([at, p]) => [at, { ...p!, sd }])) as MeasuredPoints,
     side,
-  );
-const leg = (hip: Point, knee: Point, ankle: Point) => ({
+  ).reading;
+const leg = (hip: Position, knee: Position, ankle: Position) => ({
   'contact.frontHip': hip,
   'contact.frontKnee': knee,
   'contact.frontAnkle': ankle,
 });
-/** A mulberry of our own for the tests: uniform numbers, then normal ones by Box and Muller. */
-function normals(seed: number): () => number {
-  let a = seed;
-  const uniform = (): number => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  return () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
-}
-
 describe('where first order does not hold', () => {
   /** How often the stated 95 % interval holds the truth, over a thousand placings. */
-  const coverage = (id: FigureId, truth: Partial<Record<PointAt, Point>>): number => {
+  const coverage = (id: FigureId, truth: Partial<Record<PointAt, Position>>): number => {
     const normal = normals(7);
-    const exact = recipeOf(id)!.value(truth, 1, 0);
+    const exact = poseFigure(id)!.value(truth, 1, 0);
     let held = 0;
     for (let i = 0; i < 1000; i++) {
       const placed = Object.fromEntries(
@@ -46,7 +36,7 @@ describe('where first order does not hold', () => {
     return held / 1000;
   };
 
-  test.each<[string, FigureId, Partial<Record<PointAt, Point>>]>([
+  test.each<[string, FigureId, Partial<Record<PointAt, Position>>]>([
     ['a straight knee', 'frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 100 }, { x: 0, y: 200 })],
     [
       'thighs in one line',

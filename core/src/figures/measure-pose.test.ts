@@ -2,18 +2,19 @@ import { describe, expect, test } from 'vitest';
 import { frameTimebase } from '../film/frame-timebase.ts';
 import { ballLead, pointFrame } from './ball-lead.ts';
 import type { FigureId } from './figure-ids.ts';
-import { measureFigure, type MeasuredPoints } from './measure-figure.ts';
-import type { Point } from './point.ts';
-import { recipeOf, type PointAt } from './recipes.ts';
+import { measurePose, type MeasuredPoints } from './measure-pose.ts';
+import type { Position } from './position.ts';
+import type { PointAt } from './point-at.ts';
+import { poseFigure } from './registry.ts';
 
 const side = { towardsTarget: 1 as const, ballLead: null };
-const measure = (id: FigureId, points: Partial<Record<PointAt, Point>>, sd = 2) =>
-  measureFigure(
-    recipeOf(id)!,
+const measure = (id: FigureId, points: Partial<Record<PointAt, Position>>, sd = 2) =>
+  measurePose(
+    poseFigure(id)!,
     Object.fromEntries(Object.entries(points).map(([at, p]) => [at, { ...p!, sd }])) as MeasuredPoints,
     side,
-  );
-const leg = (hip: Point, knee: Point, ankle: Point) => ({
+  ).reading;
+const leg = (hip: Position, knee: Position, ankle: Position) => ({
   'contact.frontHip': hip,
   'contact.frontKnee': knee,
   'contact.frontAnkle': ankle,
@@ -39,11 +40,11 @@ describe('where a figure is smooth', () => {
   test('each point counts with its own error', () => {
     const exact = { x: 0, y: 0, sd: 0 };
     const one = (sd: number) =>
-      measureFigure(
-        recipeOf('backShinDrive')!,
+      measurePose(
+        poseFigure('backShinDrive')!,
         { 'driveStart.backAnkle': { x: 0, y: 100, sd }, 'driveStart.backKnee': exact },
         side,
-      ).estimate!.sd;
+      ).reading.estimate!.sd;
     expect(one(0)).toBe(0);
     expect(one(4) / one(2)).toBeCloseTo(2, 2);
   });
@@ -68,7 +69,7 @@ describe('where first order does not hold', () => {
     );
   });
 
-  test.each<[FigureId, Partial<Record<PointAt, Point>>, string]>([
+  test.each<[FigureId, Partial<Record<PointAt, Position>>, string]>([
     [
       'footOpensShare',
       {
@@ -127,9 +128,9 @@ describe('where the ball left the hand', () => {
     expect(ballLead({ frame: 0, frameTo: null }, film)).toBeNull();
     expect(ballLead({ frame: 4, frameTo: null }, film)).toBeNull();
     const points = Object.fromEntries(
-      recipeOf('ballAheadRelease')!.needs.map((at, i) => [at, { x: 20 * i, y: 50 * i, sd: 2 }]),
+      poseFigure('ballAheadRelease')!.needs.map((at, i) => [at, { x: 20 * i, y: 50 * i, sd: 2 }]),
     ) as MeasuredPoints;
-    expect(measureFigure(recipeOf('ballAheadRelease')!, points, side)).toEqual({
+    expect(measurePose(poseFigure('ballAheadRelease')!, points, side).reading).toEqual({
       estimate: null,
       why: 'cannot be read here: the frames around the release are not in the film',
     });

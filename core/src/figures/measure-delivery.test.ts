@@ -1,0 +1,131 @@
+import { describe, expect, test } from 'vitest';
+import { normals } from '../estimate/testing/normals.ts';
+import type { FigureId } from './figure-ids.ts';
+import { measureDelivery, type ClipWork, type EnteredPoint } from './measure-delivery.ts';
+import { partsOf, type PointsAt } from './point-at.ts';
+import { poseFigure } from './registry.ts';
+import { DRAWN } from './testing/drawn-body.ts';
+import { MARKED } from './testing/marked-clip.ts';
+
+const leg: readonly EnteredPoint[] = [
+  { event: 'contact', point: 'frontHip', x: 100, y: 100, sd: 2, origin: 'placed' },
+  { event: 'contact', point: 'frontKnee', x: 100, y: 200, sd: 2, origin: 'placed' },
+  { event: 'contact', point: 'frontAnkle', x: 200, y: 200, sd: 2, origin: 'placed' },
+];
+const read = (id: FigureId, ...clips: ClipWork[]) => measureDelivery(clips).figures.find((f) => f.figure === id);
+
+describe('one film', () => {
+  test('times come from the marks, angles from the points', () => {
+    const { measured } = measureDelivery([{ ...MARKED, points: leg }]);
+    expect(measured.get('frontKneeContact')?.value).toBeCloseTo(90, 10);
+    expect(measured.get('liftToContact')?.value).toBeCloseTo(80.5 / 120, 10);
+    expect(measured.has('stride')).toBe(false);
+  });
+
+  test('points on a key frame that was moved are not measured until they are placed again, and the figure says so', () => {
+    const knee = (frame: number | undefined) =>
+      read('frontKneeContact', { ...MARKED, points: leg.map((p) => ({ ...p, ...(frame === undefined ? {} : { frame }) })) });
+    expect(knee(140)!.estimate!.value).toBeCloseTo(90, 10);
+    expect(knee(139)).toMatchObject({ estimate: null, why: 'its key frame was moved: place its points again', guessed: false });
+    // Points from before their frame was kept count as they are.
+    expect(knee(undefined)!.estimate).not.toBeNull();
+  });
+
+  test('points that coincide say which they are, and no figure disappears', () => {
+    const collapsed = leg.map((p) => ({ ...p, x: 1, y: 1 }));
+    expect(
+      measureDelivery([{ ...MARKED, film: null, marks: [], points: collapsed }]).figures.map((f) => [f.figure, f.why]),
+    ).toEqual([
+      ['frontKneeContact', 'cannot be read here: front hip and front knee lie too close together at “foot bears weight”'],
+      ['frontShinContact', 'cannot be read here: front ankle and front knee lie too close together at “foot bears weight”'],
+    ]);
+  });
+
+  test('what rests on a point that nobody has seen to be right is shown as a guess and not measured', () => {
+    const by = (origin: EnteredPoint['origin']) =>
+      measureDelivery([{ ...MARKED, points: leg.map((p, i) => (i === 1 ? { ...p, origin } : p)) }]);
+    for (const origin of ['guessed', 'proposed'] as const) {
+      expect(by(origin).measured.has('frontKneeContact'), origin).toBe(false);
+      expect(by(origin).figures.find((f) => f.figure === 'frontKneeContact')).toMatchObject({ guessed: true, why: null });
+    }
+    for (const origin of ['placed', 'confirmed'] as const) expect(by(origin).measured.has('frontKneeContact'), origin).toBe(true);
+  });
+});
+
+describe('all views of a delivery at once', () => {
+  const front: ClipWork = { ...MARKED, id: 'front', view: 'front', towardsTarget: null, points: leg };
+  test('angles in the plane of the line are read from the side only, times from whichever view has both key frames', () => {
+    expect([...measureDelivery([front]).measured.keys()]).toEqual(['liftToContact', 'contactToRelease']);
+    expect(read('frontKneeContact', front, { ...MARKED, points: leg })?.clip).toBe('side');
+  });
+
+  test('each figure stands there once, from the view with the smaller error', () => {
+    const closed: ClipWork = { ...MARKED, id: 'closed', view: 'closedSide', points: leg.map((p) => ({ ...p, sd: 1 })) };
+    const open = { ...MARKED, points: leg };
+    expect(read('frontKneeContact', open, closed)?.clip).toBe('closed');
+    expect(read('frontKneeContact', { ...open, points: closed.points }, closed)?.clip).toBe('side');
+    expect(measureDelivery([open, closed]).figures.filter((f) => f.figure === 'frontKneeContact')).toHaveLength(1);
+    const slow = { ...front, marks: front.marks.map((m) => ({ ...m, frameTo: m.frame + 9 })) };
+    expect(read('liftToContact', slow, MARKED)?.clip).toBe('side');
+    expect(read('liftToContact', slow, { ...MARKED, marks: MARKED.marks.slice(1) })?.clip).toBe('front');
+  });
+
+  test('a view that was seen counts before one that was guessed, one that is read before one that is not', () => {
+    const guessed = leg.map((p) => ({ ...p, sd: 0.5, origin: 'proposed' as const }));
+    const closed: ClipWork = { ...MARKED, id: 'closed', view: 'closedSide', points: leg };
+    expect(read('frontKneeContact', { ...MARKED, points: guessed }, closed)?.clip).toBe('closed');
+    const collapsed = leg.map((p) => ({ ...p, x: 1, y: 1 }));
+    expect(read('frontKneeContact', { ...MARKED, points: collapsed }, closed)?.clip).toBe('closed');
+    expect(read('frontKneeContact', { ...MARKED, points: collapsed }, { ...closed, points: guessed })?.clip).toBe('closed');
+  });
+});
+
+describe('figures that share points err together', () => {
+  const all: EnteredPoint[] = Object.entries(DRAWN).map(([at, p]) => {
+    const [event, point] = partsOf(at);
+    return { ...p, event, point, sd: 2, origin: 'placed' };
+  });
+  const delivery = (points: readonly EnteredPoint[]) => measureDelivery([{ ...MARKED, points }]);
+
+  test('two times with the key frame between them: what one gains the other loses', () => {
+    // JCGM 100:2008, 5.2.2: cov(b - a, c - b) = -var(b), and all three marks have the same error here.
+    expect(measureDelivery([MARKED]).correlation('liftToContact', 'contactToRelease')).toBeCloseTo(-0.5, 10);
+  });
+
+  test('figures without a common point do not, and every figure goes with itself', () => {
+    const { correlation } = delivery(all);
+    expect(correlation('backShinDrive', 'forearmContact')).toBe(0);
+    expect(correlation('backShinDrive', 'headRise')).toBe(0);
+    expect(correlation('stride', 'stride')).toBeCloseTo(1, 12);
+    // The same point in two films is placed twice: its errors are two.
+    const side = measureDelivery([
+      { ...MARKED, points: all.filter((p) => p.point === 'throwingElbow' || p.point === 'throwingWrist') },
+      { ...MARKED, id: 'closed', view: 'closedSide', points: all.filter((p) => p.point === 'throwingShoulder') },
+    ]);
+    expect(side.correlation('forearmContact', 'trunkContact')).toBe(0);
+  });
+
+  test('as it comes out of drawing the errors', () => {
+    const noise = normals(20261127);
+    const pairs = [
+      ['frontKneeContact', 'frontShinContact'],
+      ['frontKneeContact', 'frontKneeChange'],
+      ['stride', 'headDrop'],
+      ['trunkContact', 'gloveHeightContact'],
+    ] as const satisfies ReadonlyArray<readonly [FigureId, FigureId]>;
+    const draws = Array.from(
+      { length: 3000 },
+      (): PointsAt =>
+        Object.fromEntries(Object.entries(DRAWN).map(([at, p]) => [at, { x: p.x + 2 * noise(), y: p.y + 2 * noise() }])),
+    );
+    const { correlation } = delivery(all);
+    for (const [a, b] of pairs) {
+      const values = draws.map((d) => [poseFigure(a)!.value(d, 1, 0), poseFigure(b)!.value(d, 1, 0)] as const);
+      const mean = [0, 1].map((i) => values.reduce((sum, v) => sum + v[i]!, 0) / values.length);
+      const moment = (i: number, j: number): number =>
+        values.reduce((sum, v) => sum + (v[i]! - mean[i]!) * (v[j]! - mean[j]!), 0);
+      // 3,000 draws leave an error of about 0.02.
+      expect(Math.abs(correlation(a, b) - moment(0, 1) / Math.sqrt(moment(0, 0) * moment(1, 1))), `${a} ${b}`).toBeLessThan(0.06);
+    }
+  });
+});

@@ -1,0 +1,167 @@
+import type { Estimate } from '../estimate/estimate.ts';
+import type { FrameTimebase } from '../film/frame-timebase.ts';
+import type { EventId } from '../keyframes/events.ts';
+import { markTime, type FrameSpan } from '../keyframes/mark-time.ts';
+import type { ViewId } from '../sheet/schema.ts';
+import { ballLead, pointFrame } from './ball-lead.ts';
+import type { PoseFigure, TimeFigure } from './figure.ts';
+import type { FigureId } from './figure-ids.ts';
+import { measurePose, type FigureReading, type MeasuredPoints } from './measure-pose.ts';
+import { wasSeen, type Origin, type Point } from './point.ts';
+import { pointAt, type PointAt } from './point-at.ts';
+import type { PointId } from './point-ids.ts';
+import { figures } from './registry.ts';
+
+/** A point that was entered on a key frame of a clip. */
+export interface EnteredPoint extends Point {
+  readonly event: EventId;
+  readonly point: PointId;
+  /** The frame on which it was placed; null or left out where nobody knows. */
+  readonly frame?: number | null;
+}
+
+/** What was entered about one film of a delivery. */
+export interface ClipWork {
+  readonly id: string;
+  readonly view: ViewId;
+  /** Which way in x the target lies; null for a view in line with it. */
+  readonly towardsTarget: 1 | -1 | null;
+  /** The clip's frame times; null while it is not indexed, or nobody knows its rate. */
+  readonly film: FrameTimebase | null;
+  readonly marks: ReadonlyArray<FrameSpan & { readonly event: EventId }>;
+  readonly points: readonly EnteredPoint[];
+}
+
+/** One figure of a delivery: read, or why it cannot be. */
+type DeliveryFigure = FigureReading & {
+  readonly figure: FigureId;
+  /** The clip from which it was read. */
+  readonly clip: string;
+  /** True when it rests on a point that no person has seen to be right: it may be shown, and is not measured. */
+  readonly guessed: boolean;
+};
+
+export interface MeasuredDelivery {
+  readonly figures: readonly DeliveryFigure[];
+  /** What is measured, by figure: nothing that rests on a guess. */
+  readonly measured: ReadonlyMap<FigureId, Estimate>;
+  /**
+   * How the errors of two figures go together, from -1 to 1, to first order (JCGM 100:2008, 5.2.2): figures that share points or key frames err
+   * together. 0 for figures that share none, or are not read.
+   */
+  correlation(a: FigureId, b: FigureId): number;
+}
+
+/** By how much one standard deviation of each thing entered moves a figure. */
+type Sensitivity = ReadonlyMap<string, number>;
+type Found = DeliveryFigure & { readonly moves: Sensitivity };
+
+const NOTHING_MOVES: Sensitivity = new Map();
+
+/**
+ * Whether a point lies on another frame than the one that its key frame is marked at now.
+ *
+ * @example isStale({ event: 'contact', point: 'head', frame: 140 }, [{ event: 'contact', frame: 141, frameTo: null }]) // true
+ */
+export function isStale(
+  point: { readonly event: EventId; readonly point: PointId; readonly frame?: number | null },
+  marks: ClipWork['marks'],
+): boolean {
+  const mark = marks.find((m) => m.event === point.event);
+  return point.frame !== null && point.frame !== undefined && mark !== undefined && pointFrame(mark, point.point) !== point.frame;
+}
+
+/** What can be read of one clip, put in order once for all figures. */
+function workedOut(clip: ClipWork) {
+  const stale = clip.points.filter((p) => isStale(p, clip.marks));
+  const good = clip.points.filter((p) => !stale.includes(p));
+  const release = clip.marks.find((m) => m.event === 'release');
+  return {
+    clip,
+    at: Object.fromEntries(good.map((p) => [pointAt(p.event, p.point), p])) as MeasuredPoints,
+    origins: new Map<PointAt, Origin>(good.map((p) => [pointAt(p.event, p.point), p.origin])),
+    staleAt: new Set<PointAt>(stale.map((p) => pointAt(p.event, p.point))),
+    lead: release && clip.film ? ballLead(release, clip.film) : null,
+    times: new Map(clip.film ? clip.marks.map((m) => [m.event, markTime(m, clip.film!)] as const) : []),
+  };
+}
+type Worked = ReturnType<typeof workedOut>;
+
+function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead }: Worked): Found | null {
+  if (clip.towardsTarget === null) return null;
+  const known = figure.needs.every((need) => at[need]);
+  const of = { figure: figure.id, clip: clip.id };
+  if (!known)
+    return figure.needs.every((need) => at[need] || staleAt.has(need))
+      ? {
+          ...of,
+          guessed: false,
+          estimate: null,
+          why: 'its key frame was moved: place its points again',
+          moves: NOTHING_MOVES,
+        }
+      : null;
+  const { reading, moves } = measurePose(figure, at, { towardsTarget: clip.towardsTarget, ballLead: lead });
+  return {
+    ...of,
+    ...reading,
+    guessed: figure.needs.some((need) => !wasSeen(origins.get(need)!)),
+    moves: new Map([...moves].map(([what, by]) => [`${clip.id} ${what}`, by])),
+  };
+}
+
+function timeIn({ id, from, to }: TimeFigure, { clip, times }: Worked): Found | null {
+  const [a, b] = [times.get(from), times.get(to)];
+  if (!a || !b) return null;
+  return {
+    figure: id,
+    clip: clip.id,
+    guessed: false,
+    estimate: { value: b.value - a.value, sd: Math.hypot(a.sd, b.sd), unit: 'seconds' },
+    why: null,
+    moves: new Map([
+      [`${clip.id} mark ${from}`, -a.sd],
+      [`${clip.id} mark ${to}`, b.sd],
+    ]),
+  };
+}
+
+/** The best of several views: one that was read before one that was not, without a guess before with one, then the smaller error. */
+const better = (a: Found, b: Found): number =>
+  Number(a.estimate === null) - Number(b.estimate === null) ||
+  Number(a.guessed) - Number(b.guessed) ||
+  (a.estimate?.sd ?? 0) - (b.estimate?.sd ?? 0);
+
+/**
+ * Every figure of a delivery that its key frames and points allow, from all its views at once: each figure once, from the view that reads it best, or
+ * with the reason why it cannot be read. Each point counts with its own error; one whose key frame has moved since counts for nothing until it is
+ * placed again. Figures of the kinds `track` and `ground` are judged by eye.
+ *
+ * @param clips the films of one delivery
+ * @example measureDelivery([{ id: 'a', view: 'openSide', towardsTarget: 1, film, marks, points }]).measured.get('stride')
+ */
+export function measureDelivery(clips: readonly ClipWork[]): MeasuredDelivery {
+  const worked = clips.map(workedOut);
+  const found = figures().flatMap((figure): Found[] => {
+    const inView = worked
+      .filter(({ clip }) => figure.views.includes(clip.view))
+      .sort((a, b) => figure.views.indexOf(a.clip.view) - figure.views.indexOf(b.clip.view));
+    const all = inView.flatMap((w): Found[] => {
+      const one = figure.kind === 'time' ? timeIn(figure, w) : figure.kind === 'pose' ? poseIn(figure, w) : null;
+      return one ? [one] : [];
+    });
+    return all.sort(better).slice(0, 1);
+  });
+  const movesOf = (id: FigureId): Sensitivity => found.find((f) => f.figure === id)?.moves ?? NOTHING_MOVES;
+  return {
+    figures: found.map(({ moves: _, ...figure }) => figure),
+    measured: new Map(found.flatMap((f) => (f.estimate && !f.guessed ? [[f.figure, f.estimate] as const] : []))),
+    correlation(a, b) {
+      const [x, y] = [movesOf(a), movesOf(b)];
+      const size = (of: Sensitivity): number => Math.hypot(...of.values());
+      let together = 0;
+      for (const [what, by] of x) together += by * (y.get(what) ?? 0);
+      return together === 0 ? 0 : together / (size(x) * size(y));
+    },
+  };
+}
