@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
 import {
   ageOrZero,
   consentOn,
@@ -65,6 +65,15 @@ export async function camperByBib(camp: Camp, bib: number): Promise<Camper> {
   const [row] = await all().where(and(eq(campers.campId, camp.id), eq(campers.bib, bib)));
   if (!row) throw notFound(`A camper with bib ${bib}`);
   return toCamper(camp, row);
+}
+
+/** Some campers of a camp, in the order of the bibs. */
+export async function campersOf(camp: Camp, ids: readonly string[]): Promise<Camper[]> {
+  if (ids.length === 0) return [];
+  const rows = await all()
+    .where(and(eq(campers.campId, camp.id), inArray(campers.id, [...ids])))
+    .orderBy(asc(campers.bib));
+  return rows.map((row) => toCamper(camp, row));
 }
 
 /** Campers of whom there are films or an evaluation, in the order of the bibs from one on, without him. */

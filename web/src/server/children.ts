@@ -24,6 +24,7 @@ import {
   points,
   refusals,
   scores,
+  scoringTasks,
   soreArms,
   staff,
   throws,
@@ -71,6 +72,7 @@ async function everythingOf(camperId: string, via: Executor = db()) {
     limitOverrides: await via.select().from(limitOverrides).where(ofArm(limitOverrides)),
     messages: await via.select().from(messages).where(ofArm(messages)),
     planSessions: await via.select().from(planSessions).where(inArray(planSessions.camperId, camperIds)),
+    scoringTasks: await via.select().from(scoringTasks).where(inArray(scoringTasks.camperId, camperIds)),
     lateArrivals: await via.select().from(lateArrivals).where(inArray(lateArrivals.camperId, camperIds)),
   };
 }
@@ -175,6 +177,7 @@ export async function eraseCamper(
     // Opens the released evaluations of this transaction, and of no other.
     await tx.execute(sql`select set_config('stride_chalk.erasure', ${id}, true)`);
     await tx.delete(planSessions).where(inArray(planSessions.camperId, camperIds));
+    await tx.delete(scoringTasks).where(inArray(scoringTasks.camperId, camperIds));
     await tx.delete(lateArrivals).where(inArray(lateArrivals.camperId, camperIds));
     if (elsewhere)
       await tx

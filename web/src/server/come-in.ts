@@ -1,6 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { db } from './db/connect.ts';
-import { campStaff, dayPlans, planSessions, staff, verifications } from './db/schema.ts';
+import { campStaff, dayPlans, planSessions, scoringTasks, staff, verifications } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
 
 /**
@@ -26,6 +26,7 @@ export async function comeInWith(invited: string, account: string): Promise<void
         .update(planSessions)
         .set({ [column]: account })
         .where(eq(planSessions[column], invited));
+    await tx.update(scoringTasks).set({ coachId: account }).where(eq(scoringTasks.coachId, invited));
     await tx
       .update(dayPlans)
       .set({ settings: sql`replace(${dayPlans.settings}::text, ${invited}, ${account})::jsonb` })

@@ -17,6 +17,7 @@ import { db, type Executor } from './db/connect.ts';
 import { dayPlans, lateArrivals, planSessions, staff } from './db/schema.ts';
 import { withScorers, type PlannedSession } from './plan-scorers.ts';
 import { Refusal } from './refusal.ts';
+import { planTasks } from './scoring-tasks.ts';
 
 /** The planner may think for this long; a plan at the bound is there at once. */
 const MILLISECONDS = 2500;
@@ -239,6 +240,7 @@ async function keepPlan(
           secondScorerId: s.secondScorer,
         })),
       );
+    await planTasks(tx, { campId: camp.id, day, sessions, by: change.by });
   });
 }
 

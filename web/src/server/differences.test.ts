@@ -6,7 +6,7 @@ import { addCamp } from './camp-settings.ts';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { clips, dayPlans, planSessions } from './db/schema.ts';
+import { clips, scoringTasks } from './db/schema.ts';
 import { differencesAt, requireNotBlind } from './differences.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
@@ -93,15 +93,13 @@ test('the write-up stays closed to a blind second scorer until he has scored hal
   await db()
     .insert(clips)
     .values({ id: v7(), deliveryId: filmed!, view: 'openSide', ...film, state: 'checking' });
-  const planId = v7();
+  const task = { camperId: child.camper, day: '2026-07-13' };
   await db()
-    .insert(dayPlans)
-    .values({ id: planId, campId: camp.id, day: '2026-07-14', settings: {} as never });
-  const times = { mound: 'A', camera: '1', warmUpFrom: 540, from: 550, to: 560, deliveries: 3 };
-  const people = { filmerId: world.helper, scorerId: world.coach, secondScorerId: world.otherCoach };
-  await db()
-    .insert(planSessions)
-    .values({ planId, camperId: child.camper, ...times, ...people });
+    .insert(scoringTasks)
+    .values([
+      { id: v7(), ...task, coachId: world.coach, kind: 'first' },
+      { id: v7(), ...task, coachId: world.otherCoach, kind: 'second' },
+    ]);
   const second = { id: world.otherCoach, role: 'coach' };
   const open = () => requireNotBlind(camp, camper, second);
   await expect(open()).rejects.toMatchObject({

@@ -5,9 +5,10 @@ import { benchSet } from './bench.ts';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { campers, deliveries, planSessions, scores, staff } from './db/schema.ts';
+import { campers, deliveries, scores, staff } from './db/schema.ts';
 import { grouped } from './grouped.ts';
 import { Refusal } from './refusal.ts';
+import { isSecondScorer } from './scoring-tasks.ts';
 
 /** One checkpoint of one delivery that coaches of the camp have scored with different levels. */
 export interface Difference {
@@ -78,12 +79,7 @@ export async function requireNotBlind(
   by: { readonly id: string; readonly role: string },
 ): Promise<void> {
   if (by.role === 'lead') return;
-  const [second] = await db()
-    .select({ camperId: planSessions.camperId })
-    .from(planSessions)
-    .where(and(eq(planSessions.camperId, camper.id), eq(planSessions.secondScorerId, by.id)))
-    .limit(1);
-  if (!second) return;
+  if (!(await isSecondScorer(camper.id, by.id))) return;
   const set = await benchSet(camper.id);
   const own = grouped(
     set.scores.filter((s) => s.coachId === by.id),

@@ -308,3 +308,37 @@ test('entries from before they were placed in one step keep their order: a new o
   ]);
   await client.end();
 });
+
+test('what plans have given out to score is there as tasks, with the day and who made the plan', async () => {
+  const client = await asItWas(13);
+  const [sheet, organisation, camp, lead, coach, other, child, plan] = Array.from({ length: 8 }, () => v7());
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
+  await put(client, 'organisations', { id: organisation, name: 'Club' });
+  const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
+  await put(client, 'camps', { id: camp, name: 'Week', place: 'Field', organisation_id: organisation, sheet_id: sheet, ...days });
+  for (const [id, name] of [
+    [lead, 'lead'],
+    [coach, 'coach'],
+    [other, 'other'],
+  ] as const)
+    await put(client, 'staff', { id, name, email: `${name}@old.example`, address: `${name}@old.example` });
+  await put(client, 'children', { id: child });
+  const body = { bib: 1, name: 'C', born: '2014-01-01', hand: 'R', height_centimetres: 150, guardian: 'G' };
+  await put(client, 'campers', { id: child, child_id: child, camp_id: camp, ...body });
+  await put(client, 'day_plans', { id: plan, camp_id: camp, day: '2026-07-14', settings: '{}', entered_by: lead });
+  const times = { mound: 'A', camera: '1', warm_up_from: 540, from_minute: 550, to_minute: 560, deliveries: 3 };
+  const people = { filmer_id: coach, scorer_id: coach, second_scorer_id: other };
+  await put(client, 'plan_sessions', { plan_id: plan, camper_id: child, ...times, ...people });
+
+  await migrateDatabase();
+  const { rows } = await client.query(
+    `select camper_id, to_char(day, 'YYYY-MM-DD') as day, coach_id, kind, state, entered_by from scoring_tasks order by kind`,
+  );
+  const of = { camper_id: child, day: '2026-07-14', state: 'open', entered_by: lead };
+  expect(rows).toEqual([
+    { ...of, coach_id: coach, kind: 'first' },
+    { ...of, coach_id: other, kind: 'second' },
+  ]);
+  expect(await client.query('select camper_id from plan_sessions')).toMatchObject({ rowCount: 1 });
+  await client.end();
+});

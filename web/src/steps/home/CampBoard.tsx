@@ -12,7 +12,16 @@ export interface BoardCamper {
   readonly filmsReady: number;
   readonly keyFrames: { readonly done: number; readonly of: number };
   readonly levels: { readonly done: number; readonly of: number };
+  /** What the one at work is to score of him, with his own levels; null where that is for somebody else, or for nobody yet. */
+  readonly mine: {
+    readonly kind: 'first' | 'second' | 'practice';
+    readonly state: 'waits' | 'open' | 'begun' | 'done';
+    readonly levels: { readonly done: number; readonly of: number };
+  } | null;
 }
+
+/** Whether there are levels that the one at work has yet to enter. */
+const isMine = (c: BoardCamper): boolean => c.mine?.state === 'open' || c.mine?.state === 'begun';
 
 /** The order of the work, with what waits there. */
 const STAGES = [
@@ -58,10 +67,16 @@ export function CampBoard({
   mayScore: boolean;
 }) {
   const order = ['scores', 'keyFrames', 'release', 'writeUp'];
-  const next = [...campers]
-    .filter((c) => order.includes(c.waiting))
-    .sort((a, b) => order.indexOf(a.waiting) - order.indexOf(b.waiting) || a.bib - b.bib)[0];
-  const working = STAGES.slice(1, 5).flatMap((s) => campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)));
+  const own = campers.filter(isMine);
+  // First what is one's own and begun, then one's own, then whatever waits.
+  const next =
+    [...own].sort((a, b) => Number(b.mine!.state === 'begun') - Number(a.mine!.state === 'begun') || a.bib - b.bib)[0] ??
+    [...campers]
+      .filter((c) => order.includes(c.waiting))
+      .sort((a, b) => order.indexOf(a.waiting) - order.indexOf(b.waiting) || a.bib - b.bib)[0];
+  const working = STAGES.slice(1, 5).flatMap((s) =>
+    campers.filter((c) => !isMine(c) && (s.states as readonly string[]).includes(c.waiting)),
+  );
   const open = working.length;
   return (
     <main className="mx-auto max-w-[1240px] px-5 pb-10">
@@ -110,7 +125,7 @@ export function CampBoard({
             </span>
             <a
               className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
-              href={next.href}
+              href={workOf(next)}
             >
               {action(next)}
             </a>
@@ -174,7 +189,19 @@ export function CampBoard({
       </ol>
 
       <div className="mt-6 grid grid-cols-[1.55fr_1fr] gap-x-10 gap-y-6 max-[900px]:grid-cols-1">
-        <section aria-labelledby="at-table">
+        <section aria-labelledby={own.length > 0 ? 'yours' : 'at-table'}>
+          {own.length > 0 && (
+            <>
+              <h2 id="yours" className="m-0 mb-1 text-[26px]">
+                Yours to score <span className="text-soft">{own.length}</span>
+              </h2>
+              <ul className="m-0 mb-6 list-none p-0">
+                {own.map((c) => (
+                  <Row key={c.bib} camper={c} />
+                ))}
+              </ul>
+            </>
+          )}
           <h2 id="at-table" className="m-0 mb-1 text-[26px]">
             At the table <span className="text-soft">{open}</span>
           </h2>
@@ -235,6 +262,11 @@ export function CampBoard({
 }
 
 function describe(c: BoardCamper): string {
+  if (isMine(c)) {
+    const { kind, levels } = c.mine!;
+    const marks = c.keyFrames.done < c.keyFrames.of ? `${c.keyFrames.done} of ${c.keyFrames.of} key frames, ` : '';
+    return `${kind === 'second' ? 'you score second, by yourself: ' : ''}${marks}${levels.done} of your ${levels.of} levels`;
+  }
   switch (c.waiting) {
     case 'scores':
       return `${c.levels.done} of ${c.levels.of} levels`;
@@ -252,6 +284,8 @@ function describe(c: BoardCamper): string {
 }
 
 function action(c: BoardCamper): string {
+  if (isMine(c))
+    return c.keyFrames.done < c.keyFrames.of ? 'Mark key frames' : c.mine!.state === 'begun' ? 'Go on scoring' : 'Score';
   return c.waiting === 'scores'
     ? 'Go on scoring'
     : c.waiting === 'keyFrames'
@@ -261,12 +295,15 @@ function action(c: BoardCamper): string {
         : 'Write up';
 }
 
+/** Where one's work on a camper goes on: one's own levels are entered at the bench, also where others have handed him out meanwhile. */
+const workOf = (c: BoardCamper): string => (isMine(c) ? `/bench/${c.bib}` : c.href);
+
 function Row({ camper: c }: { camper: BoardCamper }) {
   const at = progress(c);
   return (
     <li>
       <a
-        href={c.href}
+        href={workOf(c)}
         className="grid min-h-[58px] grid-cols-[58px_1fr_220px] items-center gap-3 border-b border-rule no-underline hover:bg-wash max-[640px]:grid-cols-[58px_1fr]"
       >
         <span className="bib-block h-[44px] !text-[26px]">{c.bib}</span>

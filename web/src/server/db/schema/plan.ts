@@ -54,6 +54,36 @@ export const planSessions = pgTable(
   ],
 );
 
+/**
+ * Who scores what a camper has thrown on a day. The plan makes these rows and they outlive it: what a coach has begun stays his when the day is planned
+ * anew. 'first': by his levels the evaluation goes; 'second': blind, beside the first; 'practice': for learning the sheet. 'dropped': the plan gave it to
+ * somebody else before a level was there. How far a task is follows from the levels.
+ */
+export const scoringTasks = pgTable(
+  'scoring_tasks',
+  {
+    id: uuid('id').primaryKey(),
+    camperId: uuid('camper_id')
+      .notNull()
+      .references(() => campers.id),
+    day: date('day').notNull(),
+    coachId: uuid('coach_id')
+      .notNull()
+      .references(() => staff.id),
+    kind: text('kind', { enum: ['first', 'second', 'practice'] }).notNull(),
+    state: text('state', { enum: ['open', 'dropped'] })
+      .notNull()
+      .default('open'),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    unique('scoring_tasks_one_per_coach').on(t.camperId, t.day, t.coachId),
+    index('scoring_tasks_by_coach').on(t.coachId),
+    check('scoring_tasks_kind', sql`${t.kind} in ('first', 'second', 'practice')`),
+    check('scoring_tasks_state', sql`${t.state} in ('open', 'dropped')`),
+  ],
+);
+
 /** Campers who come later than the others on a day. */
 export const lateArrivals = pgTable(
   'late_arrivals',
