@@ -34,7 +34,7 @@ test('a draft is reordered, reworded, cut and added to, by keyboard, then releas
   const kept = async () =>
     (
       await rows<{ document: { focus: Array<{ cue: string; title: string }> }; version: number }>(
-        `select document, version from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4 order by version desc limit 1`,
+        `select e.document->'said' as document, version from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4 order by version desc limit 1`,
       )
     )[0]!;
   await expect.poll(async () => (await kept()).document.focus[0]!.cue).toBe('Long and loose, all the way down.');
@@ -56,7 +56,7 @@ test('a draft is reordered, reworded, cut and added to, by keyboard, then releas
   const released = await kept();
   const answer = await coach.request.put(
     `${process.env.E2E_URL}/api/evaluations/${(await rows<{ id: string }>(`select e.id from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 4`))[0]!.id}`,
-    { data: { document: released.document, revision: 999 } },
+    { data: { said: released.document, revision: 999 } },
   );
   expect(answer.status()).toBe(409);
   expect(await answer.json()).toMatchObject({ code: 'released', title: expect.stringContaining('never changes') });
@@ -91,10 +91,10 @@ test('four focus areas, long words: still two pages', async ({ coach }) => {
   const [row] = await rows<{
     id: string;
     camper_id: string;
-    document: { focus: Array<Record<string, unknown>>; oneOffs: string[] };
+    document: { said: { focus: Array<Record<string, unknown>>; oneOffs: string[] } };
     sheet_id: string;
   }>(`select e.* from evaluations e join campers_here c on c.id = e.camper_id where c.bib = 27 limit 1`);
-  const long = row!.document.focus[0]!;
+  const long = row!.document.said.focus[0]!;
   const focus = ['A1', 'B2', 'E2', 'F2'].map((checkpoint, i) => ({
     ...long,
     checkpoint,
@@ -106,8 +106,11 @@ test('four focus areas, long words: still two pages', async ({ coach }) => {
     row!.sheet_id,
     JSON.stringify({
       ...row!.document,
-      focus,
-      oneOffs: Array.from({ length: 6 }, () => 'Once: the body fell off to the glove side after release (1 of 3).'),
+      said: {
+        ...row!.document.said,
+        focus,
+        oneOffs: Array.from({ length: 6 }, () => 'Once: the body fell off to the glove side after release (1 of 3).'),
+      },
     }),
   ]);
   await coach.goto(`${process.env.E2E_URL}/handouts/27/print`, { waitUntil: 'networkidle' });

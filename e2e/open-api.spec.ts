@@ -193,8 +193,8 @@ test('every endpoint takes and answers what the served document says of it', asy
     const begun = await ask('POST /api/evaluations', '/api/evaluations', {
       data: { camperId: camper, instead: null, from: 'levels' },
     });
-    const draft = (await begun.json()) as { id: string; document: object };
-    const revised = { document: draft.document, revision: 1, over: true };
+    const draft = (await begun.json()) as { id: string; said: object };
+    const revised = { said: draft.said, revision: 1, over: true };
     await ask('PUT /api/evaluations/{id}', `/api/evaluations/${draft.id}`, { data: revised });
     // Refused: hardly anything is scored. The good answer is asked of an evaluation that stands released.
     const [released] = await rows<{ id: string; picture: string }>(

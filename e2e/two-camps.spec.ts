@@ -63,7 +63,7 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
       { kind: 'unscore', deliveryId: x.delivery, checkpoint: defaultSheet.checkpoints[0]!.id },
     ].map((data) => ({ path: `/api/entries/${v7()}`, data })),
   'POST /api/evaluations': (x) => [{ path: '/api/evaluations', data: { camperId: x.camper, instead: null, from: 'levels' } }],
-  'PUT /api/evaluations/[id]': (x) => [{ path: `/api/evaluations/${x.draft}`, data: { document: x.document, revision: 1 } }],
+  'PUT /api/evaluations/[id]': (x) => [{ path: `/api/evaluations/${x.draft}`, data: { said: x.document, revision: 1 } }],
   'POST /api/evaluations/[id]/release': (x) => [{ path: `/api/evaluations/${x.draft}/release` }],
   'GET /api/pictures/[sha256]': (x) => [{ path: `/api/pictures/${x.picture}` }],
   'PUT /api/check-ins/[id]': (x) => [
@@ -188,7 +188,7 @@ async function otherLead(page: Parameters<typeof atWorkAs>[0]): Promise<APIReque
 async function somethingOfEach(): Promise<OfCamp> {
   const [x] = await rows<Record<string, string>>(`
     with camp as (select h.camp_id as id from campers_here h limit 1)
-    select (select id from camp) as camp, c.id as camper, d.id as delivery, k.id as clip, e.id as evaluation, e.document,
+    select (select id from camp) as camp, c.id as camper, d.id as delivery, k.id as clip, e.id as evaluation, e.document->'said' as document,
       (select p.value from evaluations r join campers rc on rc.id = r.camper_id, jsonb_each_text(r.pictures) p where rc.camp_id = (select id from camp) limit 1) as picture,
       (select staff_id from camp_staff where camp_id = (select id from camp) and role = 'coach' limit 1) as staff,
       (select id from messages where camp_id = (select id from camp) limit 1) as message,

@@ -101,7 +101,7 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
   await expect(coach.getByText('Released.')).toBeVisible();
 
   const [kept] = await rows<{ focus: Array<{ checkpoint: string }>; released_at: Date | null }>(
-    `select e.document->'focus' as focus, e.released_at from evaluations e join campers_here c on c.id = e.camper_id where c.bib = $1`,
+    `select e.document->'said'->'focus' as focus, e.released_at from evaluations e join campers_here c on c.id = e.camper_id where c.bib = $1`,
     [BIB],
   );
   expect(kept!.released_at).not.toBeNull();

@@ -47,8 +47,17 @@ export {
 export { decimalsFor, formatEstimate, type Estimate, type Unit } from './estimate/estimate.ts';
 export { normalCdf } from './estimate/normal-cdf.ts';
 export { cautions } from './evaluation/cautions.ts';
-export { compileEvaluation, furtherFocus, type EvaluationInput, type MeasuredFigure } from './evaluation/compile-evaluation.ts';
-export { evaluationDocumentSchema, type EvaluationDocument, type FocusItem } from './evaluation/document.ts';
+export { doseInWords, drillPlan, type Dose, type DrillPlan } from './drillplan/drill-plan.ts';
+export { editedLines, sayAgain } from './evaluation/edited.ts';
+export {
+  evaluationDocumentSchema,
+  saidSchema,
+  type EvaluationDocument,
+  type FocusItem,
+  type Said,
+} from './evaluation/document.ts';
+export { findEvaluation, type EvaluationFacts, type EvaluationInput, type MeasuredFigure } from './evaluation/facts.ts';
+export { furtherFocus, sayEvaluation } from './evaluation/say-evaluation.ts';
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export type { Figure, PoseFigure } from './figures/figure.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
@@ -130,6 +139,7 @@ export {
   type RosterRow,
   type TextEncoding,
 } from './roster/index.ts';
+export { checkpointOfCode, faultCode } from './sheet/codes.ts';
 export { defaultSheet } from './sheet/default-sheet.ts';
 export { bandsFor, resolveSheet, schoolOption, type ResolvedCheckpoint, type SchoolChoices } from './sheet/resolve-sheet.ts';
 export {

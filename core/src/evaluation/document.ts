@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { doseSchema } from '../drillplan/drill-plan.ts';
 import { FIGURE_IDS } from '../figures/figure-ids.ts';
 import { EVENT_IDS } from '../keyframes/events.ts';
+import { evaluationFactsSchema } from './facts.ts';
 
 const line = z.string().trim().min(1).max(400);
 /** A code or an id of ours. */
@@ -13,7 +15,10 @@ const drillItem = z.object({
   id: code.min(1),
   name: line,
   how: line,
-  amount: line,
+  /** In numbers, so that arm care can hold it; null in documents from before, which have `amount`. */
+  dose: doseSchema.nullable().default(null),
+  /** What a document from before doses were numbers said of it. */
+  amount: line.nullable().default(null),
 });
 
 const focusItem = z.object({
@@ -29,8 +34,8 @@ const focusItem = z.object({
   reasons: z.array(z.string().max(400)).max(MOST_LINES),
 });
 
-/** What an evaluation says. A coach may reword every line; the limits keep it to two pages. */
-export const evaluationDocumentSchema = z.object({
+/** What an evaluation says, in words. A coach may reword every line; the limits keep it to two pages. */
+export const saidSchema = z.object({
   phases: z
     .array(
       z.object({
@@ -54,8 +59,32 @@ export const evaluationDocumentSchema = z.object({
   cautions: z.array(line).min(1).max(MOST_LINES),
   drillDays: z.array(code).min(1).max(MOST_LINES),
   deliveries: z.number().int().nonnegative(),
+  /** Throws that arm care allows on a drill day; null where nobody asked. */
+  drillThrows: z.number().nonnegative().nullable().default(null),
   reFilmOn: code.nullable(),
 });
-
-export type EvaluationDocument = z.infer<typeof evaluationDocumentSchema>;
+export type Said = z.infer<typeof saidSchema>;
 export type FocusItem = z.infer<typeof focusItem>;
+
+const currentSchema = z.object({
+  form: z.literal(2),
+  /** null in a document from before facts were kept apart from words. */
+  facts: evaluationFactsSchema.nullable(),
+  said: saidSchema,
+  /** The lines that are a coach's own, by their paths: words that are made again leave them as they are. */
+  edited: z.array(z.string().max(200)).max(400).readonly(),
+});
+
+/** A document of the first form was its words and nothing else; all of them are kept as they stand. */
+const upcast = (document: unknown): unknown =>
+  typeof document === 'object' && document !== null && !('form' in document)
+    ? { form: 2, facts: null, said: document, edited: [] }
+    : document;
+
+/**
+ * An evaluation as it is kept: what was found, what is said of it, and which of the words are a coach's own. Reads documents of every form there was.
+ *
+ * @example evaluationDocumentSchema.parse(row.document).said.focus[0]?.cue
+ */
+export const evaluationDocumentSchema = z.preprocess(upcast, currentSchema);
+export type EvaluationDocument = z.infer<typeof currentSchema>;

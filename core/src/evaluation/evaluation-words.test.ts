@@ -3,7 +3,11 @@ import { phraseFigure } from '../figures/phrase-figure.ts';
 import type { Score } from '../levels/level.ts';
 import { defaultSheet } from '../sheet/default-sheet.ts';
 import { cautions } from './cautions.ts';
-import { compileEvaluation, furtherFocus, type EvaluationInput, type MeasuredFigure } from './compile-evaluation.ts';
+import { findEvaluation, type EvaluationInput, type MeasuredFigure } from './facts.ts';
+import { furtherFocus as furtherOf, sayEvaluation } from './say-evaluation.ts';
+
+const said = (found: EvaluationInput) => sayEvaluation(findEvaluation(found), found.sheet);
+const furtherFocus = (found: EvaluationInput, chosen: readonly string[]) => furtherOf(findEvaluation(found), found.sheet, chosen);
 
 /** Scores as they were entered: checkpoint to its levels over the deliveries a, b, c ..., each below 3 with its fault. */
 type Entered = Readonly<Record<string, ReadonlyArray<Score['level']>>>;
@@ -32,7 +36,7 @@ const seen = (code: string) => of(code.split('.')[0]!).faults.find((f) => f.code
 
 describe('the phases of the picture', () => {
   test('each has the lower middle of its own levels; what holds for the whole delivery has none', () => {
-    const { phases } = compileEvaluation(evaluationInput({ A1: [3, 3, 2], A2: [1, 3, 1], B1: [0, 2, 3], X1: [1, 1, 1] }));
+    const { phases } = said(evaluationInput({ A1: [3, 3, 2], A2: [1, 3, 1], B1: [0, 2, 3], X1: [1, 1, 1] }));
     expect(phases.map((p) => p.name)).toEqual([
       'Start',
       'Leg lift',
@@ -49,7 +53,7 @@ describe('the phases of the picture', () => {
   });
 
   test('a phase shows the level of its own focus, not of another one', () => {
-    const { phases } = compileEvaluation(
+    const { phases } = said(
       evaluationInput({ A1: [3, 3, 3], B1: [0, 0, 0], H2: [2, 2, 2] }, { faults: { B1: ['B1.low'], H2: ['H2.hops'] } }),
     );
     const at = (id: string) => phases.find((p) => p.id === id)!;
@@ -62,7 +66,7 @@ describe('the phases of the picture', () => {
 });
 
 describe('strengths', () => {
-  const titles = (input: EvaluationInput) => compileEvaluation(input).strengths.map((s) => s.checkpoint);
+  const titles = (input: EvaluationInput) => said(input).strengths.map((s) => s.checkpoint);
 
   test('those with a figure come first, then those seen in more deliveries', () => {
     const entered: Entered = { A3: [3, 3], A4: [3, 3, 3], B1: [3, 3], B2: [3, 3, 3], G4: [3, 3] };
@@ -82,14 +86,14 @@ describe('strengths', () => {
       { delivery: 'a', checkpoint: 'A2', level: 3, faults: ['A2.rocks-back'] },
       { delivery: 'b', checkpoint: 'A2', level: 3, faults: ['A2.rocks-back'] },
     ];
-    const document = compileEvaluation(evaluationInput({}, { scores }));
+    const document = said(evaluationInput({}, { scores }));
     expect(document.strengths.map((s) => s.checkpoint)).toEqual(['B1']);
     expect(document.strengths[0]).toEqual({ checkpoint: 'B1', title: of('B1').strength, text: 'There in 2 of 3 deliveries.' });
   });
 
   test('says how often, and the figure as a sentence of its own', () => {
     const lift = figure('b', 'kneeLift', 62, 'percent');
-    const [only] = compileEvaluation(evaluationInput({ B1: [3, 3, 2] }, { figures: [lift] })).strengths;
+    const [only] = said(evaluationInput({ B1: [3, 3, 2] }, { figures: [lift] })).strengths;
     const words = phraseFigure('kneeLift', lift.estimate);
     expect(only!.text).toBe(`There in 2 of 3 deliveries. ${words[0]!.toUpperCase()}${words.slice(1)}.`);
     expect(words[0]).not.toBe(words[0]!.toUpperCase());
@@ -97,15 +101,14 @@ describe('strengths', () => {
 
   test('of two figures the first of the checkpoint is said, whichever was measured first', () => {
     const [shin, knee] = [figure('a', 'frontShinContact', 2), figure('a', 'frontKneeContact', 140)];
-    const [only] = compileEvaluation(evaluationInput({ E1: [3, 3] }, { figures: [shin, knee] })).strengths;
+    const [only] = said(evaluationInput({ E1: [3, 3] }, { figures: [shin, knee] })).strengths;
     expect(only!.text.toLowerCase()).toContain(phraseFigure('frontKneeContact', knee.estimate).toLowerCase());
     expect(only!.text.toLowerCase()).not.toContain(phraseFigure('frontShinContact', shin.estimate).toLowerCase());
   });
 });
 
 describe('a focus in words', () => {
-  const one = (entered: Entered, more: Parameters<typeof evaluationInput>[1] = {}) =>
-    compileEvaluation(evaluationInput(entered, more)).focus;
+  const one = (entered: Entered, more: Parameters<typeof evaluationInput>[1] = {}) => said(evaluationInput(entered, more)).focus;
 
   test('a second habit is said after the first, and without a figure the picture is of a delivery that showed it', () => {
     const [focus] = one(
@@ -176,10 +179,10 @@ describe('beside the focus', () => {
   const fiveFaults = { A4: ['A4.stiff'], D3: ['D3.across'], E5: ['E5.glove-flies'], H2: ['H2.hops'], H3: ['H3.crossed'] };
 
   test('a habit that waits is a line with what was seen; one that a focus explains says with what it may clear up', () => {
-    expect(compileEvaluation(evaluationInput(five, { faults: fiveFaults })).later).toEqual([
+    expect(said(evaluationInput(five, { faults: fiveFaults })).later).toEqual([
       `${of('H3').focus.title}: ${seen('H3.crossed')} (3 of 3).`,
     ]);
-    const explained = compileEvaluation(
+    const explained = said(
       evaluationInput(
         { C2: [0, 0, 0], E2: [2, 2, 2], H3: [1, 1, 1], A1: [3, 3, 2] },
         { faults: { C2: ['C2.late'], E2: ['E2.late'], H3: ['H3.crossed'], A1: ['A1.narrow'] } },
@@ -193,7 +196,7 @@ describe('beside the focus', () => {
   });
 
   test('low throughout and waiting: how low, not the fault of one delivery', () => {
-    const { later } = compileEvaluation(
+    const { later } = said(
       evaluationInput(
         { ...five, H3: [1, 1, 1] },
         { faults: { ...fiveFaults, H3: ['H3.crossed', 'H3.glove-down', 'H3.turned-away'] } },
@@ -203,37 +206,33 @@ describe('beside the focus', () => {
   });
 
   test('seen in one delivery only: named as that, neither habit nor event', () => {
-    const document = compileEvaluation(
-      evaluationInput({ A1: [1, 'NV', 'NV'], B1: [3, 3, 3] }, { faults: { A1: ['A1.narrow'] } }),
-    );
+    const document = said(evaluationInput({ A1: [1, 'NV', 'NV'], B1: [3, 3, 3] }, { faults: { A1: ['A1.narrow'] } }));
     expect([document.seenOnce, document.oneOffs, document.focus]).toEqual([[of('A1').name], [], []]);
   });
 
   test('low throughout in different ways is a focus, and its faults are not events as well', () => {
-    const document = compileEvaluation(
-      evaluationInput({ E2: [1, 1, 1] }, { faults: { E2: ['E2.late', 'E2.elbow-low', 'E2.elbow-high'] } }),
-    );
+    const document = said(evaluationInput({ E2: [1, 1, 1] }, { faults: { E2: ['E2.late', 'E2.elbow-low', 'E2.elbow-high'] } }));
     expect([document.focus.map((f) => f.checkpoint), document.oneOffs]).toEqual([['E2'], []]);
   });
 
   test('what is not scored at the age enters nowhere, not even as a strength', () => {
-    const young = compileEvaluation(evaluationInput({ D1: [3, 3, 3], A1: [3, 3, 3] }, { ageGroup: '9-10' }));
+    const young = said(evaluationInput({ D1: [3, 3, 3], A1: [3, 3, 3] }, { ageGroup: '9-10' }));
     expect(young.strengths.map((s) => s.checkpoint)).toEqual(['A1']);
     const input = evaluationInput({ D1: [0, 0, 0] }, { ageGroup: '9-10', faults: { D1: ['D1.locked'] } });
     expect(furtherFocus(input, [])).toEqual([]);
   });
 
   test('a checkpoint that the sheet does not have enters nowhere', () => {
-    expect(compileEvaluation(evaluationInput({ Z9: [3, 3, 3] })).strengths).toEqual([]);
+    expect(said(evaluationInput({ Z9: [3, 3, 3] })).strengths).toEqual([]);
   });
 
   test('the four schools that a hand-out names, as the camp chose them', () => {
-    const { schools } = compileEvaluation(evaluationInput({}, { schools: { B4: 'sit', F3: 'pullToRibs' } }));
+    const { schools } = said(evaluationInput({}, { schools: { B4: 'sit', F3: 'pullToRibs' } }));
     expect(schools).toEqual(['moves early', 'back leg sits', 'glove to the ribs', 'firm front leg']);
   });
 
   test('the cautions, the same on every plan', () => {
-    const document = compileEvaluation(evaluationInput({}));
+    const document = said(evaluationInput({}));
     expect(document.cautions).toEqual(cautions.cautions);
     expect(document.drillDays).toEqual(cautions.drillDays);
     expect(document.armCare).toBe(cautions.armCare);
@@ -248,21 +247,20 @@ describe('beside the focus', () => {
     expect(rest[0]!.reasons).toEqual(['seen in 3 of 3 deliveries', 'added by the coach']);
   });
 
-  // At 13 and 14 up to four focus areas; of each one a drill of ten throws or fewer.
-  test.each([
-    // Four in the draft: a quarter of 35 each.
-    [five, 35, ['8 throws', '8 throws']],
-    // Two in the draft: two more may be added with 35 / 5 = 7 each; (35 - 14) / 2 = 10 are left for each.
-    [{ D3: [0, 0, 0], H2: [0, 0, 0] } as Entered, 35, ['10 throws', '10 throws']],
-    // 20 throws: 4 for each that may be added; (20 - 8) / 2 = 6.
-    [{ D3: [0, 0, 0], H2: [0, 0, 0] } as Entered, 20, ['6 throws', '6 throws']],
-    // However few are left, a drill is thrown once.
-    [{ D3: [0, 0, 0], H2: [0, 0, 0] } as Entered, 0, ['1 throw', '1 throw']],
-  ])('throws of a drill day over the focus areas (%#)', (entered, drillThrows, amounts) => {
-    const { focus } = compileEvaluation(evaluationInput(entered, { faults: fiveFaults, drillThrows }));
-    const said = focus
-      .filter((f) => ['D3', 'H2'].includes(f.checkpoint))
-      .map((f) => f.drills.map((d) => d.amount.split(',')[0]!).find((a) => /throws?$/.test(a)));
-    expect(said).toEqual(amounts);
+  test('a focus gives its reasons for the staff: how often, what it explains, why here, how far off', () => {
+    const focus = said(evaluationInput({ C2: [0, 0, 0], E2: [2, 2, 2] }, { faults: { C2: ['C2.late'], E2: ['E2.late'] } })).focus;
+    expect(focus.map((f) => f.reasons)).toEqual([
+      [
+        'seen in 3 of 3 deliveries',
+        'explains what was seen at: arm up in time',
+        'nothing earlier that is worked on explains it',
+        'on average 3.0 levels short',
+      ],
+      ['seen in 3 of 3 deliveries', expect.stringMatching(/^may clear up with: /), 'on average 1.0 levels short'],
+    ]);
+    const [low] = said(
+      evaluationInput({ E2: [1, 1, 1] }, { faults: { E2: ['E2.late', 'E2.elbow-low', 'E2.elbow-high'] } }),
+    ).focus;
+    expect(low!.reasons[0]).toBe('at level 0 or 1 in all 3 deliveries');
   });
 });

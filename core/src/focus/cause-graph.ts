@@ -1,9 +1,8 @@
+import { checkpointOfCode } from '../sheet/codes.ts';
 import type { Sheet } from '../sheet/schema.ts';
 
-const checkpointOf = (name: string): string => name.split('.')[0]!;
-
 /** True when a fault seen is meant by a name of the cause list: the code itself, or any fault of a checkpoint. */
-const meant = (name: string, code: string): boolean => name === code || name === checkpointOf(code);
+const meant = (name: string, code: string): boolean => name === code || name === checkpointOfCode(code);
 
 /**
  * Which of the faults seen explain which: `cause -> effect` pairs of the sheet, followed through other faults that were
@@ -13,9 +12,10 @@ const meant = (name: string, code: string): boolean => name === code || name ===
  */
 export function explainedBy(codes: readonly string[], sheet: Sheet): Map<string, Set<string>> {
   const order = new Map(sheet.checkpoints.map((c, i) => [c.id, i]));
-  const at = (code: string): number => order.get(checkpointOf(code)) ?? Number.MAX_SAFE_INTEGER;
+  const at = (code: string): number => order.get(checkpointOfCode(code)) ?? Number.MAX_SAFE_INTEGER;
   const leads = (a: string, b: string): boolean =>
-    checkpointOf(a) !== checkpointOf(b) && sheet.causes.some((c) => meant(c.cause, a) && c.effects.some((e) => meant(e, b)));
+    checkpointOfCode(a) !== checkpointOfCode(b) &&
+    sheet.causes.some((c) => meant(c.cause, a) && c.effects.some((e) => meant(e, b)));
   const direct = new Map(codes.map((a) => [a, codes.filter((b) => leads(a, b) && (!leads(b, a) || at(a) < at(b)))]));
   return new Map(
     codes.map((start) => {

@@ -1,3 +1,4 @@
+import { checkpointOfCode } from '../sheet/codes.ts';
 import { DRILL_STEPS, type Drill, type Sheet } from '../sheet/schema.ts';
 
 /**
@@ -7,7 +8,7 @@ import { DRILL_STEPS, type Drill, type Sheet } from '../sheet/schema.ts';
  * @param taken ids of drills already chosen
  */
 export function chooseDrills(sheet: Sheet, faults: readonly string[], taken: ReadonlySet<string>): Drill[] {
-  const checkpoint = faults[0]?.split('.')[0] ?? '';
+  const checkpoint = faults[0] === undefined ? '' : checkpointOfCode(faults[0]);
   const rank = (d: Drill): number => (d.for.some((f) => faults.includes(f)) ? 0 : d.for.indexOf(checkpoint) === 0 ? 1 : 2);
   return sheet.drills
     .filter((d) => !taken.has(d.id) && d.for.some((f) => f === checkpoint || faults.includes(f)))

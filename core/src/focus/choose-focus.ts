@@ -1,9 +1,10 @@
 import type { CheckpointHabit, FaultCount } from '../habits/habits-of.ts';
 import type { AgeGroup } from '../roster/age-group.ts';
+import { checkpointOfCode } from '../sheet/codes.ts';
 import type { Sheet } from '../sheet/schema.ts';
 import { explainedBy } from './cause-graph.ts';
 
-/** One thing to work on, with the reasons for its place. */
+/** One thing to work on, with what gives it its place. */
 export interface FocusChoice {
   readonly checkpoint: string;
   /** The habits of this checkpoint, most frequent first; of one that was low throughout with a fault each time, those faults. */
@@ -18,7 +19,6 @@ export interface FocusChoice {
   readonly explainedBy: string | null;
   readonly severity: number;
   readonly share: number;
-  readonly reasons: readonly string[];
 }
 
 export interface FocusPlan {
@@ -65,7 +65,7 @@ export function chooseFocus(habits: readonly CheckpointHabit[], sheet: Sheet, ag
   const own = new Map(candidates.map((h) => [h.checkpoint, ownWeight(h)]));
   const downstream = new Map(
     candidates.map((h) => {
-      const below = faultsOf(h).flatMap((f) => [...(reach.get(f.code) ?? [])].map((code) => code.split('.')[0]!));
+      const below = faultsOf(h).flatMap((f) => [...(reach.get(f.code) ?? [])].map((code) => checkpointOfCode(code)));
       return [h.checkpoint, [...new Set(below)].filter((id) => id !== h.checkpoint && own.has(id))];
     }),
   );
@@ -78,12 +78,19 @@ export function chooseFocus(habits: readonly CheckpointHabit[], sheet: Sheet, ag
   const open = (): CheckpointHabit[] => byWeight.filter((h) => !chosen.includes(h) && !chosen.some((c) => explains(c, h)));
   for (let left = open(); left.length > 0 && chosen.length < limit; left = open()) chosen.push(rootOf(left[0]!, left, explains));
   for (const h of byWeight) if (chosen.length < Math.min(2, limit) && !chosen.includes(h)) chosen.push(h);
-  const choice = (h: CheckpointHabit): FocusChoice =>
-    describe(h, sheet, {
-      below: downstream.get(h.checkpoint)!,
-      by: chosen.find((c) => c !== h && explains(c, h))?.checkpoint ?? null,
-      chosen: chosen.includes(h),
-    });
+  const choice = (h: CheckpointHabit): FocusChoice => {
+    const main = h.habits[0];
+    return {
+      checkpoint: h.checkpoint,
+      faults: faultsOf(h),
+      lowThroughout: h.lowThroughout && h.habits.length === 0,
+      visible: h.visible,
+      explains: downstream.get(h.checkpoint)!,
+      explainedBy: chosen.find((c) => c !== h && explains(c, h))?.checkpoint ?? null,
+      severity: main?.severity ?? h.shortfall,
+      share: main ? main.seen / main.visible : 1,
+    };
+  };
   return { chosen: chosen.map(choice), later: byWeight.filter((h) => !chosen.includes(h)).map(choice) };
 }
 
@@ -108,35 +115,4 @@ function rootOf(
     visited.add(above);
     root = above;
   }
-}
-
-function describe(
-  h: CheckpointHabit,
-  sheet: Sheet,
-  { below, by, chosen }: { readonly below: readonly string[]; readonly by: string | null; readonly chosen: boolean },
-): FocusChoice {
-  const main = h.habits[0];
-  const nameOf = (id: string): string => sheet.checkpoints.find((c) => c.id === id)!.name.toLowerCase();
-  const severity = main?.severity ?? h.shortfall;
-  const reasons = [
-    main ? `seen in ${main.seen} of ${main.visible} deliveries` : `at level 0 or 1 in all ${h.visible} deliveries`,
-    ...(below.length > 0 ? [`explains what was seen at: ${below.map(nameOf).join(', ')}`] : []),
-    ...(by
-      ? [`may clear up with: ${nameOf(by)}`]
-      : chosen
-        ? ['nothing earlier that is worked on explains it']
-        : ['waits: not too much at once']),
-    `on average ${severity.toFixed(1)} levels short`,
-  ];
-  return {
-    checkpoint: h.checkpoint,
-    faults: faultsOf(h),
-    lowThroughout: h.lowThroughout && h.habits.length === 0,
-    visible: h.visible,
-    explains: below,
-    explainedBy: by,
-    severity,
-    share: main ? main.seen / main.visible : 1,
-    reasons,
-  };
 }

@@ -12,7 +12,7 @@ test('two scores of the same checkpoint replace each other, those of two coaches
 
 test.each([
   { kind: 'score', deliveryId, checkpoint: 'E2', level: '4', faults: [], note: null },
-  { kind: 'score', deliveryId, checkpoint: 'Z9', level: '1', faults: [], note: null },
+  { kind: 'score', deliveryId, checkpoint: 'z 9', level: '1', faults: [], note: null },
   { kind: 'mark', clipId: deliveryId, event: 'somewhere', frame: 1, frameTo: null },
   { kind: 'mark', clipId: deliveryId, event: 'set', frame: -1, frameTo: null },
   { kind: 'point', clipId: deliveryId, event: 'set', point: 'thirdKnee', x: 1, y: 1, pointSd: 1 },

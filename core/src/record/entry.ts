@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { ORIGINS } from '../figures/point.ts';
+import { isCheckpointId } from '../sheet/codes.ts';
 import { eventSchema as event, idSchema as id, pointSchema as point } from './codes.ts';
 
+/** Which there are, the sheet of the camp says. */
+const checkpoint = z.string().refine(isCheckpointId, { message: 'no id of a checkpoint' });
 const frame = z.number().int().nonnegative();
 
 /**
@@ -27,12 +30,12 @@ export const entrySchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('score'),
     deliveryId: id,
-    checkpoint: z.string().regex(/^[A-HX]\d$/),
+    checkpoint,
     level: z.enum(['0', '1', '2', '3', 'NV']),
     faults: z.array(z.string().max(60)).max(8),
     note: z.string().max(500).nullable(),
   }),
-  z.object({ kind: z.literal('unscore'), deliveryId: id, checkpoint: z.string().regex(/^[A-HX]\d$/) }),
+  z.object({ kind: z.literal('unscore'), deliveryId: id, checkpoint }),
 ]);
 
 export type Entry = z.infer<typeof entrySchema>;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { evaluationDocumentSchema } from '../evaluation/document.ts';
+import { saidSchema } from '../evaluation/document.ts';
 import { idSchema } from './codes.ts';
 
 /** Starts a draft; the one that the page shows is named, so that nobody else's is replaced. */
@@ -11,14 +11,17 @@ export const startDraftSchema = z.object({
 export const draftStartedSchema = z.object({
   id: idSchema,
   version: z.number().int(),
-  document: evaluationDocumentSchema,
+  said: saidSchema,
 });
 
-/** Saves a draft as it was seen at a revision; `over`: whatever somebody else has saved meanwhile. */
-export const saveDraftSchema = z.object({
-  document: evaluationDocumentSchema,
-  revision: z.number().int(),
-  over: z.boolean().default(false),
-});
+const seenAt = { revision: z.number().int(), over: z.boolean().default(false) };
+/**
+ * Saves the words of a draft as it was seen at a revision; `over`: whatever somebody else has saved meanwhile. A page that stands open since before facts
+ * were kept apart calls them its document.
+ */
+export const saveDraftSchema = z.union([
+  z.object({ said: saidSchema, ...seenAt }),
+  z.object({ document: saidSchema, ...seenAt }).transform(({ document, ...rest }) => ({ said: document, ...rest })),
+]);
 export const draftSavedSchema = z.object({ id: idSchema, version: z.number().int(), revision: z.number().int() });
 export const releasedSchema = z.object({ id: idSchema, version: z.number().int(), releasedAt: z.iso.datetime() });

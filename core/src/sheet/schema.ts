@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FIGURE_IDS } from '../figures/figure-ids.ts';
 import { EVENT_IDS } from '../keyframes/events.ts';
 import { AGE_GROUPS } from '../roster/age-group.ts';
+import { checkpointOfCode, isCheckpointId, isFaultCode } from './codes.ts';
 
 export const VIEW_IDS = ['openSide', 'closedSide', 'front', 'rear'] as const;
 export type ViewId = (typeof VIEW_IDS)[number];
@@ -10,8 +11,8 @@ export type DeliveryKind = (typeof DELIVERY_KINDS)[number];
 export const PHASE_IDS = ['start', 'lift', 'out', 'stride', 'contact', 'turn', 'release', 'finish', 'all'] as const;
 
 const text = z.string().min(1);
-const checkpointId = z.string().regex(/^[A-HX]\d$/);
-const faultCode = z.string().regex(/^[A-HX]\d\.[a-z-]+$/);
+const checkpointId = z.string().refine(isCheckpointId, { message: 'no id of a checkpoint' });
+const faultCode = z.string().refine(isFaultCode, { message: 'no code of a fault' });
 const event = z.enum(EVENT_IDS as unknown as [string, ...string[]]);
 const ageGroup = z.enum(AGE_GROUPS);
 /** Level 0, 1, 2, 3, in this order. */
@@ -45,6 +46,8 @@ const schoolSchema = z.object({
   options: z.array(z.object({ id: text, name: text, rule: text })).length(2),
   defaults: z.record(ageGroup, text),
   why: text,
+  /** A hand-out names which of the two the staff teach. */
+  onHandOut: z.boolean(),
 });
 
 const bandSchema = z.object({
@@ -74,8 +77,7 @@ const drillSchema = z.object({
   for: z.array(text).min(1),
 });
 
-/** A checkpoint sheet as a document: a new version is a new document, and old scores keep theirs. */
-export const sheetSchema = z
+const currentSchema = z
   .object({
     id: text,
     version: z.number().int().positive(),
@@ -97,7 +99,8 @@ export const sheetSchema = z
     for (const c of sheet.checkpoints) {
       if (!c.levels === !c.readings) fail(`${c.id}: either levels or readings are expected`);
       for (const f of c.faults)
-        if (!f.code.startsWith(`${c.id}.`)) fail(`${c.id}: fault ${f.code} belongs to another checkpoint`);
+        if (isFaultCode(f.code) && checkpointOfCode(f.code) !== c.id)
+          fail(`${c.id}: fault ${f.code} belongs to another checkpoint`);
       const options = sheet.schools.find((s) => s.id === c.school)?.options.map((o) => o.id);
       if (c.readings?.some((r) => !options?.includes(r.option))) fail(`${c.id}: a reading has no school option`);
     }
@@ -109,7 +112,20 @@ export const sheetSchema = z
       for (const n of [b.faultBelow, b.faultAbove]) if (n !== null && !codes.has(n)) fail(`band of ${b.figure}: ${n} is unknown`);
   });
 
-export type Sheet = z.infer<typeof sheetSchema>;
+/** The schools that hand-outs named when sheets did not say so themselves. */
+const NAMED_BEFORE = ['B3', 'B4', 'F3', 'G1'];
+const upcast = (document: unknown): unknown => {
+  const schools = (document as { schools?: unknown } | null)?.schools;
+  if (!Array.isArray(schools)) return document;
+  return {
+    ...(document as object),
+    schools: schools.map((s: { id?: string }) => ({ onHandOut: NAMED_BEFORE.includes(s?.id ?? ''), ...s })),
+  };
+};
+
+/** A checkpoint sheet as a document: a new version is a new document, and old scores keep theirs. Reads sheets of every form there was. */
+export const sheetSchema = z.preprocess(upcast, currentSchema);
+export type Sheet = z.infer<typeof currentSchema>;
 export type Checkpoint = Sheet['checkpoints'][number];
 export type Band = z.infer<typeof bandSchema>;
 export type Drill = Sheet['drills'][number];

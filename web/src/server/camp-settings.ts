@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { CampSettings, NewCamp } from '@stride-chalk/core';
+import { sheetSchema, type CampSettings, type NewCamp } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 import { camps, campStaff, organisations, scores, sheets, deliveries, campers } from './db/schema.ts';
@@ -8,11 +8,10 @@ import { Refusal } from './refusal.ts';
 import type { StaffMember } from './staff.ts';
 
 /** Every version of the checkpoint sheet. */
-export const sheetVersions = () =>
-  db()
-    .select({ id: sheets.id, key: sheets.key, version: sheets.version, document: sheets.document })
-    .from(sheets)
-    .orderBy(sheets.key, sheets.version);
+export async function sheetVersions() {
+  const rows = await db().select().from(sheets).orderBy(sheets.key, sheets.version);
+  return rows.map(({ id, key, version, document }) => ({ id, key, version, document: sheetSchema.parse(document) }));
+}
 
 /** Changes the settings of a camp. The sheet stays as soon as something has been scored with it. */
 export async function changeCamp(campId: string, settings: CampSettings, by: string): Promise<void> {

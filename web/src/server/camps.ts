@@ -4,6 +4,7 @@ import {
   minuteInZone,
   daysBetween,
   publishedLimits,
+  sheetSchema,
   type AgeGroup,
   type ArmCareRules,
   type Sheet,
@@ -42,8 +43,9 @@ async function sheetById(id: string): Promise<Sheet> {
   if (kept) return kept;
   const [row] = await db().select({ document: sheets.document }).from(sheets).where(eq(sheets.id, id));
   if (!row) throw notFound('The sheet');
-  known.set(id, row.document);
-  return row.document;
+  const sheet = sheetSchema.parse(row.document);
+  known.set(id, sheet);
+  return sheet;
 }
 
 const toCamp = async (camp: typeof camps.$inferSelect): Promise<Camp> => ({

@@ -68,7 +68,7 @@ beforeAll(async () => {
       });
   await releaseEvaluation((await draftBy(world.coach)).id, world.coach);
   const again = await draftBy(world.coach);
-  await saveDraft(again.id, { ...again.document, strengths: [] }, { revision: again.revision, by: world.otherCoach });
+  await saveDraft(again.id, { ...again.document.said, strengths: [] }, { revision: again.revision, by: world.otherCoach });
   const { camper } = await camperById(child.camper);
   await countThrows(camp, camper, { id: v7(), day: '2026-07-13', kind: 'warmUp', count: 12, by: world.helper });
   await reportSore(camp, camper, { id: v7(), place: 'elbow', since: '2026-07-10', by: world.helper });
@@ -184,7 +184,7 @@ describe('everything about one child', () => {
     expect(JSON.parse(strFromU8(files[version]!))).toMatchObject({
       version: 1,
       releasedAt: expect.any(String),
-      document: { strengths: expect.any(Array) },
+      document: { said: { strengths: expect.any(Array) } },
       shown: expect.anything(),
     });
     const pictures = Object.keys(files).filter((n) => n.startsWith('pictures/'));

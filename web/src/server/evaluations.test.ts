@@ -89,10 +89,10 @@ describe('an evaluation', () => {
       world.coach,
     );
     const first = await draftBy(world.otherCoach);
-    expect(first.document.focus.map((f) => f.checkpoint)).toEqual(['A1']);
+    expect(first.document.said.focus.map((f) => f.checkpoint)).toEqual(['A1']);
     const draft = await draftBy(world.coach);
-    expect(draft.document.focus.map((f) => f.checkpoint)).toEqual(['E2']);
-    expect(draft.document.focus[0]!.seen).toContain('±');
+    expect(draft.document.said.focus.map((f) => f.checkpoint)).toEqual(['E2']);
+    expect(draft.document.said.focus[0]!.seen).toContain('±');
     expect(await db().select().from(evaluations).where(eq(evaluations.camperId, world.camper))).toHaveLength(1);
     const frame = await handOutFrame(draft);
     expect(frame.freezes).toMatchObject([
@@ -113,38 +113,62 @@ describe('an evaluation', () => {
 
   test('is reworded, reordered and cut by the coach', async () => {
     const draft = (await latestEvaluation(world.camper))!;
-    const reworded = { ...draft.document, focus: [{ ...draft.document.focus[0]!, cue: 'Ball up early.' }], strengths: [] };
+    const reworded = {
+      ...draft.document.said,
+      focus: [{ ...draft.document.said.focus[0]!, cue: 'Ball up early.' }],
+      strengths: [],
+    };
     await saveDraft(draft.id, reworded, { revision: draft.revision, by: world.coach });
-    expect((await latestEvaluation(world.camper))!.document).toMatchObject({ focus: [{ cue: 'Ball up early.' }], strengths: [] });
+    expect((await latestEvaluation(world.camper))!.document).toMatchObject({
+      facts: draft.document.facts,
+      said: { focus: [{ cue: 'Ball up early.' }], strengths: [] },
+      edited: ['focus E2 cue'],
+    });
   });
 
   test('of an older form is read with what it does not know left empty', async () => {
     const draft = (await latestEvaluation(world.camper))!;
-    await db().update(evaluations).set({ document: sql`document - 'later' - 'notSeen'` }).where(eq(evaluations.id, draft.id));
-    expect((await latestEvaluation(world.camper))!.document).toMatchObject({ later: [], notSeen: [] });
-    expect((await evaluationVersion(world.camper, draft.version))!.document).toMatchObject({ later: [], notSeen: [] });
+    const first = { facts: null, said: { ...draft.document.said, later: [], notSeen: [], drillThrows: null } };
+    await db()
+      .update(evaluations)
+      .set({ document: sql`(document->'said') - 'later' - 'notSeen' - 'drillThrows'` })
+      .where(eq(evaluations.id, draft.id));
+    expect((await latestEvaluation(world.camper))!.document).toMatchObject(first);
+    expect((await evaluationVersion(world.camper, draft.version))!.document).toMatchObject(first);
+    await db().update(evaluations).set({ document: draft.document }).where(eq(evaluations.id, draft.id));
+  });
+
+  test('what was found is no page’s to say: facts and the throws of a drill day stay as they were drafted', async () => {
+    const draft = (await latestEvaluation(world.camper))!;
+    expect(draft.document.facts!.drillThrows).toBeGreaterThan(0);
+    const said = { ...draft.document.said, drillThrows: 9999 };
+    const saved = await saveDraft(draft.id, said, { revision: draft.revision, by: world.coach });
+    expect(saved.document).toMatchObject({
+      facts: draft.document.facts,
+      said: { drillThrows: draft.document.facts!.drillThrows },
+    });
   });
 
   test('of a colleague is not replaced unseen: a stale page is told whose it is, and what is written over is kept', async () => {
     const draft = (await latestEvaluation(world.camper))!;
     const seen = { id: draft.id, revision: draft.revision };
-    const theirs = { ...draft.document, strengths: [{ checkpoint: 'A1', title: 'Stands well', text: 'In all of them.' }] };
+    const theirs = { ...draft.document.said, strengths: [{ checkpoint: 'A1', title: 'Stands well', text: 'In all of them.' }] };
     const saved = await saveDraft(draft.id, theirs, { revision: draft.revision, by: world.otherCoach });
     expect(saved.revision).toBe(draft.revision + 1);
-    const mine = { ...draft.document, strengths: [] };
+    const mine = { ...draft.document.said, strengths: [] };
     const whose = { code: 'newer-draft', status: 409, message: expect.stringContaining('Other coach has changed this draft') };
     await expect(saveDraft(draft.id, mine, { revision: draft.revision, by: world.coach })).rejects.toMatchObject(whose);
     for (const instead of [seen, null])
       await expect(compileDraft({ camperId: world.camper, by: world.coach, instead, from: 'levels' })).rejects.toMatchObject(
         whose,
       );
-    expect((await latestEvaluation(world.camper))!.document).toEqual(theirs);
+    expect((await latestEvaluation(world.camper))!.document.said).toEqual(theirs);
     // Written over on purpose, theirs stays among the former drafts.
     const over = await saveDraft(draft.id, mine, { revision: draft.revision, by: world.coach, over: true });
-    expect((await formerDraftsOf(world.camper))[0]).toMatchObject({ document: theirs, by: 'Other coach' });
+    expect((await formerDraftsOf(world.camper))[0]).toMatchObject({ document: { said: theirs }, by: 'Other coach' });
     // Drafted anew, mine does.
     await draftBy(world.coach);
-    expect((await formerDraftsOf(world.camper))[0]).toMatchObject({ document: mine, by: 'Coach' });
+    expect((await formerDraftsOf(world.camper))[0]).toMatchObject({ document: { said: mine }, by: 'Coach' });
     await expect(saveDraft(over.id, mine, { revision: over.revision, by: world.coach })).rejects.toMatchObject({
       code: 'not-found',
     });
@@ -191,7 +215,7 @@ describe('a released evaluation', () => {
     const frame = await handOutFrame(released);
     expect(await mediaFiles()).toContain(`${frame.freezes[0]!.picture}.jpg`);
     await expect(
-      saveDraft(released.id, released.document, { revision: released.revision, by: world.coach }),
+      saveDraft(released.id, released.document.said, { revision: released.revision, by: world.coach }),
     ).rejects.toMatchObject({ code: 'released', status: 409 });
     for (const statement of [
       sql`update evaluations set document = '{}' where id = ${released.id}`,
@@ -219,7 +243,10 @@ describe('a released evaluation', () => {
     const released = (await latestEvaluation(world.camper))!;
     const next = await compileDraft({ camperId: world.camper, by: world.coach, instead: null, from: 'last released' });
     expect(next.version).toBe(2);
-    expect([next.document.focus, next.document.strengths]).toEqual([released.document.focus, released.document.strengths]);
+    expect([next.document.said.focus, next.document.said.strengths]).toEqual([
+      released.document.said.focus,
+      released.document.said.strengths,
+    ]);
     expect(await releasedVersions(world.camper)).toMatchObject([{ version: 1, by: 'Coach' }]);
     expect(await evaluationVersion(world.camper, 1)).toEqual(released);
     expect(await evaluationVersion(world.camper, 9)).toBeNull();

@@ -2,12 +2,16 @@ import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
   addDays,
-  compileEvaluation,
+  editedLines,
+  evaluationDocumentSchema,
+  findEvaluation,
   furtherFocus,
+  sayEvaluation,
   throwsEveryDays,
   type EvaluationDocument,
   type EvaluationInput,
   type FocusItem,
+  type Said,
   type Score,
   type BenchSet,
 } from '@stride-chalk/core';
@@ -19,7 +23,13 @@ import { campers, evaluations, formerDrafts, staff } from './db/schema.ts';
 import { measuredFigures } from './figures.ts';
 import { notFound, Refusal } from './refusal.ts';
 
-export type EvaluationRow = typeof evaluations.$inferSelect;
+type Row = typeof evaluations.$inferSelect;
+export interface EvaluationRow extends Omit<Row, 'document'> {
+  readonly document: EvaluationDocument;
+}
+
+/** A row as it lies in the database, its document read whatever its form: what was released is never rewritten. */
+const read = (row: Row): EvaluationRow => ({ ...row, document: evaluationDocumentSchema.parse(row.document) });
 
 /** One score per delivery and checkpoint: the author's own, else that of the coach who comes first. */
 function scoresFor(set: BenchSet, authorId: string): Score[] {
@@ -75,7 +85,8 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
   const input = inputFor(camp, camper, set, by);
   if (input.scores.length === 0)
     throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
-  const compiled = compileEvaluation(input);
+  const facts = findEvaluation(input);
+  const made = sayEvaluation(facts, camp.sheet);
   return db().transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camperId)).for('update');
     const [open] = await tx
@@ -93,6 +104,10 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
       .where(eq(evaluations.camperId, camperId))
       .orderBy(desc(evaluations.version))
       .limit(1);
+    // The coach's words stay; the picture of the phases and what was seen are of the levels as they are now.
+    const words = request.from === 'last released' && last ? evaluationDocumentSchema.parse(last.document).said : null;
+    const said = words ? { ...made, strengths: words.strengths, focus: words.focus } : made;
+    const document = { form: 2 as const, facts, said, edited: [] };
     const [row] = await tx
       .insert(evaluations)
       .values({
@@ -100,19 +115,15 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
         camperId,
         version: (last?.version ?? 0) + 1,
         sheetId: camp.sheetId,
-        // The coach's words stay; the picture of the phases and what was seen are of the levels as they are now.
-        document:
-          request.from === 'last released' && last
-            ? { ...compiled, strengths: last.document.strengths, focus: last.document.focus }
-            : compiled,
+        document: { ...document, edited: editedLines(document, camp.sheet) },
         enteredBy: by,
       })
       .returning();
-    return row!;
+    return read(row!);
   });
 }
 
-async function keepFormer(tx: Executor, row: EvaluationRow, by: string): Promise<void> {
+async function keepFormer(tx: Executor, row: Row, by: string): Promise<void> {
   await tx.insert(formerDrafts).values({
     id: v7(),
     camperId: row.camperId,
@@ -125,7 +136,7 @@ async function keepFormer(tx: Executor, row: EvaluationRow, by: string): Promise
   });
 }
 
-async function newerDraft(row: EvaluationRow): Promise<Refusal> {
+async function newerDraft(row: Row): Promise<Refusal> {
   const [writer] =
     row.enteredBy === null ? [] : await db().select({ name: staff.name }).from(staff).where(eq(staff.id, row.enteredBy));
   return new Refusal(
@@ -137,11 +148,11 @@ async function newerDraft(row: EvaluationRow): Promise<Refusal> {
 
 /**
  * Saves a draft that was seen at `revision`. Where somebody else has changed it since, nothing is replaced and it is said whose it is; `over` writes over it
- * all the same, and keeps what it said.
+ * all the same, and keeps what it said. What was found is no page's to say: it stays as it was drafted.
  */
 export async function saveDraft(
   id: string,
-  document: EvaluationDocument,
+  words: Said,
   { revision, by, over = false }: { readonly revision: number; readonly by: string; readonly over?: boolean },
 ): Promise<EvaluationRow> {
   return db().transaction(async (tx) => {
@@ -151,18 +162,27 @@ export async function saveDraft(
     if (now.revision !== revision && !over) throw await newerDraft(now);
     // The first change of another hand keeps what was there.
     if (now.enteredBy !== by || over) await keepFormer(tx, now, by);
+    const { facts } = evaluationDocumentSchema.parse(now.document);
+    const { camp } = await camperById(now.camperId);
+    const said = facts ? { ...words, drillThrows: facts.drillThrows } : words;
+    const document: EvaluationDocument = { form: 2, facts, said, edited: [] };
     const [row] = await tx
       .update(evaluations)
-      .set({ document, revision: now.revision + 1, enteredBy: by, enteredAt: new Date() })
+      .set({
+        document: { ...document, edited: editedLines(document, camp.sheet) },
+        revision: now.revision + 1,
+        enteredBy: by,
+        enteredAt: new Date(),
+      })
       .where(eq(evaluations.id, id))
       .returning();
-    return row!;
+    return read(row!);
   });
 }
 
 /** Former drafts of a camper, the newest first. */
-export const formerDraftsOf = (camperId: string) =>
-  db()
+export async function formerDraftsOf(camperId: string) {
+  const rows = await db()
     .select({
       id: formerDrafts.id,
       version: formerDrafts.version,
@@ -175,6 +195,8 @@ export const formerDraftsOf = (camperId: string) =>
     .where(eq(formerDrafts.camperId, camperId))
     .orderBy(desc(formerDrafts.enteredAt))
     .limit(20);
+  return rows.map((row) => ({ ...row, document: evaluationDocumentSchema.parse(row.document) }));
+}
 
 /** Every version that was released, the newest first. */
 export const releasedVersions = (camperId: string) =>
@@ -185,25 +207,19 @@ export const releasedVersions = (camperId: string) =>
     .where(and(eq(evaluations.camperId, camperId), isNotNull(evaluations.releasedAt)))
     .orderBy(desc(evaluations.version));
 
-/** A document from before a part of it was known, with that part empty: what was released is never rewritten. */
-const complete = (row: EvaluationRow): EvaluationRow => ({
-  ...row,
-  document: { ...row.document, later: row.document.later ?? [], notSeen: row.document.notSeen ?? [] },
-});
-
 /** One version of a camper's evaluations. */
 export async function evaluationVersion(camperId: string, version: number): Promise<EvaluationRow | null> {
   const [row] = await db()
     .select()
     .from(evaluations)
     .where(and(eq(evaluations.camperId, camperId), eq(evaluations.version, version)));
-  return row ? complete(row) : null;
+  return row ? read(row) : null;
 }
 
 export async function evaluationById(id: string): Promise<EvaluationRow> {
   const [row] = await db().select().from(evaluations).where(eq(evaluations.id, id));
   if (!row) throw notFound('The evaluation');
-  return complete(row);
+  return read(row);
 }
 
 /** The newest evaluation of a camper, draft or released. */
@@ -214,12 +230,12 @@ export async function latestEvaluation(camperId: string): Promise<EvaluationRow 
     .where(eq(evaluations.camperId, camperId))
     .orderBy(desc(evaluations.version))
     .limit(1);
-  return row ? complete(row) : null;
+  return row ? read(row) : null;
 }
 
 /** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */
 export async function furtherFocusFor(row: EvaluationRow, staffId: string): Promise<FocusItem[]> {
   const { camp, camper } = await camperById(row.camperId);
-  const input = inputFor(camp, camper, await benchSet(row.camperId), staffId);
-  return furtherFocus(input, []);
+  const facts = row.document.facts ?? findEvaluation(inputFor(camp, camper, await benchSet(row.camperId), staffId));
+  return furtherFocus(facts, camp.sheet, []);
 }

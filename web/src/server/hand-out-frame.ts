@@ -1,4 +1,16 @@
-import { figureChalk, usualBodyCentre, type EventId, type FocusItem, type Position, type BenchSet } from '@stride-chalk/core';
+import {
+  figureChalk,
+  FIGURES,
+  pointAt,
+  usualBodyCentre,
+  VIEW_IDS,
+  type BenchSet,
+  type EventId,
+  type FocusItem,
+  type Position,
+  type Sheet,
+  type ViewId,
+} from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById } from './campers.ts';
 import { deliveriesOf } from './deliveries.ts';
@@ -55,12 +67,18 @@ export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
     sheet: { name: camp.sheet.name, version: camp.sheet.version },
     coaches: (await listStaff(camp.id, 'all')).filter((s) => coachIds.has(s.id)).map((s) => s.name),
     thrownOn: first?.thrownOn ?? null,
-    freezes: row.document.focus.map((f) => freezeFrame(set, f)),
+    freezes: row.document.said.focus.map((f) => freezeFrame(set, f, camp.sheet)),
   };
 }
 
-function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
-  const views = ['openSide', 'closedSide', 'front', 'rear'];
+/** The views of a focus, the best first: those of its figure, else those from which the sheet judges its checkpoint, then the others. */
+function viewsOf({ checkpoint, freeze }: FocusItem, sheet: Sheet): readonly ViewId[] {
+  const own = freeze.figure ? FIGURES[freeze.figure].views : (sheet.checkpoints.find((c) => c.id === checkpoint)?.views ?? []);
+  return [...own, ...VIEW_IDS.filter((v) => !own.includes(v))];
+}
+
+function freezeFrame(set: BenchSet, focus: FocusItem, sheet: Sheet): FreezeFrame | null {
+  const views = viewsOf(focus, sheet);
   const films = set.clips
     .filter((c) => c.frameTimes !== null)
     .sort(
@@ -68,13 +86,11 @@ function freezeFrame(set: BenchSet, focus: FocusItem): FreezeFrame | null {
         Number(b.deliveryId === focus.freeze.delivery) - Number(a.deliveryId === focus.freeze.delivery) ||
         views.indexOf(a.view) - views.indexOf(b.view),
     );
-  const wantsFront = ['G4', 'D3', 'A3', 'H2', 'H3'].includes(focus.checkpoint);
-  const sorted = wantsFront ? [...films].sort((a, b) => Number(b.view === 'front') - Number(a.view === 'front')) : films;
-  for (const clip of sorted) {
+  for (const clip of films) {
     const mark = set.marks.find((m) => m.clipId === clip.id && m.event === focus.freeze.event);
     if (!mark) continue;
     const points = Object.fromEntries(
-      set.points.filter((p) => p.clipId === clip.id).map((p) => [`${p.event}.${p.point}`, { x: p.x, y: p.y }]),
+      set.points.filter((p) => p.clipId === clip.id).map((p) => [pointAt(p.event, p.point), { x: p.x, y: p.y }]),
     );
     const line = focus.freeze.figure ? figureChalk(focus.freeze.figure, points) : [];
     return {

@@ -14,7 +14,7 @@ export async function handOutOf(camper: Camper, version: number | null = null) {
   return {
     row,
     page: {
-      document: row.document,
+      document: row.document.said,
       camper: frame.camper,
       camp: frame.camp,
       sheet: frame.sheet,

@@ -46,12 +46,11 @@ async function release(id: string, staffId: string): Promise<EvaluationRow> {
       return { ...freeze, picture: sha256 };
     }),
   );
-  const [released] = await db()
+  await db()
     .update(evaluations)
     .set({ snapshot: { ...frame, freezes }, pictures, releasedAt: new Date(), releasedBy: staffId })
-    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt)))
-    .returning();
-  return released ?? evaluationById(id);
+    .where(and(eq(evaluations.id, id), isNull(evaluations.releasedAt)));
+  return evaluationById(id);
 }
 
 /** The least share of the checkpoints of a filmed delivery that has to be scored, or said to be not visible, before anything is handed out. */

@@ -3,6 +3,7 @@ import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
   changesOf,
+  evaluationDocumentSchema,
   FIELD_NAMES,
   indexRoster,
   loosensConsent,
@@ -286,15 +287,15 @@ export async function historyOf(childId: string, campId: string) {
     const released = written
       .filter((e) => e.camperId === camperId && e.releasedAt !== null)
       .sort((a, b) => b.version - a.version)[0];
+    if (!released) return { ...r, evaluation: null };
+    const { said } = evaluationDocumentSchema.parse(released.document);
     return {
       ...r,
-      evaluation: released
-        ? {
-            version: released.version,
-            focus: released.document.focus.map((f) => ({ checkpoint: f.checkpoint, title: f.title })),
-            strengths: released.document.strengths.length,
-          }
-        : null,
+      evaluation: {
+        version: released.version,
+        focus: said.focus.map((f) => ({ checkpoint: f.checkpoint, title: f.title })),
+        strengths: said.strengths.length,
+      },
     };
   });
 }

@@ -1,10 +1,12 @@
-import type { EvaluationDocument } from '@stride-chalk/core';
+import { drillPlan, type Said } from '@stride-chalk/core';
+import { amountOf } from './amount-of.ts';
 import { longDay } from './long-day.ts';
 
 const WEEKS = [1, 2, 3, 4] as const;
 
 /** The drill plan, day by day with a box for each week; a drill of the second focus waits until the first holds. */
-export function DrillPlan({ document: d }: { document: EvaluationDocument }) {
+export function DrillPlan({ document: d }: { document: Said }) {
+  const plan = drillPlan(d.focus, d.drillDays, d.drillThrows);
   return (
     <section className="mt-4 break-inside-avoid border-t-[1.5px] border-[#d8cdb8] pt-3">
       <h2 className="m-0 mb-1 text-[25px]">The plan, three days a week</h2>
@@ -26,20 +28,20 @@ export function DrillPlan({ document: d }: { document: EvaluationDocument }) {
             </tr>
           </thead>
           <tbody>
-            {d.drillDays.map((weekday, k) => (
-              <tr key={weekday} className="border-t border-[#d8cdb8] align-top">
+            {plan.days.map(({ day, drills }) => (
+              <tr key={day} className="border-t border-[#d8cdb8] align-top">
                 <th scope="row" className="py-2 text-start font-semibold">
-                  {weekday}
+                  {day}
                 </th>
-                {d.focus.map((f) => {
-                  const drill = f.drills[k % Math.max(1, f.drills.length)];
+                {d.focus.map((f, i) => {
+                  const drill = f.drills.find((x) => x.id === drills[i]!.drill);
                   return (
                     <td key={f.checkpoint} className="py-2 ps-3">
                       {drill ? (
                         <>
                           <b>{drill.name}</b>
                           <br />
-                          {drill.amount}
+                          {amountOf(drill, plan)}
                         </>
                       ) : (
                         `Cue only: “${f.cue}”`

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { EvaluationDocument, FocusItem } from '@stride-chalk/core';
+import { drillPlan, type FocusItem, type Said } from '@stride-chalk/core';
 import { useStillShown } from '../../parts/use-still-shown.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { FocusCard } from './FocusCard.tsx';
@@ -22,7 +22,7 @@ export interface EditorProps {
   /** What drafts said before somebody changed them, the newest first. */
   readonly former: ReadonlyArray<{
     readonly id: string;
-    readonly document: EvaluationDocument;
+    readonly said: Said;
     readonly when: string;
     readonly by: string;
   }>;
@@ -84,6 +84,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
       </section>
     );
   }
+  const plan = drillPlan(document.focus, document.drillDays, document.drillThrows);
   // What was dropped comes back with the words that it had.
   const addable = further
     .filter((f) => !document.focus.some((x) => x.checkpoint === f.checkpoint))
@@ -178,10 +179,10 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
               <li key={f.id} className="flex flex-wrap items-center gap-3 border-t border-rule py-1">
                 <span className="me-auto">
                   Draft by {f.by}, {f.when}:{' '}
-                  <span className="text-soft">{f.document.focus.map((x) => x.title).join('; ') || 'no focus'}</span>
+                  <span className="text-soft">{f.said.focus.map((x) => x.title).join('; ') || 'no focus'}</span>
                 </span>
                 {!released && (
-                  <button type="button" className="quiet-action !py-1" onClick={() => draft.bringBack(f.document)}>
+                  <button type="button" className="quiet-action !py-1" onClick={() => draft.bringBack(f.said)}>
                     Bring it back
                   </button>
                 )}
@@ -199,7 +200,15 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
           )}
           <ol className="m-0 grid list-none gap-3 p-0">
             {document.focus.map((f, i) => (
-              <FocusCard key={f.checkpoint} focus={f} index={i} draft={draft} last={i === document.focus.length - 1} />
+              <FocusCard
+                key={f.checkpoint}
+                focus={f}
+                index={i}
+                draft={draft}
+                plan={plan}
+                most={document.drillThrows}
+                last={i === document.focus.length - 1}
+              />
             ))}
           </ol>
           {document.focus.length < 4 && addable.length > 0 && (

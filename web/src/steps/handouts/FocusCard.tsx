@@ -1,9 +1,25 @@
-import type { FocusItem } from '@stride-chalk/core';
+import type { DrillPlan, FocusItem } from '@stride-chalk/core';
 import { DraftLine } from './DraftLine.tsx';
+import { DrillLine } from './DrillLine.tsx';
 import type { Draft } from './use-draft.ts';
 
 /** One focus of the draft: its place in the order, its words, its drills. */
-export function FocusCard({ focus: f, index: i, draft, last }: { focus: FocusItem; index: number; draft: Draft; last: boolean }) {
+export function FocusCard({
+  focus: f,
+  index: i,
+  draft,
+  plan,
+  most,
+  last,
+}: {
+  focus: FocusItem;
+  index: number;
+  draft: Draft;
+  plan: DrillPlan;
+  /** Throws that arm care allows on a drill day; null where nobody asked. */
+  most: number | null;
+  last: boolean;
+}) {
   return (
     <li
       data-focus={i}
@@ -50,21 +66,15 @@ export function FocusCard({ focus: f, index: i, draft, last }: { focus: FocusIte
       <DraftLine label="Seen" value={f.seen} onChange={(seen) => draft.changeFocus(i, { seen })} />
       <DraftLine label="Why" value={f.why} onChange={(why) => draft.changeFocus(i, { why })} />
       {f.drills.map((drill, k) => (
-        <div key={drill.id} className="grid grid-cols-[1fr_auto] items-end gap-2">
-          <DraftLine
-            label={`Drill ${k + 1}: ${drill.name}`}
-            value={drill.amount}
-            onChange={(amount) => draft.changeFocus(i, { drills: f.drills.map((x, n) => (n === k ? { ...x, amount } : x)) })}
-          />
-          <button
-            type="button"
-            className="quiet-action !px-2 !py-[7px]"
-            aria-label={`Drop drill ${drill.name}`}
-            onClick={() => draft.changeFocus(i, { drills: f.drills.filter((_, n) => n !== k) })}
-          >
-            Drop
-          </button>
-        </div>
+        <DrillLine
+          key={drill.id}
+          drill={drill}
+          number={k + 1}
+          planned={plan.times.get(drill.id) ?? null}
+          most={most}
+          onChange={(next) => draft.changeFocus(i, { drills: f.drills.map((x, n) => (n === k ? next : x)) })}
+          onDrop={() => draft.changeFocus(i, { drills: f.drills.filter((_, n) => n !== k) })}
+        />
       ))}
       <DraftLine label="Look again" value={f.lookAgain} onChange={(lookAgain) => draft.changeFocus(i, { lookAgain })} />
     </li>

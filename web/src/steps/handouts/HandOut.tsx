@@ -1,4 +1,4 @@
-import type { EvaluationDocument } from '@stride-chalk/core';
+import { drillPlan, type Said } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 import { DrillPlan } from './DrillPlan.tsx';
 import { HandOutFocus, type HandOutFreeze } from './HandOutFocus.tsx';
@@ -6,7 +6,7 @@ import { HandOutSummary } from './HandOutSummary.tsx';
 import { longDay } from './long-day.ts';
 
 export interface HandOutProps {
-  readonly document: EvaluationDocument;
+  readonly document: Said;
   readonly camper: {
     readonly bib: number;
     readonly name: string;
@@ -26,6 +26,7 @@ export interface HandOutProps {
 /** The hand-out that a family takes home: two pages at most, the same on screen and on paper. */
 export function HandOut(props: HandOutProps) {
   const { document: d, camper, camp } = props;
+  const plan = drillPlan(d.focus, d.drillDays, d.drillThrows);
   return (
     <article className="hand-out mx-auto bg-white text-[#2a1d15]" aria-label={`Evaluation of ${camper.name}`}>
       <header className="grid grid-cols-[auto_1fr_auto] items-end gap-[18px] border-b-[3px] border-[#2a1d15] pb-[10px] max-[640px]:grid-cols-[auto_1fr]">
@@ -71,7 +72,7 @@ export function HandOut(props: HandOutProps) {
         </p>
       )}
       {d.focus.map((f, i) => (
-        <HandOutFocus key={f.checkpoint} focus={f} number={i + 1} freeze={props.freezes[i] ?? null} first={i === 0} />
+        <HandOutFocus key={f.checkpoint} focus={f} plan={plan} number={i + 1} freeze={props.freezes[i] ?? null} first={i === 0} />
       ))}
       {d.focus.length > 0 && <DrillPlan document={d} />}
       {d.oneOffs.length > 0 && (

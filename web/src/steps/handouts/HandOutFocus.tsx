@@ -1,4 +1,5 @@
-import type { FocusItem } from '@stride-chalk/core';
+import type { DrillPlan, FocusItem } from '@stride-chalk/core';
+import { amountOf } from './amount-of.ts';
 
 export interface HandOutFreeze {
   readonly src: string;
@@ -11,11 +12,13 @@ export interface HandOutFreeze {
 /** One thing to work on: how it looks, the cue, why it comes now, what to do, and how we will know. */
 export function HandOutFocus({
   focus: f,
+  plan,
   number,
   freeze,
   first,
 }: {
   focus: FocusItem;
+  plan: DrillPlan;
   number: number;
   freeze: HandOutFreeze | null;
   first: boolean;
@@ -46,7 +49,7 @@ export function HandOutFocus({
               <dd className="m-0">
                 {f.drills.map((x) => (
                   <span key={x.id} className="block">
-                    <b>{x.name}</b>, {x.amount}. {x.how}
+                    <b>{x.name}</b>, {amountOf(x, plan)}. {x.how}
                   </span>
                 ))}
               </dd>

@@ -1,7 +1,7 @@
-import type { EvaluationDocument, Level } from '@stride-chalk/core';
+import type { Said, Level } from '@stride-chalk/core';
 
 /** The chalk line of the camper: middle level of each phase. */
-export function HandOutSummary({ document: d }: { document: EvaluationDocument }) {
+export function HandOutSummary({ document: d }: { document: Said }) {
   const width = 746;
   const step = (width - 60) / d.phases.length;
   return (

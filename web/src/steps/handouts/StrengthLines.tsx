@@ -1,8 +1,8 @@
-import type { EvaluationDocument } from '@stride-chalk/core';
+import type { Said } from '@stride-chalk/core';
 import { DraftLine } from './DraftLine.tsx';
 import type { Draft } from './use-draft.ts';
 
-type Strength = EvaluationDocument['strengths'][number];
+type Strength = Said['strengths'][number];
 
 /** What the camper does well, each line the coach's own to change. */
 export function StrengthLines({ strengths, draft }: { strengths: readonly Strength[]; draft: Draft }) {

@@ -1,27 +1,30 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, test } from 'vitest';
-import { compileEvaluation, defaultSheet, resolveSheet, type Score } from '@stride-chalk/core';
+import { defaultSheet, findEvaluation, resolveSheet, sayEvaluation, type Score } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import { HandOut, type HandOutProps } from './HandOut.tsx';
 
 const checkpoints = resolveSheet(defaultSheet, '13-14').filter((c) => c.scored);
 const document = (faulty: boolean) =>
-  compileEvaluation({
-    sheet: defaultSheet,
-    ageGroup: '13-14',
-    deliveries: ['a', 'b', 'c'],
-    figures: [],
-    reFilmOn: '2026-08-14',
-    scores: ['a', 'b', 'c'].flatMap((delivery) =>
-      checkpoints.map(
-        (c): Score =>
-          faulty && c.id === 'F2'
-            ? { delivery, checkpoint: 'F2', level: 1, faults: ['F2.gives-way'] }
-            : { delivery, checkpoint: c.id, level: 3, faults: [] },
+  sayEvaluation(
+    findEvaluation({
+      sheet: defaultSheet,
+      ageGroup: '13-14',
+      deliveries: ['a', 'b', 'c'],
+      figures: [],
+      reFilmOn: '2026-08-14',
+      scores: ['a', 'b', 'c'].flatMap((delivery) =>
+        checkpoints.map(
+          (c): Score =>
+            faulty && c.id === 'F2'
+              ? { delivery, checkpoint: 'F2', level: 1, faults: ['F2.gives-way'] }
+              : { delivery, checkpoint: c.id, level: 3, faults: [] },
+        ),
       ),
-    ),
-  });
+    }),
+    defaultSheet,
+  );
 const page = (more: Partial<HandOutProps> = {}): string =>
   renderToStaticMarkup(
     <HandOut

@@ -1,11 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import {
-  doneSchema,
-  draftSavedSchema,
-  evaluationDocumentSchema,
-  type EvaluationDocument,
-  type FocusItem,
-} from '@stride-chalk/core';
+import { doneSchema, draftSavedSchema, saidSchema, type FocusItem, type Said } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 
 type Saving = 'saved' | 'saving' | 'kept';
@@ -15,7 +9,8 @@ export interface Evaluation {
   readonly version: number;
   /** How often the draft was changed, as the page has it. */
   readonly revision: number;
-  readonly document: EvaluationDocument;
+  /** Its words. */
+  readonly said: Said;
   readonly released: boolean;
 }
 
@@ -24,7 +19,7 @@ const REST = 350;
 
 /** The draft of an evaluation: every change is saved as the hand rests; and how it begins, and how it is released. */
 export function useDraft(camperId: string, evaluation: Evaluation | null) {
-  const [document, setDocument] = useState(evaluation?.document ?? null);
+  const [document, setDocument] = useState(evaluation?.said ?? null);
   const [saving, setSaving] = useState<Saving>('saved');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -44,7 +39,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     sending.current = sending.current.then(async () => {
       const now = latest.current;
       if (now === kept.current) return true;
-      const checked = evaluationDocumentSchema.safeParse(now);
+      const checked = saidSchema.safeParse(now);
       if (!checked.success) {
         setSaving('kept');
         setProblem('A line is empty: fill it, or drop its focus.');
@@ -54,7 +49,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
         const over = writesOver.current;
         const answer = await askServer(draftSavedSchema, `/api/evaluations/${evaluation!.id}`, {
           method: 'PUT',
-          body: { document: checked.data, revision: revision.current, over },
+          body: { said: checked.data, revision: revision.current, over },
         });
         writesOver.current = false;
         revision.current = answer.revision;
@@ -84,11 +79,11 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
   useEffect(() => {
     // Whoever leaves before the hand has rested takes nothing with him.
     const leave = (): void => {
-      const checked = evaluationDocumentSchema.safeParse(latest.current);
+      const checked = saidSchema.safeParse(latest.current);
       if (evaluation && !released && latest.current !== kept.current && checked.success)
         void askServer(doneSchema, `/api/evaluations/${evaluation.id}`, {
           method: 'PUT',
-          body: { document: checked.data, revision: revision.current },
+          body: { said: checked.data, revision: revision.current },
           keepalive: true,
         }).catch(() => {});
     };
@@ -96,7 +91,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     return () => window.removeEventListener('pagehide', leave);
   }, [evaluation?.id, released]);
 
-  const change = (edit: (d: EvaluationDocument) => EvaluationDocument): void => {
+  const change = (edit: (d: Said) => Said): void => {
     if (!latest.current) return;
     latest.current = edit(latest.current);
     setDocument(latest.current);
@@ -160,7 +155,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
       void save();
     },
     /** Takes a former draft as the text that is on the screen. */
-    bringBack: (former: EvaluationDocument): void => change(() => former),
+    bringBack: (former: Said): void => change(() => former),
   };
 }
 

@@ -9,5 +9,5 @@ export const POST: APIRoute = async (context) => {
   const { camperId, instead, from } = await bodyOf(context, 'POST /api/evaluations');
   await ofSeeingScorer(context, 'camper', camperId);
   const { id, version, document } = await compileDraft({ camperId, instead, from, by: atWork(context).id });
-  return answer('POST /api/evaluations', { id, version, document });
+  return answer('POST /api/evaluations', { id, version, said: document.said });
 };

@@ -12,7 +12,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { ORIGINS, type EvaluationDocument } from '@stride-chalk/core';
+import { ORIGINS } from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { clips, deliveries } from './film.ts';
 import { campers } from './roster.ts';
@@ -118,7 +118,8 @@ export const evaluations = pgTable(
     sheetId: uuid('sheet_id')
       .notNull()
       .references(() => sheets.id),
-    document: jsonb('document').$type<EvaluationDocument>().notNull(),
+    /** Of any form there was: read by `evaluationDocumentSchema`. */
+    document: jsonb('document').$type<unknown>().notNull(),
     /** Counted up with every change of a draft, so that two who write do not undo each other unseen. */
     revision: integer('revision').notNull().default(1),
     /** Freeze frames of a released evaluation: focus number to the SHA-256 of the picture. */
@@ -145,7 +146,8 @@ export const formerDrafts = pgTable(
       .notNull()
       .references(() => campers.id),
     version: integer('version').notNull(),
-    document: jsonb('document').$type<EvaluationDocument>().notNull(),
+    /** Of any form there was: read by `evaluationDocumentSchema`. */
+    document: jsonb('document').$type<unknown>().notNull(),
     /** Who wrote it, and when. */
     writtenBy: uuid('written_by').references(() => staff.id),
     writtenAt: at('written_at').notNull(),

@@ -1,0 +1,228 @@
+import type { Dose } from '../drillplan/drill-plan.ts';
+import { figureMoment } from '../figures/figure-chalk.ts';
+import { phraseFigure } from '../figures/phrase-figure.ts';
+import { chooseDrills } from '../focus/choose-drills.ts';
+import type { FocusChoice } from '../focus/choose-focus.ts';
+import type { Level } from '../levels/level.ts';
+import { suggestForFigure } from '../levels/suggest-for-figure.ts';
+import { checkpointOfCode } from '../sheet/codes.ts';
+import { bandsFor, schoolOption } from '../sheet/resolve-sheet.ts';
+import type { Drill, Sheet } from '../sheet/schema.ts';
+import { cautions } from './cautions.ts';
+import type { FocusItem, Said } from './document.ts';
+import { allChoices, type EvaluationFacts } from './facts.ts';
+
+/** Facts and the sheet by whose words they are said. */
+interface Found {
+  readonly facts: EvaluationFacts;
+  readonly sheet: Sheet;
+}
+type Measured = EvaluationFacts['figures'][number];
+
+/**
+ * What was found, in the words of the sheet: at most three strengths, the focus areas with their reasons, cue, drills and what to look for next time,
+ * and what was seen only once. The same facts and the same sheet always say the same. The coach rewords it; nothing here promises anything.
+ *
+ * @example sayEvaluation(findEvaluation(input), input.sheet).focus[0]?.cue
+ */
+export function sayEvaluation(facts: EvaluationFacts, sheet: Sheet): Said {
+  const found = { facts, sheet };
+  const { habits, chosen, later } = facts;
+  const taken = new Set<string>();
+  const focus = chosen.map((choice) => {
+    const item = focusItem(found, choice, taken, reasonsOf(sheet, choice, 'chosen'));
+    for (const d of item.drills) taken.add(d.id);
+    return item;
+  });
+  const inFocus = new Set(chosen.map((c) => c.checkpoint));
+  return {
+    phases: sheet.phases
+      .filter((p) => p.id !== 'all')
+      .map((p) => {
+        const own = sheet.checkpoints.filter((c) => c.phase === p.id).map((c) => c.id);
+        return {
+          id: p.id,
+          name: p.name,
+          // A phase with a focus shows the level of the focus, so that the picture does not hide it.
+          middle:
+            habits.find((h) => own.includes(h.checkpoint) && inFocus.has(h.checkpoint))?.middle ??
+            lowerMiddle(habits.filter((h) => own.includes(h.checkpoint)).flatMap((h) => h.levels)),
+          focus: own.some((id) => inFocus.has(id)),
+        };
+      }),
+    strengths: strengths(found, inFocus),
+    focus,
+    later: later.map((l) => laterLine(sheet, l)),
+    // Where a habit was cut, nothing smaller stands in its place.
+    oneOffs: later.some((l) => l.explainedBy === null)
+      ? []
+      : habits.flatMap((h) =>
+          h.seenOnce || h.lowThroughout
+            ? []
+            : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`),
+        ),
+    seenOnce: habits.filter((h) => h.seenOnce).map((h) => checkpointOf(sheet, h.checkpoint).name),
+    notSeen: facts.notSeen.map((id) => checkpointOf(sheet, id).name),
+    schools: sheet.schools
+      .filter((s) => s.onHandOut)
+      .map((s) => s.options.find((o) => o.id === schoolOption(sheet, s.id, facts.ageGroup, facts.schools))!.name),
+    armCare:
+      cautions.armCare +
+      (facts.drillThrows === null ? '' : ` No more than ${facts.drillThrows} throws on a drill day, games and practice counted.`),
+    cautions: [...cautions.cautions],
+    drillDays: [...cautions.drillDays],
+    deliveries: facts.deliveries.length,
+    drillThrows: facts.drillThrows,
+    reFilmOn: facts.reFilmOn,
+  };
+}
+
+/** Focus areas that a coach could add: every habit but those of the checkpoints in `chosen`, in the order of the delivery. */
+export function furtherFocus(facts: EvaluationFacts, sheet: Sheet, chosen: readonly string[]): FocusItem[] {
+  return allChoices(facts, sheet)
+    .filter((c) => !chosen.includes(c.checkpoint))
+    .map((c) =>
+      focusItem({ facts, sheet }, { ...c, explains: [], explainedBy: null }, new Set(), [
+        reasonsOf(sheet, c, 'later')[0]!,
+        'added by the coach',
+      ]),
+    );
+}
+
+/** Why a focus stands in its place, or waits: for the staff. */
+function reasonsOf(sheet: Sheet, choice: FocusChoice, place: 'chosen' | 'later'): string[] {
+  const { faults, lowThroughout, visible, explains, explainedBy, severity } = choice;
+  const nameOf = (id: string): string => checkpointOf(sheet, id).name.toLowerCase();
+  const main = lowThroughout ? undefined : faults[0];
+  return [
+    main ? `seen in ${main.seen} of ${main.visible} deliveries` : `at level 0 or 1 in all ${visible} deliveries`,
+    ...(explains.length > 0 ? [`explains what was seen at: ${explains.map(nameOf).join(', ')}`] : []),
+    ...(explainedBy
+      ? [`may clear up with: ${nameOf(explainedBy)}`]
+      : place === 'chosen'
+        ? ['nothing earlier that is worked on explains it']
+        : ['waits: not too much at once']),
+    `on average ${severity.toFixed(1)} levels short`,
+  ];
+}
+
+/** A habit that waits, in a line for the staff. */
+function laterLine(sheet: Sheet, choice: FocusChoice): string {
+  const { checkpoint, faults, lowThroughout, explainedBy } = choice;
+  const main = lowThroughout ? undefined : faults[0];
+  const seen = main ? `${faultText(sheet, main.code)} (${main.seen} of ${main.visible})` : reasonsOf(sheet, choice, 'later')[0];
+  const cause = explainedBy ? `; may clear up with “${checkpointOf(sheet, explainedBy).focus.title}”` : '';
+  return `${checkpointOf(sheet, checkpoint).focus.title}: ${seen}${cause}.`.slice(0, 400);
+}
+
+function checkpointOf(sheet: Sheet, id: string): Sheet['checkpoints'][number] {
+  const found = sheet.checkpoints.find((c) => c.id === id);
+  if (!found) throw new RangeError(`the sheet has no checkpoint ${id}`);
+  return found;
+}
+
+const faultText = (sheet: Sheet, code: string): string =>
+  checkpointOf(sheet, checkpointOfCode(code)).faults.find((f) => f.code === code)?.seen ?? code;
+
+function lowerMiddle(levels: readonly Level[]): Level | null {
+  return [...levels].sort((a, b) => a - b)[(levels.length - 1) >> 1] ?? null;
+}
+
+/** At most three, from different phases while there are enough, those with a figure first. */
+function strengths(found: Found, inFocus: ReadonlySet<string>): Said['strengths'] {
+  const { facts, sheet } = found;
+  const all = facts.habits
+    .filter((h) => h.strength && h.habits.length === 0 && !inFocus.has(h.checkpoint))
+    .map((h) => ({ habit: h, checkpoint: checkpointOf(sheet, h.checkpoint), figures: figuresOf(found, h.checkpoint, null) }))
+    .sort((a, b) => Number(b.figures.length > 0) - Number(a.figures.length > 0) || b.habit.visible - a.habit.visible);
+  const picked: typeof all = [];
+  for (const sameAllowed of [false, true])
+    for (const f of all)
+      if (
+        picked.length < 3 &&
+        !picked.includes(f) &&
+        (sameAllowed || picked.every((p) => p.checkpoint.phase !== f.checkpoint.phase))
+      )
+        picked.push(f);
+  return picked.map(({ habit, checkpoint, figures }) => {
+    const threes = habit.levels.filter((l) => l === 3).length;
+    const measured = figures[0] ? ` ${sentence(figures[0])}` : '';
+    return {
+      checkpoint: checkpoint.id,
+      title: checkpoint.strength,
+      text: `There in ${threes} of ${habit.visible} deliveries.${measured}`,
+    };
+  });
+}
+
+const sentence = (f: Measured): string => {
+  const words = phraseFigure(f.figure, f.estimate);
+  return `${words[0]!.toUpperCase()}${words.slice(1)}.`;
+};
+
+/**
+ * Measured figures of a checkpoint. Those of the deliveries in `first` come before the others, and among them the one that
+ * lies furthest from its band: it shows best what was seen.
+ */
+function figuresOf({ facts, sheet }: Found, checkpoint: string, first: readonly string[] | null): Measured[] {
+  const ids = checkpointOf(sheet, checkpoint).figures;
+  const bands = bandsFor(sheet, checkpoint, facts.ageGroup, 'stretch', facts.schools);
+  const level = (f: Measured): number =>
+    suggestForFigure(f.estimate, bands.find((b) => b.figure === f.figure) ?? null)?.level ?? 3;
+  const showing = (f: Measured): number => Number(first?.includes(f.delivery) ?? 0);
+  return facts.figures
+    .filter((f) => ids.includes(f.figure))
+    .sort(
+      (a, b) => showing(b) - showing(a) || (first ? level(a) - level(b) : 0) || ids.indexOf(a.figure) - ids.indexOf(b.figure),
+    );
+}
+
+function focusItem(found: Found, choice: FocusChoice, taken: ReadonlySet<string>, reasons: readonly string[]): FocusItem {
+  const { facts, sheet } = found;
+  const checkpoint = checkpointOf(sheet, choice.checkpoint);
+  const [main, next] = choice.faults;
+  const showing = choice.lowThroughout ? [] : (main?.deliveries ?? []);
+  const figures = figuresOf(found, choice.checkpoint, showing);
+  const measured = figures.filter((f) => f.delivery === figures[0]?.delivery).slice(0, 2);
+  const numbers = measured.map((f) => phraseFigure(f.figure, f.estimate));
+  const also = next ? `; in ${next.seen} ${faultText(sheet, next.code)}` : '';
+  const each = choice.faults.slice(0, 3).map((f) => faultText(sheet, f.code));
+  const habit =
+    choice.lowThroughout || !main
+      ? `Not there yet in all ${choice.visible} deliveries${each.length > 0 ? `, in different ways: ${each.join('; ')}` : ''}`
+      : `In ${main.seen} of ${main.visible} ${faultText(sheet, main.code)}`;
+  const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
+  const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
+  const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;
+  return {
+    checkpoint: checkpoint.id,
+    title: checkpoint.focus.title,
+    cue: checkpoint.focus.cue,
+    seen: `${habit}${numbers.length > 0 ? `: ${numbers.join(', ')}` : ''}${choice.lowThroughout ? '' : also}.`,
+    why:
+      checkpoint.focus.why +
+      (names.length > 0 ? ` It also explains what we saw later: ${names.join(', ')}.` : '') +
+      (upstream ? ` It may clear up with “${upstream}”; if not, it is the next thing.` : ''),
+    drills: chooseDrills(
+      sheet,
+      choice.faults.length > 0 ? choice.faults.map((f) => f.code) : checkpoint.faults.map((f) => f.code),
+      taken,
+    ).map((d) => ({
+      id: d.id,
+      name: d.name,
+      how: d.how,
+      dose: doseOf(d),
+      amount: null,
+    })),
+    lookAgain: checkpoint.focus.lookAgain,
+    freeze: {
+      delivery: shown?.delivery ?? showing[0] ?? main?.deliveries[0] ?? facts.deliveries[0]!,
+      event: ((shown && figureMoment(shown.figure)) ?? checkpoint.event) as FocusItem['freeze']['event'],
+      figure: shown?.figure ?? null,
+    },
+    reasons: [...reasons],
+  };
+}
+
+const doseOf = (d: Drill): Dose =>
+  d.ball ? { ball: true, times: d.throws, distance: d.distance } : { ball: false, times: d.repetitions, distance: null };
