@@ -121,6 +121,13 @@ test('every endpoint takes and answers what the served document says of it', asy
     expect([unsent.status() >= 400, unsent.headers()['content-type']]).toEqual([true, 'application/problem+json']);
     expect(await unsent.json()).toMatchObject({ title: expect.any(String), code: expect.any(String), status: unsent.status() });
     asked.add('POST /api/mail/test');
+    // A stream has no end: its head is read, then it is left.
+    const leave = new AbortController();
+    const cookie = (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+    const stream = await fetch(`${url()}/api/live`, { headers: { cookie, accept: 'text/event-stream' }, signal: leave.signal });
+    expect([stream.status, stream.headers.get('content-type')]).toEqual([200, 'text/event-stream']);
+    leave.abort();
+    asked.add('GET /api/live');
 
     const person = { name: 'Read By', email: `read-${Date.now()}@mail.example`, role: 'coach' };
     const staff = await made(await ask('POST /api/staff', '/api/staff', { data: person }));

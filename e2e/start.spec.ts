@@ -355,7 +355,10 @@ test('a backup of a running product, restored into an empty state, is the same c
           .update(readFileSync(`${other}/media/originals/${film}`))
           .digest('hex'),
       ).toBe(film);
-    expect(readdirSync(`${other}/media/originals`).sort()).toEqual(readdirSync(`${state}/media/originals`).sort());
+    // Every film that a clip has is there; a file that a killed intake has left may have been swept meanwhile.
+    const named = count(other, 'select distinct sha256 from clips').trim().split('\n');
+    expect(named.length).toBeGreaterThan(10);
+    expect(readdirSync(`${other}/media/originals`)).toEqual(expect.arrayContaining(named));
     await end(again);
   } finally {
     for (const path of [other, file, `${file}.changed`, `${file}.short`]) rmSync(path, { recursive: true, force: true });

@@ -103,7 +103,13 @@ function answer(request: IncomingMessage, response: ServerResponse): void {
   if (isApi) pages();
   else files(request, response, pages);
 }
+/** Streams of changes to open pages: they have no end of their own. */
+const streams = new Set<ServerResponse>();
 const server = createServer((request, response) => {
+  if (request.url?.startsWith('/api/live')) {
+    streams.add(response);
+    response.once('close', () => streams.delete(response));
+  }
   setStandingHeaders(response, https);
   keepTrueAddress(request, proxies);
   void readBody(request, response).then((goesOn) => {
@@ -129,6 +135,7 @@ async function stop(): Promise<void> {
   clearInterval(daily);
   clearInterval(mail);
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+  for (const stream of streams) stream.destroy();
   server.closeIdleConnections();
   await Promise.race([closed, new Promise<void>((resolve) => setTimeout(resolve, 5000).unref())]);
   // Nothing that was begun outlives the server, and nothing of a child's film stays on its way.

@@ -99,6 +99,11 @@ export const ENDPOINTS = {
     status: 303,
     answers: null,
   },
+  'GET /api/live': {
+    does: 'Tells an open page what has changed at the camp, as server-sent events: what about, and of which camper.',
+    status: 200,
+    answers: { file: 'text/event-stream' },
+  },
   'GET /api/openapi.json': {
     does: 'This list, by the OpenAPI Specification.',
     status: 200,

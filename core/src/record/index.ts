@@ -35,6 +35,7 @@ export { draftSavedSchema } from './evaluation.ts';
 export { entrySchema, entryTarget, recordedSchema, type Entry, type Recorded } from './entry.ts';
 export { ENDPOINTS, type Endpoint, type EndpointName } from './endpoints.ts';
 export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './day-plan-page.ts';
+export { LIVE_TOPICS, liveChangeSchema, type LiveChange, type LiveTopic } from './live.ts';
 export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
 export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './films-page.ts';
 export { standingSchema, type Standing } from './standing.ts';

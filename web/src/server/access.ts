@@ -44,6 +44,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /api/camp-at-work': 'staff',
 
   'GET /': 'see the camp and the plan of the day',
+  'GET /api/live': 'see the camp and the plan of the day',
   'GET /api/campers': 'see the camp and the plan of the day',
   'GET /campers/[bib]': 'film and sort films',
   'GET /api/campers/[id]/films': 'film and sort films',

@@ -10,6 +10,7 @@ import { walkUpOrder } from '@stride-chalk/demo';
 import { takeInClip } from './take-in-clip.ts';
 import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { keepInMind } from './intake/run-tool.ts';
+import { tellCamp } from './live.ts';
 import { log } from './log.ts';
 import { arrivalFolder } from './media.ts';
 import { Refusal } from './refusal.ts';
@@ -60,12 +61,21 @@ export async function filmSimulated(input: {
     },
     input.view,
   );
-  const tell = (share: number, problem: string | null = null): void =>
-    void under.set(key, { deliveryId: input.deliveryId, view: input.view, share, problem });
+  let shown = -1;
+  const tell = (share: number, problem: string | null = null): void => {
+    under.set(key, { deliveryId: input.deliveryId, view: input.view, share, problem });
+    // A page needs no more than every twentieth of the way.
+    if (problem === null && Math.floor(20 * share) === shown) return;
+    shown = Math.floor(20 * share);
+    tellCamp(camp.id, { about: 'films', camper: camper.id });
+  };
   tell(0);
   const fileName = `simulated-${camper.bib}-${delivery.number}-${input.view === 'front' ? 'front' : 'open-side'}.mp4`;
   void shoot({ ...input, fileName }, JSON.stringify(order), tell)
-    .then(() => under.delete(key))
+    .then(() => {
+      under.delete(key);
+      tellCamp(camp.id, { about: 'films', camper: camper.id });
+    })
     .catch((error: unknown) => {
       if (!(error instanceof Refusal)) log.error({ err: error }, 'simulated camera');
       tell(1, error instanceof Refusal ? error.message : 'The simulated camera failed. Ask it again.');

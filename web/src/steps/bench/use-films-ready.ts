@@ -1,29 +1,36 @@
-import { camperFilmsSchema } from '@stride-chalk/core';
 import { useEffect } from 'react';
-import { askServer } from '../../parts/ask-server.ts';
+import { camperFilmsSchema } from '@stride-chalk/core';
+import { useLive } from '../../parts/use-live.ts';
 import type { BenchProps } from './types.ts';
-
-/** How often the bench asks while a film of the camper is being prepared, in milliseconds. */
-const ASK_EVERY = 3_000;
 
 const inWork = (clip: { readonly state: string }): boolean => clip.state === 'checking' || clip.state === 'copying';
 
 /** A note or a number is being written: that comes first. */
 const isTyping = (): boolean => /^(INPUT|TEXTAREA|SELECT)$/.test(document.activeElement?.tagName ?? '');
 
+/** Of the films only whether they are in work. */
+const statesSchema = camperFilmsSchema.pick({ clips: true }).transform(({ clips }) => ({ waits: clips.some(inWork) }));
+
 /** Loads the page anew when films that were still being prepared are all through: what was entered is kept, and nobody has to think of it. */
 export function useFilmsReady({ camper, clips }: Pick<BenchProps, 'camper' | 'clips'>): void {
   const waits = clips.some(inWork);
+  const path = `/api/campers/${camper.id}/films`;
+  const { data, dataUpdatedAt } = useLive({
+    schema: statesSchema,
+    path,
+    first: { waits },
+    about: 'films',
+    camper: camper.id,
+    follows: waits,
+  });
   useEffect(() => {
-    if (!waits) return;
-    const timer = setInterval(() => {
-      if (document.hidden) return;
-      askServer(camperFilmsSchema, `/api/campers/${camper.id}/films`, { method: 'GET' })
-        .then((now) => {
-          if (!now.clips.some(inWork) && !isTyping()) window.location.reload();
-        })
-        .catch(() => undefined);
-    }, ASK_EVERY);
-    return () => clearInterval(timer);
-  }, [camper.id, waits]);
+    if (!waits || data.waits) return;
+    const go = (): void => {
+      if (!isTyping()) window.location.reload();
+    };
+    go();
+    // Whoever was writing is through with it when he leaves the field.
+    document.addEventListener('focusout', go);
+    return () => document.removeEventListener('focusout', go);
+  }, [waits, data.waits, dataUpdatedAt]);
 }

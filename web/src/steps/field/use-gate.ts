@@ -9,7 +9,7 @@ import {
   type CheckedIn,
   type GateList,
 } from '@stride-chalk/core';
-import { askServer } from '../../parts/ask-server.ts';
+import { askAgain, useLive } from '../../parts/use-live.ts';
 import { CHECK_INS, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry } from './gate.ts';
 
@@ -21,17 +21,14 @@ export interface GateCamp {
   readonly armCare: ArmCareRules;
 }
 
-/** How often an open phone asks who has been at another gate, in milliseconds. */
-const ASK_EVERY = 20_000;
+/** How often a phone looks whether the day of the camp has turned, in milliseconds. */
+const TURN_EVERY = 20_000;
 
 /** The list at the gate, with what this phone has noted on top of it; it follows the other phones, the plan and the day. */
 export function useGate(first: GateList, camp: GateCamp, staffId: string) {
   const [news, setNews] = useState<OutboxNews<CheckInEntry>>(NOTHING_KNOWN);
   const box = useRef<Outbox<CheckInEntry, CheckedIn> | null>(null);
-  const [list, setList] = useState(first);
   const [today, setToday] = useState<string | null>(null);
-  /** True when the server was last asked in vain: the list may be an old one. */
-  const [old, setOld] = useState(false);
   /** How far the server's clock is ahead of this phone's, in milliseconds, as last seen. */
   const ahead = useRef(0);
   const instant = (): number => Date.now() + ahead.current;
@@ -45,34 +42,33 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
     return () => made.stop();
   }, [staffId]);
 
+  const path = `/api/gate?day=${day}`;
+  const { data: asked, error, dataUpdatedAt } = useLive({ schema: gateListSchema, path, first, about: 'gate' });
+  /** The newest list that this phone has seen: without a network it is an old one, and says of when it is. */
+  const newest = useRef(first);
+  if (asked.asOf > newest.current.asOf) newest.current = asked;
+  const list = newest.current;
   // What has just arrived comes back with the next list.
   const allSent = news.waiting === 0;
   useEffect(() => {
+    if (allSent) askAgain(path);
+  }, [allSent, path]);
+  useEffect(() => {
     // The day of the camp goes on without a network too.
     const turn = (): void => setToday(dayInZone(instant(), camp.timeZone));
-    const ask = (): void => {
-      turn();
-      if (document.hidden) return;
-      askServer(gateListSchema, `/api/gate?day=${day}`, { method: 'GET' })
-        .then((now) => {
-          ahead.current = Date.parse(now.asOf) - Date.now();
-          setOld(false);
-          setList((was) => (now.asOf > was.asOf ? now : was));
-          turn();
-        })
-        // Without a network the list stays as it is, and says of when it is.
-        .catch(() => setOld(true));
-    };
-    if (allSent) ask();
-    const timer = setInterval(ask, ASK_EVERY);
-    document.addEventListener('visibilitychange', ask);
-    window.addEventListener('online', ask);
+    turn();
+    const timer = setInterval(turn, TURN_EVERY);
+    document.addEventListener('visibilitychange', turn);
     return () => {
       clearInterval(timer);
-      document.removeEventListener('visibilitychange', ask);
-      window.removeEventListener('online', ask);
+      document.removeEventListener('visibilitychange', turn);
     };
-  }, [day, camp.timeZone, allSent]);
+  }, [camp.timeZone]);
+  useEffect(() => {
+    if (asked === first) return;
+    ahead.current = Date.parse(asked.asOf) - dataUpdatedAt;
+    setToday(dayInZone(instant(), camp.timeZone));
+  }, [asked, first, dataUpdatedAt, camp.timeZone]);
 
   const lines = useMemo(() => {
     const known = linesOn(list, day, camp.armCare);
@@ -85,7 +81,7 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
     lines,
     news,
     /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
-    oldSince: old ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
+    oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
     /** True when the line of a camper is the server's, with everything that this phone has noted of him. */
     settled: (camperId: string): boolean => news.open && !notedOver(list, day).some((n) => n.camperId === camperId),
     /** What is done with a check-in that the server has not taken. */

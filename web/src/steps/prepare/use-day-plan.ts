@@ -1,16 +1,14 @@
 import { useEffect, useState } from 'react';
 import { dayPlanPageSchema, daySettingsSchema } from '@stride-chalk/core';
-import { askServer } from '../../parts/ask-server.ts';
+import { askAgain, known, useLive } from '../../parts/use-live.ts';
 import type { DayPlanData } from './day-plan-data.ts';
 import { newerPlan, type PlanInHand } from './newer-plan.ts';
 
-/** How often an open page asks how the plan stands, in milliseconds. */
-const ASK_EVERY = 30_000;
+/** The clock goes on where nothing else happens: so often an open page asks for its now, in milliseconds. */
+const A_MINUTE = 60_000;
 
 /** The plan of a day and the settings in hand. It stays fresh: the clock goes on, and others check in, report and plan meanwhile. */
 export function useDayPlan(first: DayPlanData) {
-  /** Why the page cannot follow any more; null while it does. */
-  const [lost, setLost] = useState<string | null>(null);
   const [{ data, settings }, setInHand] = useState<PlanInHand>({ data: first, settings: first.settings });
   const place = `stride-chalk.hours.${first.campId}.${first.day}`;
 
@@ -21,44 +19,38 @@ export function useDayPlan(first: DayPlanData) {
     if (read?.success) setInHand((hand) => ({ ...hand, settings: read.data }));
   }, [place, first.over]);
 
-  const refresh = (): void =>
-    void askServer(dayPlanPageSchema, `/api/day-plan/${first.day}`, { method: 'GET' })
-      .then((page) => {
-        setLost(null);
-        setInHand((hand) => newerPlan(hand, page));
-      })
-      .catch((error: Error) => setLost(error.message));
-
+  const path = `/api/day-plan/${first.day}`;
+  const plan = useLive({ schema: dayPlanPageSchema, path, first, about: 'plan', follows: !first.over });
+  const { data: page, error } = plan;
+  useEffect(() => setInHand((hand) => newerPlan(hand, page)), [page]);
   useEffect(() => {
     if (first.over) return;
-    const ask = (): void => {
-      if (!document.hidden) refresh();
-    };
-    const timer = setInterval(ask, ASK_EVERY);
-    document.addEventListener('visibilitychange', ask);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener('visibilitychange', ask);
-    };
-  }, [first.day, first.over]);
+    const timer = setInterval(() => {
+      if (!document.hidden) askAgain(path);
+    }, A_MINUTE);
+    return () => clearInterval(timer);
+  }, [path, first.over]);
 
   return {
     data,
     settings,
-    lost,
+    /** Why the page cannot follow any more; null while it does. */
+    lost: error?.message ?? null,
     /** Shows the plan that somebody else has made meanwhile; hours in hand stay, and are planned on top of it when asked for. */
     takeTheirs(): void {
-      void askServer(dayPlanPageSchema, `/api/day-plan/${first.day}`, { method: 'GET' }).then((page) =>
-        setInHand((hand) => ({ data: page, settings: hand.settings === hand.data.settings ? page.settings : hand.settings })),
-      );
+      void plan.refetch().then(({ data: now }) => {
+        if (now)
+          setInHand((hand) => ({ data: now, settings: hand.settings === hand.data.settings ? now.settings : hand.settings }));
+      });
     },
     setSettings(next: DayPlanData['settings']): void {
       sessionStorage.setItem(place, JSON.stringify(next));
       setInHand((hand) => ({ ...hand, settings: next }));
     },
-    take(page: DayPlanData): void {
+    take(now: DayPlanData): void {
       sessionStorage.removeItem(place);
-      setInHand({ data: page, settings: page.settings });
+      known.setQueryData([path], now);
+      setInHand({ data: now, settings: now.settings });
     },
   };
 }

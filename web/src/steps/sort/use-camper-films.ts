@@ -1,12 +1,18 @@
 import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
-import { camperFilmsSchema, deliverySchema, doneSchema, type DeliveryKind, type ViewId } from '@stride-chalk/core';
+import { useMutation } from '@tanstack/react-query';
+import {
+  camperFilmsSchema,
+  deliverySchema,
+  doneSchema,
+  type CamperFilms,
+  type DeliveryKind,
+  type ViewId,
+} from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
+import { known, useLive } from '../../parts/use-live.ts';
 import { campHeaders, pageCamp } from '../../parts/page-camp.ts';
 import type { FilmPlace, SortClip, SortProps, Upload } from './types.ts';
-
-/** How often the server is asked while a film is in work, in milliseconds. */
-const ASK_EVERY = 700;
 
 const MEGABYTE = 1024 * 1024;
 const MOST_BYTES = 200 * MEGABYTE;
@@ -46,31 +52,36 @@ export function useCamperFilms(
   props: Pick<SortProps, 'camper' | 'today' | 'deliveries' | 'clips' | 'refusals' | 'removed' | 'filming'>,
 ) {
   const camperId = props.camper.id;
-  const [deliveries, setDeliveries] = useState(props.deliveries);
-  const [clips, setClips] = useState(props.clips);
-  const [refusals, setRefusals] = useState(props.refusals);
-  const [removed, setRemoved] = useState(props.removed);
+  const path = `/api/campers/${camperId}/films`;
+  const { deliveries: _d, clips: _c, refusals: _r, removed: _v, filming: _f } = props;
+  const first: CamperFilms = { deliveries: _d, clips: _c, refusals: _r, removed: _v, filming: _f };
+  const { data: films, error } = useLive({ schema: camperFilmsSchema, path, first, about: 'films', camper: camperId });
+  /** Shown at once, before the server has been asked again. */
+  const show = (change: (films: CamperFilms) => Partial<CamperFilms>): void =>
+    void known.setQueryData<CamperFilms>([path], (now) => now && { ...now, ...change(now) });
   const [uploads, setUploads] = useState<Readonly<Record<string, Upload>>>({});
   const [problem, setProblem] = useState<string | null>(null);
-  const failed = (error: Error): void => setProblem(error.message);
-  const [filming, setFilming] = useState(props.filming);
-  const [adding, setAdding] = useState(false);
   /** A change of rate that touches marked key frames, until it is said once more. */
   const [asked, setAsked] = useState<{ readonly id: string; readonly captureScale: number; readonly words: string } | null>(null);
-  const working = filming.length > 0 || clips.some((c) => c.state === 'checking' || c.state === 'copying');
   const sending = Object.keys(uploads).length > 0;
 
-  const now = () => askServer(camperFilmsSchema, `/api/campers/${camperId}/films`, { method: 'GET' });
-  const taken = (films: Pick<SortProps, 'clips' | 'refusals' | 'removed'>): void => {
-    setClips(films.clips);
-    setRefusals(films.refusals);
-    setRemoved(films.removed);
-  };
   /** Does something, then shows what the server has. */
-  const doing = (work: Promise<unknown>): void => {
-    setProblem(null);
-    work.then(now).then(taken).catch(failed);
-  };
+  const { mutate: doing, isPending } = useMutation(
+    {
+      mutationFn: (work: () => Promise<unknown>) => work(),
+      onMutate: () => setProblem(null),
+      onError: (refused: Error) => setProblem(refused.message),
+      onSettled: () => known.invalidateQueries({ queryKey: [path] }),
+    },
+    known,
+  );
+  const asks = (method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', to: string, body?: unknown): void =>
+    doing(() => askServer(doneSchema, to, { method, ...(body === undefined ? {} : { body }) }));
+  // What the camera could not film it says once.
+  const told = films.filming.find((f) => f.problem !== null)?.problem ?? null;
+  useEffect(() => {
+    if (told !== null) setProblem(told);
+  }, [told]);
 
   // A film on its way would be lost with the page: the browser asks first.
   useEffect(() => {
@@ -80,34 +91,20 @@ export function useCamperFilms(
     return () => window.removeEventListener('beforeunload', ask);
   }, [sending]);
 
-  useEffect(() => {
-    if (!working) return;
-    const timer = setInterval(() => {
-      now()
-        .then((films) => {
-          taken(films);
-          setFilming(films.filming.filter((f) => f.problem === null));
-          const told = films.filming.find((f) => f.problem !== null);
-          if (told) setProblem(told.problem);
-        })
-        .catch((error: Error) => setProblem(error.message));
-    }, ASK_EVERY);
-    return () => clearInterval(timer);
-  }, [working, camperId]);
-
   const arrived = (id: string, deliveryId: string, view: ViewId, fileName: string): void =>
-    setClips((c) => [...c, takenIn(id, deliveryId, view, fileName)]);
+    show(({ clips }) => ({ clips: [...clips.filter((c) => c.id !== id), takenIn(id, deliveryId, view, fileName)] }));
   const under = (key: string, upload: Upload): void => setUploads((u) => ({ ...u, [key]: upload }));
   const over = (key: string): void => setUploads(({ [key]: _, ...rest }) => rest);
 
   return {
-    deliveries,
-    clips,
-    refusals,
-    problem,
-    adding,
+    deliveries: films.deliveries,
+    clips: films.clips,
+    refusals: films.refusals,
+    removed: films.removed,
+    problem: problem ?? error?.message ?? null,
+    adding: isPending,
     uploadOf(deliveryId: string, view: ViewId): Upload | undefined {
-      const camera = filming.find((f) => f.deliveryId === deliveryId && f.view === view);
+      const camera = films.filming.find((f) => f.problem === null && f.deliveryId === deliveryId && f.view === view);
       return camera ? { share: camera.share, text: 'The simulated camera films' } : uploads[`${deliveryId} ${view}`];
     },
 
@@ -145,64 +142,42 @@ export function useCamperFilms(
 
     /** Lets the simulated camera film; it goes on when this page is left. */
     film(deliveryId: string, view: ViewId): void {
-      setProblem(null);
-      askServer(doneSchema, '/api/simulated-films', { method: 'POST', body: { deliveryId, view } })
-        .then(() => setFilming((f) => [...f, { deliveryId, view, share: 0, problem: null }]))
-        .catch(failed);
+      show(({ filming }) => ({ filming: [...filming, { deliveryId, view, share: 0, problem: null }] }));
+      asks('POST', '/api/simulated-films', { deliveryId, view });
     },
-    again(id: string): void {
-      setProblem(null);
-      askServer(doneSchema, `/api/clips/${id}/again`, { method: 'POST' })
-        .then(() => setClips((c) => c.map((x) => (x.id === id ? { ...x, state: 'copying', problem: null, progress: 0 } : x))))
-        .catch(failed);
-    },
+    again: (id: string): void => asks('POST', `/api/clips/${id}/again`),
 
     addDelivery(kind: DeliveryKind): void {
       // Two quick taps make one.
-      if (adding) return;
-      setAdding(true);
-      setProblem(null);
-      askServer(deliverySchema, '/api/deliveries', {
-        method: 'POST',
-        body: { id: v7(), camperId, kind, thrownOn: props.today },
-      })
-        .then((d) => setDeliveries((all) => [...all, d]))
-        .catch(failed)
-        .finally(() => setAdding(false));
+      if (isPending) return;
+      const body = { id: v7(), camperId, kind, thrownOn: props.today };
+      doing(async () => {
+        const made = await askServer(deliverySchema, '/api/deliveries', { method: 'POST', body });
+        show(({ deliveries }) => ({ deliveries: [...deliveries.filter((d) => d.id !== made.id), made] }));
+      });
     },
     /** Takes away a delivery of which nothing is there; its throw is taken back. */
-    removeDelivery(id: string): void {
-      setProblem(null);
-      askServer(doneSchema, `/api/deliveries/${id}`, { method: 'DELETE' })
-        .then(() => setDeliveries((all) => all.filter((d) => d.id !== id)))
-        .catch(failed);
-    },
+    removeDelivery: (id: string): void => asks('DELETE', `/api/deliveries/${id}`),
     /** Removes a film; one with key frames or points on it can be put back for a day. */
-    remove: (id: string): void => doing(askServer(doneSchema, `/api/clips/${id}`, { method: 'DELETE' })),
-    removed,
-    putBack: (id: string): void => doing(askServer(doneSchema, `/api/removed-clips/${id}`, { method: 'PUT' })),
-    erase: (id: string): void => doing(askServer(doneSchema, `/api/removed-clips/${id}`, { method: 'DELETE' })),
+    remove: (id: string): void => asks('DELETE', `/api/clips/${id}`),
+    putBack: (id: string): void => asks('PUT', `/api/removed-clips/${id}`),
+    erase: (id: string): void => asks('DELETE', `/api/removed-clips/${id}`),
     /** Moves a film, with the work on it, to where it belongs. */
-    move: (id: string, to: FilmPlace): void =>
-      doing(askServer(doneSchema, `/api/clips/${id}/move`, { method: 'POST', body: to })),
+    move: (id: string, to: FilmPlace): void => asks('POST', `/api/clips/${id}/move`, to),
     /** Says at what rate a film was shot. Where key frames are marked the server asks once more, in its own words. */
-    rescale(id: string, captureScale: number, confirmed = false): void {
-      askServer(doneSchema, `/api/clips/${id}`, { method: 'PATCH', body: { captureScale, confirmed } })
-        .then(() => {
+    rescale: (id: string, captureScale: number, confirmed = false): void =>
+      doing(async () => {
+        try {
+          await askServer(doneSchema, `/api/clips/${id}`, { method: 'PATCH', body: { captureScale, confirmed } });
           setAsked(null);
-          // The answer may have served other films of the same device.
-          return now().then(taken);
-        })
-        .catch((error: AskError) =>
-          error.code === 'has-marks' ? setAsked({ id, captureScale, words: error.message }) : setProblem(error.message),
-        );
-    },
+        } catch (refused) {
+          const { code, message } = refused as AskError;
+          if (code !== 'has-marks') throw refused;
+          setAsked({ id, captureScale, words: message });
+        }
+      }),
     asked,
     notRescaled: (): void => setAsked(null),
-    dismiss(id: string): void {
-      askServer(doneSchema, `/api/refusals/${id}`, { method: 'DELETE' })
-        .then(() => setRefusals((r) => r.filter((x) => x.id !== id)))
-        .catch(failed);
-    },
+    dismiss: (id: string): void => asks('DELETE', `/api/refusals/${id}`),
   };
 }

@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { idSchema } from './codes.ts';
+
+/** What open pages follow: the films of a camper, the list at the gate, the plan of a day, and whether a child may be shown. */
+export const LIVE_TOPICS = ['films', 'gate', 'plan', 'shown'] as const;
+export type LiveTopic = (typeof LIVE_TOPICS)[number];
+
+/** That something has changed, without saying what: whoever shows it asks for it. */
+export const liveChangeSchema = z.object({
+  about: z.enum(LIVE_TOPICS),
+  /** Of whom; null where it is of the camp. */
+  camper: idSchema.nullable(),
+});
+export type LiveChange = z.infer<typeof liveChangeSchema>;
