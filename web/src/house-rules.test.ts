@@ -1,5 +1,15 @@
 import { spawnSync } from 'node:child_process';
-import { copyFileSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -53,4 +63,38 @@ test('what is planted against the rules is convicted, each by its rule, also dee
   });
   expect(broken).toBe(true);
   for (const [path, , rule] of planted) expect(said).toContain(`error ${rule}: web/src/${path}`);
+});
+
+test('every file, command and picture that the docs name is there', () => {
+  const docs = [
+    'README.md',
+    ...readdirSync(join(HOUSE, 'docs'))
+      .filter((f) => f.endsWith('.md'))
+      .map((f) => `docs/${f}`),
+  ];
+  const scripts = new Map(
+    ['.', 'core', 'fieldcam', 'web', 'demo', 'accuracy', 'bench', 'e2e'].map((w) => {
+      const { scripts: own = {} } = JSON.parse(readFileSync(join(HOUSE, w, 'package.json'), 'utf8')) as { scripts?: object };
+      return [w, Object.keys(own)] as const;
+    }),
+  );
+  const lost: string[] = [];
+  let named = 0;
+  for (const doc of docs) {
+    const text = readFileSync(join(HOUSE, doc), 'utf8');
+    for (const [, path] of text.matchAll(/`((?:core|web|fieldcam|demo|accuracy|bench|e2e|ops)\/[\w./-]+)`/g)) {
+      named += 1;
+      if (!existsSync(join(HOUSE, path!))) lost.push(`${doc}: ${path}`);
+    }
+    for (const [, link] of text.matchAll(/\]\(([^)#:]+)\)/g)) {
+      named += 1;
+      if (!existsSync(join(HOUSE, dirname(doc), link!))) lost.push(`${doc}: ${link}`);
+    }
+    for (const [, script, workspace = '.'] of text.matchAll(/npm run ([\w:-]+)(?: -w (\w+))?/g)) {
+      named += 1;
+      if (!scripts.get(workspace)?.includes(script!)) lost.push(`${doc}: npm run ${script} -w ${workspace}`);
+    }
+  }
+  expect(lost).toEqual([]);
+  expect(named).toBeGreaterThan(60);
 });
