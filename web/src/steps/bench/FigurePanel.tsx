@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
 import {
   eventName,
   formatEstimate,
@@ -13,6 +13,7 @@ import {
   type FigureId,
   type PointAt,
 } from '@stride-chalk/core';
+import { useKeptInSight } from '../../parts/use-kept-in-sight.ts';
 import { figureName } from './suggestions.ts';
 
 /** The figures that the sheet lists: measured ones with their error and band, and the point that is asked for now. */
@@ -43,9 +44,7 @@ export function FigurePanel({
   onPick: (figure: FigureId) => void;
 }) {
   const row = useRef<HTMLLIElement>(null);
-  useEffect(() => {
-    row.current?.scrollIntoView({ block: 'nearest' });
-  }, [current]);
+  useKeptInSight(row, current);
   const [event, point] = asked ? partsOf(asked) : [];
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">

@@ -6,6 +6,8 @@ import { nextZoom, panned, windowFor, zoomedAt, type Window } from './film-windo
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 import type { Film } from './types.ts';
 
+const nameOf = (w: Window): string => `${w.x} ${w.y} ${w.width} ${w.height}`;
+
 /** One film, the frame that is really drawn named beneath it, and room for chalk on top. */
 export function FilmView({
   film,
@@ -58,7 +60,6 @@ export function FilmView({
   const shown = windowAt(drawn);
   /** What the canvas shows now. */
   const painted = useRef('');
-  const nameOf = (w: Window): string => `${w.x} ${w.y} ${w.width} ${w.height}`;
   // Before the screen is painted: canvas and chalk never show two sizes.
   useLayoutEffect(() => {
     if (!player || size.width === 0) return;

@@ -1,7 +1,8 @@
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
 import type { Estimate, FigureId, ResolvedCheckpoint } from '@stride-chalk/core';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import type { Scored } from './types.ts';
+import { useKeptInSight } from '../../parts/use-kept-in-sight.ts';
 import { figureTexts, suggestionFor } from './suggestions.ts';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 
@@ -37,9 +38,7 @@ export function LevelPanel({
   onNote: (note: string | null) => void;
 }) {
   const row = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    row.current?.scrollIntoView({ block: 'nearest' });
-  }, [current.id, asking]);
+  useKeptInSight(row, `${current.id} ${asking}`);
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
       <div className="border-b border-rule px-[18px] pb-2 pt-3">

@@ -15,7 +15,7 @@ const statesSchema = camperFilmsSchema.pick({ clips: true }).transform(({ clips 
 export function useFilmsReady({ camper, clips }: Pick<BenchProps, 'camper' | 'clips'>): void {
   const waits = clips.some(inWork);
   const path = `/api/campers/${camper.id}/films`;
-  const { data, dataUpdatedAt } = useLive({
+  const { data } = useLive({
     schema: statesSchema,
     path,
     first: { waits },
@@ -32,5 +32,5 @@ export function useFilmsReady({ camper, clips }: Pick<BenchProps, 'camper' | 'cl
     // Whoever was writing is through with it when he leaves the field.
     document.addEventListener('focusout', go);
     return () => document.removeEventListener('focusout', go);
-  }, [waits, data.waits, dataUpdatedAt]);
+  }, [waits, data.waits]);
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { frameIn, openOf } from './bench-selectors.ts';
 import { FilmPlayer } from './film-player.ts';
 import type { Film } from './types.ts';
@@ -9,11 +9,11 @@ export function useFilms(
   films: readonly Film[],
   { world, send, now, onChange }: Pick<BenchControl, 'world' | 'send' | 'now' | 'onChange'>,
 ): readonly OpenFilm[] {
-  const key = films
-    .filter((f) => world.timeOf(f) !== null)
-    .map((f) => f.id)
-    .join(' ');
-  const wanted = useMemo(() => films.filter((f) => world.timeOf(f) !== null), [key]);
+  const able = films.filter((f) => world.timeOf(f) !== null);
+  // The same films in the same order stay open, whatever else the bench has drawn anew.
+  const kept = useRef(able);
+  if (able.map((f) => f.id).join() !== kept.current.map((f) => f.id).join()) kept.current = able;
+  const wanted = kept.current;
   const [open, setOpen] = useState<readonly OpenFilm[]>([]);
   useEffect(() => {
     const opened = wanted.map((film) => ({
@@ -33,6 +33,6 @@ export function useFilms(
       stop();
       for (const o of opened) o.player.close();
     };
-  }, [wanted]);
+  }, [wanted, world, send, now, onChange]);
   return open;
 }

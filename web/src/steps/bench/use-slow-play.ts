@@ -23,5 +23,5 @@ export function useSlowPlay({ world, state, now, send }: BenchControl): void {
     };
     request = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(request);
-  }, [state.playing]);
+  }, [state.playing, world, now, send]);
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   gateListSchema,
   clockOf,
@@ -31,7 +31,7 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
   const [today, setToday] = useState<string | null>(null);
   /** How far the server's clock is ahead of this phone's, in milliseconds, as last seen. */
   const ahead = useRef(0);
-  const instant = (): number => Date.now() + ahead.current;
+  const instant = useCallback((): number => Date.now() + ahead.current, []);
   const day = today === null ? first.day : dayWithin(camp, today);
 
   useEffect(() => {
@@ -63,12 +63,12 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
       clearInterval(timer);
       document.removeEventListener('visibilitychange', turn);
     };
-  }, [camp.timeZone]);
+  }, [camp.timeZone, instant]);
   useEffect(() => {
     if (asked === first) return;
     ahead.current = Date.parse(asked.asOf) - dataUpdatedAt;
     setToday(dayInZone(instant(), camp.timeZone));
-  }, [asked, first, dataUpdatedAt, camp.timeZone]);
+  }, [asked, first, dataUpdatedAt, camp.timeZone, instant]);
 
   const lines = useMemo(() => {
     const known = linesOn(list, day, camp.armCare);

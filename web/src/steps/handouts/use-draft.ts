@@ -69,19 +69,22 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     return sending.current;
   };
 
+  const saveNow = useRef(save);
+  saveNow.current = save;
+  const id = evaluation?.id ?? null;
   useEffect(() => {
-    if (!evaluation || released || latest.current === kept.current) return;
+    if (id === null || released || document === kept.current) return;
     setSaving('saving');
-    const timer = setTimeout(() => void save(), REST);
+    const timer = setTimeout(() => void saveNow.current(), REST);
     return () => clearTimeout(timer);
-  }, [document]);
+  }, [document, id, released]);
 
   useEffect(() => {
     // Whoever leaves before the hand has rested takes nothing with him.
     const leave = (): void => {
       const checked = saidSchema.safeParse(latest.current);
-      if (evaluation && !released && latest.current !== kept.current && checked.success)
-        void askServer(doneSchema, `/api/evaluations/${evaluation.id}`, {
+      if (id !== null && !released && latest.current !== kept.current && checked.success)
+        void askServer(doneSchema, `/api/evaluations/${id}`, {
           method: 'PUT',
           body: { said: checked.data, revision: revision.current },
           keepalive: true,
@@ -89,7 +92,7 @@ export function useDraft(camperId: string, evaluation: Evaluation | null) {
     };
     window.addEventListener('pagehide', leave);
     return () => window.removeEventListener('pagehide', leave);
-  }, [evaluation?.id, released]);
+  }, [id, released]);
 
   const change = (edit: (d: Said) => Said): void => {
     if (!latest.current) return;
