@@ -123,7 +123,19 @@ export function ChalkLine({
         const colour = t.current ? 'var(--clay)' : t.state === 'marked' ? 'var(--ink)' : 'var(--soft)';
         const row = labels[i]!;
         return (
-          <g key={t.id} onClick={onPick ? () => onPick(t.id) : undefined} className={onPick ? 'cursor-pointer' : ''}>
+          <g
+            key={t.id}
+            {...(onPick
+              ? { role: 'button', tabIndex: 0, 'aria-label': `${t.name}${t.state === 'marked' ? '' : ', not marked'}` }
+              : {})}
+            onClick={onPick ? () => onPick(t.id) : undefined}
+            onKeyDown={(e) => {
+              if (!onPick || (e.key !== 'Enter' && e.key !== ' ')) return;
+              e.preventDefault();
+              onPick(t.id);
+            }}
+            className={onPick ? 'cursor-pointer' : ''}
+          >
             <rect x={x(t.at) - 9} y={y - 20} width="18" height="44" fill="transparent" />
             <path
               d={`M${x(t.at)} ${y - tall}v${2 * tall}`}

@@ -1,11 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { v7 } from 'uuid';
-import { countThrows } from './arm-care.ts';
+import { eq } from 'drizzle-orm';
+import { countThrows, reportSore } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, clockOn, type Camp } from './camps.ts';
 import { recordCheckIn } from './check-ins.ts';
 import { dayPlanOf, solveDay } from './day-plans.ts';
+import { db } from './db/connect.ts';
+import { campStaff } from './db/schema.ts';
 import { gatePage, todayAtTheField } from './gate-page.ts';
+import { readiness } from './home.ts';
 import { newWorld, type World } from './testing/world.ts';
 
 let world: World;
@@ -90,5 +94,24 @@ describe('the day at the field', () => {
     expect(clockOn(camp, '2026-07-13', AT_9_04)).toEqual({ now: 24 * 60, over: true });
     // It is the 15th in Europe, and still the 14th at the field.
     expect(clockOn(camp, DAY, Date.parse('2026-07-15T04:59:00Z'))).toEqual({ now: 23 * 60 + 59, over: false });
+  });
+});
+
+describe('the next thing of the hour', () => {
+  test('knows what no longer holds of the plan, with the bibs', async () => {
+    expect((await todayAtTheField(camp, AT_8_30))!.broken).toEqual([]);
+    const ten = (await gatePage(camp, DAY)).lines.find((l) => l.bib === 10)!;
+    const { camper } = await camperById(ten.id);
+    await reportSore(camp, camper, { id: v7(), place: 'elbow', since: DAY, by: world.helper });
+    expect((await todayAtTheField(camp, AT_8_30))!.broken).toEqual([{ bibs: [10], says: expect.stringContaining('10') }]);
+  });
+
+  test('knows whether the camp is ready: who works there, whether the day that is on or the first to come has a plan', async () => {
+    expect(await readiness(camp, AT_8_30)).toEqual({ staff: 4, over: false, planned: true });
+    // On Thursday nothing is planned yet; after Friday the camp is over.
+    expect(await readiness(camp, Date.parse('2026-07-16T14:00:00Z'))).toEqual({ staff: 4, over: false, planned: false });
+    expect((await readiness(camp, Date.parse('2026-07-19T14:00:00Z'))).over).toBe(true);
+    await db().update(campStaff).set({ deactivatedAt: new Date() }).where(eq(campStaff.staffId, world.otherCoach));
+    expect((await readiness(camp, AT_8_30)).staff).toBe(3);
   });
 });

@@ -2,7 +2,7 @@ import { recentThrows } from './arm-care.ts';
 import { grouped } from './grouped.ts';
 import { minuteInZone, type GateList } from '@stride-chalk/core';
 import { readField } from './day-input.ts';
-import { planAt } from './day-plans.ts';
+import { judgePlan, planAt } from './day-plans.ts';
 import { todayAt, type Camp } from './camps.ts';
 
 /** The day at the field in a few figures for the start page; null when today is no day of the camp. */
@@ -17,7 +17,8 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
   const here = new Set(gate.filter((g) => g.checkIn?.present).map((g) => g.camper.id));
   const over = plan.sessions.filter((s) => s.to <= minute);
   const next = plan.sessions.find((s) => s.from >= minute);
-  const bib = gate.find((g) => g.camper.id === next?.camper)?.camper.bib ?? null;
+  const bibs = new Map(gate.map((g) => [g.camper.id, g.camper.bib]));
+  const bib = (next && bibs.get(next.camper)) ?? null;
   return {
     expected: gate.length,
     atTheGate: gate.filter((g) => g.checkIn !== null).length,
@@ -27,6 +28,10 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
     missed: over.filter((s) => !here.has(s.camper)).length,
     resting: plan.resting.length,
     next: next && bib !== null ? { bib, mound: next.mound, from: next.from } : null,
+    // Whoever has missed his turn is no mistake of the plan: the gate tells who is not here.
+    broken: judgePlan(field, plan, { now: minute, over: false })
+      .problems.filter((p) => p.code !== 'missed')
+      .map((p) => ({ bibs: p.campers.flatMap((id) => bibs.get(id) ?? []), says: p.says })),
   };
 }
 

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { AGE_GROUPS, ALWAYS_ASKED, resolveSheet } from '@stride-chalk/core';
+import { AGE_GROUPS, ALWAYS_ASKED, dayWithin, resolveSheet } from '@stride-chalk/core';
 import { listCampers, type Camper } from './campers.ts';
-import type { Camp } from './camps.ts';
+import { todayAt, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 
 export type Waiting = 'consent' | 'rest' | 'film' | 'copies' | 'keyFrames' | 'scores' | 'writeUp' | 'release' | 'released';
@@ -115,4 +115,17 @@ function waitingFor(
   if (keyFrames.done < keyFrames.of) return 'keyFrames';
   if (levels.done < levels.of) return 'scores';
   return 'writeUp';
+}
+
+/** How far a camp is made ready: who works there, whether its days are over, and whether the day that is on or the first to come has a plan. */
+export async function readiness(
+  camp: Camp,
+  now = Date.now(),
+): Promise<{ readonly staff: number; readonly over: boolean; readonly planned: boolean }> {
+  const today = todayAt(camp, now);
+  const { rows } = await db().execute<{ staff: number; planned: boolean }>(sql`
+    select (select count(*)::int from camp_staff s where s.camp_id = ${camp.id} and s.deactivated_at is null) as staff,
+      exists (select 1 from day_plans p join plan_sessions s on s.plan_id = p.id
+        where p.camp_id = ${camp.id} and p.day >= ${dayWithin(camp, today)}) as planned`);
+  return { ...rows[0]!, over: today > camp.lastDay };
 }

@@ -54,8 +54,19 @@ export function KeyFramePanel({
                 className={`h-[42px] cursor-pointer border-t border-rule ${id === current ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}
               >
                 <th scope="row" className={`px-[18px] text-start ${asked ? 'font-semibold' : 'font-normal text-soft'}`}>
-                  {EVENTS.find((e) => e.id === id)!.name}
-                  {asked ? '' : ' (for a figure)'}
+                  <button
+                    type="button"
+                    className={`min-h-[36px] w-full border-0 bg-transparent p-0 text-start ${asked ? 'font-semibold' : 'text-soft'}`}
+                    onClick={(e) => {
+                      // The keys go to the films now, not to this button.
+                      e.currentTarget.blur();
+                      e.stopPropagation();
+                      onPick(id);
+                    }}
+                  >
+                    {EVENTS.find((e) => e.id === id)!.name}
+                    {asked ? '' : ' (for a figure)'}
+                  </button>
                 </th>
                 {films.map((f) => {
                   const mark = markOf(data, f.id, id);

@@ -21,7 +21,8 @@ export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return;
-      if (event.target instanceof HTMLButtonElement && (event.key === 'Enter' || event.key === ' ')) return;
+      const onButton = event.target instanceof Element && event.target.closest('button, [role=button]') !== null;
+      if (onButton && (event.key === 'Enter' || event.key === ' ')) return;
       if (event.target instanceof HTMLAnchorElement && event.key === 'Enter') return;
       const { bench: b, props: p } = latest.current;
       const { layer, task } = b.now();

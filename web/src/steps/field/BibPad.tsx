@@ -5,16 +5,37 @@ import { WIDE } from './CheckInMore.tsx';
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'C', '0', '⌫'];
 const LONGEST_BIB = 4;
 
-/** The bib on keys for a thumb, and who is meant by what is typed; without a bib, who has not been at the gate. */
+/** The bib on keys for a thumb, or a name, and who is meant by what is typed; without either, who has not been at the gate. */
 export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: (line: GateLine) => void }) {
   const [bib, setBib] = useState('');
-  const found = lines.filter((l) => String(l.bib).startsWith(bib));
+  const [name, setName] = useState('');
+  const named = name.trim().toLowerCase();
+  const found =
+    named === '' ? lines.filter((l) => String(l.bib).startsWith(bib)) : lines.filter((l) => l.name.toLowerCase().includes(named));
   const open = lines.filter((l) => l.present === null);
-  const meant = bib === '' ? undefined : (found.find((l) => String(l.bib) === bib) ?? found[0]);
+  const asked = bib !== '' || named !== '';
+  const meant = !asked
+    ? undefined
+    : named !== ''
+      ? found.length === 1
+        ? found[0]
+        : undefined
+      : (found.find((l) => String(l.bib) === bib) ?? found[0]);
   return (
-    <div className="grid grid-rows-[1fr_auto] gap-2 pt-2">
-      <ul aria-label="Campers" className="m-0 max-h-[calc(100dvh-470px)] min-h-[170px] list-none overflow-auto p-0">
-        {(bib === '' ? open : found).map((l) => (
+    <div className="grid grid-rows-[auto_1fr_auto] gap-2 pt-2">
+      <input
+        type="search"
+        aria-label="Find by name"
+        placeholder="Find by name"
+        value={name}
+        onChange={(e) => {
+          setName(e.target.value);
+          setBib('');
+        }}
+        className="field w-full"
+      />
+      <ul aria-label="Campers" className="m-0 max-h-[calc(100dvh-616px)] min-h-[112px] list-none overflow-auto p-0">
+        {(asked ? found : open).map((l) => (
           <li key={l.id}>
             <button
               type="button"
@@ -27,10 +48,14 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
             </button>
           </li>
         ))}
-        {bib === '' && open.length === 0 && (
+        {!asked && open.length === 0 && (
           <li className="py-6 text-[20px]">Everybody has been at the gate. Type a bib to change something.</li>
         )}
-        {bib !== '' && found.length === 0 && <li className="py-6 text-[20px]">Nobody wears {bib}. Look at the bib again.</li>}
+        {asked && found.length === 0 && (
+          <li className="py-6 text-[20px]">
+            {named === '' ? `Nobody wears ${bib}. Look at the bib again.` : `Nobody here is called “${name.trim()}”.`}
+          </li>
+        )}
       </ul>
       <div>
         <output
@@ -45,18 +70,25 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
               key={k}
               type="button"
               aria-label={k === 'C' ? 'Clear' : k === '⌫' ? 'Back one' : k}
-              onClick={() => setBib((b) => (k === 'C' ? '' : k === '⌫' ? b.slice(0, -1) : (b + k).slice(0, LONGEST_BIB)))}
-              className="sign min-h-[60px] border-2 border-ink bg-paper text-[30px] font-semibold"
+              onClick={() => {
+                setName('');
+                setBib((b) => (k === 'C' ? '' : k === '⌫' ? b.slice(0, -1) : (b + k).slice(0, LONGEST_BIB)));
+              }}
+              className="sign min-h-[56px] border-2 border-ink bg-paper text-[30px] font-semibold [@media(max-height:760px)]:min-h-[48px]"
             >
               {k}
             </button>
           ))}
         </div>
-        {meant && (
-          <button type="button" className={`main-action mt-2 ${WIDE}`} onClick={() => onPick(meant)}>
-            {meant.bib} {meant.name}
-          </button>
-        )}
+        {/* Its place is kept, so that no key moves under the thumb. */}
+        <button
+          type="button"
+          className={`main-action mt-2 ${WIDE} disabled:opacity-40`}
+          disabled={!meant}
+          onClick={() => meant && onPick(meant)}
+        >
+          {meant ? `${meant.bib} ${meant.name}` : 'Type a bib'}
+        </button>
       </div>
     </div>
   );

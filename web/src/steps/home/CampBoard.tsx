@@ -1,4 +1,5 @@
 import { clockOf } from '@stride-chalk/core';
+import type { FieldDay, NextThing } from './next-thing.ts';
 
 export interface BoardCamper {
   readonly bib: number;
@@ -42,20 +43,11 @@ function progress(c: BoardCamper): number {
   return 0.15 + 0.05 * (c.filmsReady / c.films) + 0.3 * share(c.keyFrames) + 0.35 * share(c.levels);
 }
 
-interface FieldDay {
-  readonly expected: number;
-  readonly atTheGate: number;
-  readonly here: number;
-  readonly planned: number;
-  readonly done: number;
-  readonly resting: number;
-  readonly next: { readonly bib: number; readonly mound: string; readonly from: number } | null;
-}
-
 export function CampBoard({
   camp,
   campers,
   day,
+  thing,
   differences,
   mayScore,
 }: {
@@ -65,6 +57,8 @@ export function CampBoard({
   /** On how many levels two coaches differ: for the lead, else 0. */
   differences: number;
   mayScore: boolean;
+  /** The next thing of this hour that is no camper at the table. */
+  thing: NextThing | null;
 }) {
   const order = ['scores', 'keyFrames', 'release', 'writeUp'];
   const own = campers.filter(isMine);
@@ -87,31 +81,33 @@ export function CampBoard({
             {camp.place} · {campers.length} campers
           </p>
         </div>
-        <p className="m-0 flex items-center gap-3 text-[16px]">
-          <span>Type a bib number to reach a camper</span>
-          <kbd>4</kbd>
-          <kbd>2</kbd>
-        </p>
+        <form data-bib-form="" className="m-0 flex items-end gap-2">
+          <label className="grid text-[15px] text-soft">
+            Any camper, by bib
+            <input name="bib" inputMode="numeric" pattern="[0-9]{1,4}" required autoComplete="off" className="field w-[132px]" />
+          </label>
+          <button type="submit" className="quiet-action min-h-[48px]">
+            Go
+          </button>
+        </form>
       </header>
 
       <section
         aria-label="Next"
         className="my-5 grid grid-cols-[auto_1fr_auto] items-center gap-5 border-2 border-ink bg-paper p-0 pe-5 max-[640px]:grid-cols-[auto_1fr] max-[640px]:pe-0"
       >
-        {!mayScore && day ? (
+        {thing ? (
           <>
-            <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{day.expected - day.atTheGate}</span>
+            <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{thing.big}</span>
             <span>
-              <span className="sign block text-[32px] font-semibold leading-tight">not at the gate yet</span>
-              <span className="text-soft">
-                {day.here} of {day.expected} are here
-              </span>
+              <span className="sign block text-[32px] font-semibold leading-tight">{thing.title}</span>
+              <span className="text-soft">{thing.more}</span>
             </span>
             <a
               className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
-              href="/check-in"
+              href={thing.href}
             >
-              Check in
+              {thing.action}
             </a>
           </>
         ) : next && mayScore ? (
@@ -223,6 +219,7 @@ export function CampBoard({
                 .map((c) => (
                   <li key={c.bib}>
                     <a
+                      data-bib={c.bib}
                       href={c.href}
                       className={`grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash ${c.waiting === 'film' ? '' : 'care-band'}`}
                     >
@@ -244,6 +241,7 @@ export function CampBoard({
                 .map((c) => (
                   <li key={c.bib}>
                     <a
+                      data-bib={c.bib}
                       href={c.href}
                       className="grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash"
                     >
@@ -303,6 +301,7 @@ function Row({ camper: c }: { camper: BoardCamper }) {
   return (
     <li>
       <a
+        data-bib={c.bib}
         href={workOf(c)}
         className="grid min-h-[58px] grid-cols-[58px_1fr_220px] items-center gap-3 border-b border-rule no-underline hover:bg-wash max-[640px]:grid-cols-[58px_1fr]"
       >

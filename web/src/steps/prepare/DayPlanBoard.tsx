@@ -1,4 +1,4 @@
-import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useState } from 'react';
 import { changedPlanSchema, doneSchema, solvedPlanSchema, clockOf } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
@@ -23,7 +23,7 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
   const campers = new Map(data.campers.map((c) => [c.id, c]));
   const staff = new Map(data.staff.map((s) => [s.id, s.name]));
   const bibOf = (id: string): string => String(campers.get(id)?.bib ?? '?');
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor));
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
   /** Somebody else was faster: his plan is shown, and the hours in hand stay. */
   const refused = (error: AskError): void => {
@@ -211,7 +211,13 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
       )}
       {!empty && (
         <div className="grid grid-cols-[1fr_270px] gap-5 max-[1000px]:grid-cols-1">
-          <DndContext sensors={sensors} onDragEnd={(e) => dropped(e, data, move)}>
+          <DndContext
+            accessibility={{
+              screenReaderInstructions: { draggable: 'Enter opens the session; its mound and its time are changed there.' },
+            }}
+            sensors={sensors}
+            onDragEnd={(e) => dropped(e, data, move)}
+          >
             <TimeTable
               data={data}
               broken={broken}

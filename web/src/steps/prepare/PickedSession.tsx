@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { clockOf } from '@stride-chalk/core';
 import { minuteOf, timeValue } from '../../parts/clock.ts';
 import type { DayPlanData, Planned } from './day-plan-data.ts';
@@ -23,8 +23,13 @@ export function PickedSession({
   const [mound, setMound] = useState(s.mound);
   const [time, setTime] = useState(timeValue(s.from));
   const minutes = minuteOf(time);
+  const box = useRef<HTMLElement>(null);
+  // Whoever has chosen it by keyboard goes on here.
+  useEffect(() => {
+    if (document.activeElement?.matches(':focus-visible')) box.current?.focus();
+  }, []);
   return (
-    <section aria-label="The session" className="border-2 border-ink bg-paper p-4">
+    <section ref={box} tabIndex={-1} aria-label="The session" className="border-2 border-ink bg-paper p-4">
       <h2 className="m-0 text-[24px]">
         <span className="tabular">{camper?.bib}</span> <a href={`/campers/${camper?.bib}/card`}>{camper?.name}</a>
       </h2>

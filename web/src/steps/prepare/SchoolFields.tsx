@@ -1,7 +1,11 @@
+/** A point on which good coaches differ: the question, both readings, and what the sheet itself chooses, by age. */
 export interface School {
   readonly id: string;
-  readonly name: string;
-  readonly options: ReadonlyArray<{ readonly id: string; readonly name: string }>;
+  readonly question: string;
+  readonly why: string;
+  readonly options: ReadonlyArray<{ readonly id: string; readonly name: string; readonly rule: string }>;
+  /** Which reading the sheet chooses, with the ages for which it does. */
+  readonly own: ReadonlyArray<{ readonly option: string; readonly ages: string }>;
 }
 type Words = Readonly<Record<string, string>>;
 
@@ -19,45 +23,86 @@ export function SchoolFields({
 }) {
   return (
     <>
-      <p className="mb-1 text-[15px] text-soft">
-        Where coaches differ, the staff agree before the first camper throws. A choice needs its reason.
+      <p className="mb-3 text-[16px] text-soft">
+        Where good coaches differ, the staff agree before the first camper throws. Without a choice of yours the sheet's own
+        holds; a choice needs its reason.
       </p>
       {schools.map((s) => (
-        <div
+        <SchoolChoice
           key={s.id}
-          className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_minmax(0,1.3fr)] items-center gap-3 border-b border-rule py-2 max-[820px]:grid-cols-1"
-        >
-          <span>
-            <b>{s.id}</b> {s.name}
-          </span>
-          <select
-            aria-label={`School of ${s.id}`}
-            value={chosen[s.id] ?? ''}
-            onChange={(e) => {
-              const { [s.id]: _, ...others } = chosen;
-              onChange({ schools: e.target.value === '' ? others : { ...others, [s.id]: e.target.value } });
-            }}
-            className="field"
-          >
-            <option value="">the sheet's own</option>
-            {s.options.map((o) => (
-              <option key={o.id} value={o.id}>
-                {o.name}
-              </option>
-            ))}
-          </select>
-          <input
-            aria-label={`Reason for ${s.id}`}
-            placeholder={chosen[s.id] ? 'Why' : ''}
-            disabled={!chosen[s.id]}
-            required={Boolean(chosen[s.id])}
-            value={reasons[s.id] ?? ''}
-            maxLength={400}
-            onChange={(e) => onChange({ schoolReasons: { ...reasons, [s.id]: e.target.value } })}
-            className="field disabled:opacity-40"
-          />
-        </div>
+          school={s}
+          chosen={chosen[s.id] ?? null}
+          reason={reasons[s.id] ?? ''}
+          onChoose={(option) => {
+            const { [s.id]: _, ...others } = chosen;
+            onChange({ schools: option === null ? others : { ...others, [s.id]: option } });
+          }}
+          onReason={(words) => onChange({ schoolReasons: { ...reasons, [s.id]: words } })}
+        />
       ))}
     </>
+  );
+}
+
+function SchoolChoice({
+  school: s,
+  chosen,
+  reason,
+  onChoose,
+  onReason,
+}: {
+  school: School;
+  chosen: string | null;
+  reason: string;
+  onChoose: (option: string | null) => void;
+  onReason: (words: string) => void;
+}) {
+  const nameOf = (option: string): string => s.options.find((o) => o.id === option)?.name ?? option;
+  const own = s.own.map((o) => `${nameOf(o.option)}${s.own.length > 1 ? ` at ${o.ages}` : ''}`).join(', ');
+  return (
+    <fieldset className="m-0 border-0 border-t border-rule p-0 py-3">
+      <legend className="sign float-start w-full p-0 text-[20px] font-semibold">
+        {s.question} <span className="text-[16px] font-medium text-soft">{s.id}</span>
+      </legend>
+      <div className="clear-both grid grid-cols-3 gap-2 pt-1 max-[820px]:grid-cols-1">
+        <Reading of={s.id} name="The sheet's own" rule={`${own}. ${s.why}`} on={chosen === null} onPick={() => onChoose(null)} />
+        {s.options.map((o) => (
+          <Reading key={o.id} of={s.id} name={o.name} rule={o.rule} on={chosen === o.id} onPick={() => onChoose(o.id)} />
+        ))}
+      </div>
+      {chosen !== null && (
+        <label className="mt-2 grid gap-1 text-[15px] text-soft">
+          Why {nameOf(chosen)}
+          <input
+            aria-label={`Reason for ${s.id}`}
+            required
+            value={reason}
+            maxLength={400}
+            onChange={(e) => onReason(e.target.value)}
+            className="field"
+          />
+        </label>
+      )}
+    </fieldset>
+  );
+}
+
+function Reading({ of, name, rule, on, onPick }: { of: string; name: string; rule: string; on: boolean; onPick: () => void }) {
+  return (
+    <label
+      className={`flex min-h-[48px] cursor-pointer gap-3 border-[1.5px] px-3 py-2 ${on ? 'border-ink bg-wash' : 'border-rule bg-paper'}`}
+    >
+      <input
+        type="radio"
+        name={`school-${of}`}
+        checked={on}
+        onChange={onPick}
+        className="mt-1 size-[18px] shrink-0 accent-[var(--clay)]"
+      />
+      <span className="leading-snug">
+        <b className="first-letter:uppercase">{name}</b>
+        <span className="block text-[15px] text-soft first-letter:uppercase">{rule}</span>
+      </span>
+    </label>
   );
 }
