@@ -103,7 +103,7 @@ describe('the next thing of the hour', () => {
     const ten = (await gatePage(camp, DAY)).lines.find((l) => l.bib === 10)!;
     const { camper } = await camperById(ten.id);
     await reportSore(camp, camper, { id: v7(), place: 'elbow', since: DAY, by: world.helper });
-    expect((await todayAtTheField(camp, AT_8_30))!.broken).toEqual([{ bibs: [10], says: expect.stringContaining('10') }]);
+    expect((await todayAtTheField(camp, AT_8_30))!.broken).toEqual([{ bibs: [10], says: 'A sore arm, and still on the plan' }]);
   });
 
   test('knows whether the camp is ready: who works there, whether the day that is on or the first to come has a plan', async () => {

@@ -1,6 +1,6 @@
 import { recentThrows } from './arm-care.ts';
 import { grouped } from './grouped.ts';
-import { minuteInZone, type GateList } from '@stride-chalk/core';
+import { minuteInZone, type GateList, type PlanProblem } from '@stride-chalk/core';
 import { readField } from './day-input.ts';
 import { judgePlan, planAt } from './day-plans.ts';
 import { todayAt, type Camp } from './camps.ts';
@@ -15,6 +15,11 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
   const minute = minuteInZone(now, camp.timeZone);
   /** Whoever has not come has not thrown, whatever the plan says. */
   const here = new Set(gate.filter((g) => g.checkIn?.present).map((g) => g.camper.id));
+  /** Why somebody is not to throw stands with those who rest. */
+  const says = (p: PlanProblem): string => {
+    const why = p.code === 'notToThrow' && plan.resting.find((r) => r.camper === p.campers[0])?.why;
+    return why ? `${why[0]!.toUpperCase()}${why.slice(1).replace(/\.$/, '')}, and still on the plan` : p.says;
+  };
   const over = plan.sessions.filter((s) => s.to <= minute);
   const next = plan.sessions.find((s) => s.from >= minute);
   const bibs = new Map(gate.map((g) => [g.camper.id, g.camper.bib]));
@@ -31,7 +36,7 @@ export async function todayAtTheField(camp: Camp, now = Date.now()) {
     // Whoever has missed his turn is no mistake of the plan: the gate tells who is not here.
     broken: judgePlan(field, plan, { now: minute, over: false })
       .problems.filter((p) => p.code !== 'missed')
-      .map((p) => ({ bibs: p.campers.flatMap((id) => bibs.get(id) ?? []), says: p.says })),
+      .map((p) => ({ bibs: p.campers.flatMap((id) => bibs.get(id) ?? []), says: says(p) })),
   };
 }
 
