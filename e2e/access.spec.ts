@@ -108,8 +108,21 @@ test('every screen of the check-in fits a thumb, and axe finds nothing', async (
   await expect(page.getByText('A sore arm: no throwing.')).toBeVisible();
   await look('a sore camper');
   await page.getByRole('button', { name: 'Back' }).click();
-  await page.getByRole('button', { name: '3', exact: true }).click();
-  await page.locator('button.main-action').click();
+  // By name too, and the main button lies on the screen whatever is typed.
+  const go = page.locator('button.main-action');
+  await expect(go).toBeDisabled();
+  await expect(go).toBeInViewport({ ratio: 1 });
+  await page.getByLabel('Find by name').fill('ar');
+  expect(await page.getByRole('list', { name: 'Campers' }).getByRole('listitem').count()).toBeGreaterThan(1);
+  await expect(go).toBeDisabled();
+  await page.getByLabel('Find by name').fill('nobody at all');
+  await expect(page.getByText('Nobody here is called “nobody at all”.')).toBeVisible();
+  const [three] = await rows<{ name: string; bib: number }>(`select name, bib from campers_here c where bib = 3`);
+  await page.getByLabel('Find by name').fill(three!.name.slice(0, -1));
+  await expect(go).toHaveText(`3 ${three!.name}`);
+  await expect(go).toBeInViewport({ ratio: 1 });
+  await look('by name');
+  await go.click();
   await look('here');
   await page.getByRole('button', { name: /More/ }).click();
   await look('more');
@@ -172,6 +185,47 @@ test('any camper is reached by typing his bib; the next one without going back',
   await coach.keyboard.type('quenn');
   await coach.keyboard.press('Enter');
   await expect(coach).toHaveURL(/44/);
+});
+
+test('on a phone a bib is typed into the home page; a bib of nobody is told', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await atWorkAs(page, 'Petra');
+  const field = page.getByLabel('Any camper, by bib');
+  await field.fill('9999');
+  await page.getByRole('button', { name: 'Go' }).click();
+  expect(await field.evaluate((e: HTMLInputElement) => e.validationMessage)).toContain('Nobody wears 9999');
+  await field.fill('27');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/campers\/27$/);
+});
+
+test('at the bench the rows of key frames and the ticks of the line are worked by keyboard', async ({ coach }) => {
+  await coach.goto(`${process.env.E2E_URL}/bench/27`);
+  await filmsShown(coach);
+  await pageAwake(coach);
+  const tick = coach.getByRole('group', { name: 'Chalk line' }).getByRole('button', { name: 'release' });
+  await tick.focus();
+  await coach.keyboard.press('Enter');
+  const shown = coach.locator('figure canvas[data-frame]').first();
+  const frame = await shown.getAttribute('data-frame');
+  await coach.keyboard.press('t');
+  await coach.getByRole('button', { name: 'top of the lift' }).last().focus();
+  await coach.keyboard.press('Enter');
+  await expect(shown).not.toHaveAttribute('data-frame', frame!);
+  await expect(coach.locator('tr[aria-current=step]')).toContainText('top of the lift');
+});
+
+test('schools stand on the settings page with their question and both readings', async ({ page }) => {
+  await atWorkAs(page, 'Marit');
+  await page.goto(`${process.env.E2E_URL}/settings`);
+  await pageAwake(page);
+  const school = page.getByRole('group', { name: /Weight at the set/ });
+  await expect(school.getByRole('radio')).toHaveCount(3);
+  await expect(school.getByRole('radio', { name: /The sheet's own/ })).toBeChecked();
+  await school.getByRole('radio', { name: /weight even/i }).check();
+  await expect(school.getByLabel('Reason for A2')).toHaveAttribute('required', '');
+  await school.getByRole('radio', { name: /The sheet's own/ }).check();
+  await expect(school.getByLabel('Reason for A2')).toHaveCount(0);
 });
 
 test('nobody works without an account; foreign origins change nothing; errors are problem details', async ({ page, request }) => {

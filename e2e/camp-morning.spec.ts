@@ -275,8 +275,11 @@ test('dragging by hand is allowed; what it breaks is named at once, and dragging
   await expect(page.getByLabel('Broken rules')).toContainText(/Two on Mound/);
   // Back without the mouse: choose the session, name mound and time.
   const [, time, mound] = /(\d+:\d+) to \S+, (.+)$/.exec(label)!;
-  await page.getByTestId('session-14').click();
+  await page.keyboard.press('Tab');
+  await page.getByTestId('session-14').focus();
+  await page.keyboard.press('Enter');
   const picked = page.getByRole('region', { name: 'The session' });
+  await expect(picked).toBeFocused();
   await picked.getByRole('combobox', { name: 'Mound' }).selectOption(mound!);
   await picked.getByLabel('From').fill(time!.padStart(5, '0'));
   await picked.getByRole('button', { name: 'Move', exact: true }).click();
