@@ -13,7 +13,7 @@ test('a draft is reordered, reworded, cut and added to, by keyboard, then releas
   await coach.keyboard.press('w');
   const saved = coach.getByTestId('draft-saved');
   await expect(saved).toHaveText('All saved');
-  const titles = () => coach.locator('li[data-focus] input').evaluateAll((all) => all.map((i) => (i as HTMLInputElement).value));
+  const titles = () => coach.getByLabel(/^Title of focus/).evaluateAll((all) => all.map((i) => (i as HTMLInputElement).value));
   await pageAwake(coach);
   const before = await titles();
   expect(before).toHaveLength(2);

@@ -5,13 +5,18 @@ import type { LiveTopic } from '@stride-chalk/core';
 import { askServer } from './ask-server.ts';
 import { hearLive } from './live.ts';
 
+const made = (): QueryClient =>
+  new QueryClient({
+    defaultOptions: {
+      queries: { retry: false, staleTime: Number.POSITIVE_INFINITY, refetchOnWindowFocus: false, networkMode: 'always' },
+      mutations: { retry: false, networkMode: 'always' },
+    },
+  });
+
 /** What the parts of a page know of the server, once for all of them. A question that fails is not asked again by itself: the page says so. */
-export const known = new QueryClient({
-  defaultOptions: {
-    queries: { retry: false, staleTime: Number.POSITIVE_INFINITY, refetchOnWindowFocus: false, networkMode: 'always' },
-    mutations: { retry: false, networkMode: 'always' },
-  },
-});
+export const known = made();
+/** A page that is drawn on the server knows nothing of any other: there each drawing has a cache of its own, and what one was told no other shows. */
+export const knownHere = (): QueryClient => (typeof window === 'undefined' ? made() : known);
 
 /** Paths of which something has changed while they were being asked for. */
 const changed = new Set<string>();
@@ -53,5 +58,8 @@ export function useLive<S extends z.ZodType>({
       askAgain(path);
     });
   }, [path, about, camper, follows]);
-  return useQuery({ queryKey: [path], queryFn: () => askServer(schema, path, { method: 'GET' }), initialData: first }, known);
+  return useQuery(
+    { queryKey: [path], queryFn: () => askServer(schema, path, { method: 'GET' }), initialData: first },
+    knownHere(),
+  );
 }

@@ -10,7 +10,7 @@ import {
   type ViewId,
 } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
-import { known, useLive } from '../../parts/use-live.ts';
+import { known, knownHere, useLive } from '../../parts/use-live.ts';
 import { campHeaders, pageCamp } from '../../parts/page-camp.ts';
 import type { FilmPlace, SortClip, SortProps, Upload } from './types.ts';
 
@@ -73,7 +73,7 @@ export function useCamperFilms(
       onError: (refused: Error) => setProblem(refused.message),
       onSettled: () => known.invalidateQueries({ queryKey: [path] }),
     },
-    known,
+    knownHere(),
   );
   const asks = (method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', to: string, body?: unknown): void =>
     doing(() => askServer(doneSchema, to, { method, ...(body === undefined ? {} : { body }) }));
