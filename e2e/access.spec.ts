@@ -83,7 +83,7 @@ const smallTargets = (page: Page): Promise<string[]> =>
   page.evaluate(() =>
     [
       ...document.querySelectorAll(
-        'main a, main button, main select, main input:not([type=checkbox], [type=hidden]), main summary',
+        'main a, main button, main select, main input:not([type=checkbox], [type=radio], [type=hidden]), main label:has([type=radio]), main summary',
       ),
     ]
       .map((e) => ({ e, box: e.getBoundingClientRect() }))
