@@ -16,7 +16,16 @@ export {
   type DayThrows,
   type ThrowKind,
 } from './armcare/index.ts';
-export { addDays, dayInZone, daysBetween, dayWithin, instantInZone, minuteInZone } from './calendar/index.ts';
+export {
+  addDays,
+  dayInWords,
+  dayInZone,
+  daysBetween,
+  dayWithin,
+  instantInWords,
+  instantInZone,
+  minuteInZone,
+} from './calendar/index.ts';
 export {
   assignScorers,
   clockOf,

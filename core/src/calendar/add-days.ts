@@ -1,12 +1,20 @@
-const DAY = /^(\d{4})-(\d{2})-(\d{2})$/;
-const MILLISECONDS = 86_400_000;
+import { addDays as daysLater } from 'date-fns/addDays';
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { formatISO } from 'date-fns/formatISO';
+import { isValid } from 'date-fns/isValid';
+import { parseISO } from 'date-fns/parseISO';
 
-function atNoon(day: string): number {
-  const m = DAY.exec(day);
-  const time = m ? Date.UTC(Number(m[1]), Number(m[2]) - 1, Number(m[3]), 12) : Number.NaN;
-  if (!m || new Date(time).toISOString().slice(0, 10) !== day)
-    throw new RangeError(`a day as YYYY-MM-DD was expected, not ${day}`);
-  return time;
+/** A day as date-fns has it: its midnight by the clock of this machine, which no answer of ours shows. */
+function read(day: string): Date {
+  const midnight = /^\d{4}-\d{2}-\d{2}$/.test(day) ? parseISO(day) : new Date(Number.NaN);
+  if (!isValid(midnight)) throw new RangeError(`a day as YYYY-MM-DD was expected, not ${day}`);
+  return midnight;
+}
+
+/** Year, month from 0, and day of the month. */
+export function partsOfDay(day: string): { readonly year: number; readonly month: number; readonly date: number } {
+  const at = read(day);
+  return { year: at.getFullYear(), month: at.getMonth(), date: at.getDate() };
 }
 
 /**
@@ -15,8 +23,7 @@ function atNoon(day: string): number {
  * @throws RangeError when `day` is not a day of the calendar
  * @example addDays('2028-02-28', 1) // '2028-02-29'
  */
-export const addDays = (day: string, days: number): string =>
-  new Date(atNoon(day) + days * MILLISECONDS).toISOString().slice(0, 10);
+export const addDays = (day: string, days: number): string => formatISO(daysLater(read(day), days), { representation: 'date' });
 
 /**
  * Days from one calendar day to another; negative when `to` lies before `from`.
@@ -24,4 +31,4 @@ export const addDays = (day: string, days: number): string =>
  * @throws RangeError when either is not a day of the calendar
  * @example daysBetween('2026-07-13', '2026-07-17') // 4
  */
-export const daysBetween = (from: string, to: string): number => Math.round((atNoon(to) - atNoon(from)) / MILLISECONDS);
+export const daysBetween = (from: string, to: string): number => differenceInCalendarDays(read(to), read(from));

@@ -1,5 +1,15 @@
 import { describe, expect, test } from 'vitest';
-import { addDays, instantInZone, dayInZone, daysBetween, dayWithin, minuteInZone } from './index.ts';
+import {
+  addDays,
+  dayInWords,
+  dayInZone,
+  daysBetween,
+  dayWithin,
+  instantInWords,
+  instantInZone,
+  localeOf,
+  minuteInZone,
+} from './index.ts';
 
 describe('calendar days', () => {
   // Common calendar facts: leap years of the Gregorian calendar.
@@ -55,4 +65,25 @@ describe('the instant of a clock', () => {
     expect(new Date(instantInZone(day, minute, zone)).toISOString()).toBe(instant.replace('Z', '.000Z')),
   );
   test('a day that is none is refused', () => expect(() => instantInZone('soon', 0, 'UTC')).toThrow(RangeError));
+});
+
+describe('dates as people of the place write them', () => {
+  // How English is written there: month first in the United States, day first in the United Kingdom (CLDR, en and en-GB).
+  test('a day: long, short, with its year', () => {
+    const [chicago, auckland] = [{ timeZone: 'America/Chicago' }, { timeZone: 'Pacific/Auckland' }];
+    expect(dayInWords('2026-07-17', chicago)).toBe('Friday, July 17');
+    expect(dayInWords('2026-07-17', auckland)).toBe('Friday 17 July');
+    expect(dayInWords('2026-07-17', chicago, 'dated')).toBe('Jul 17, 2026');
+    expect(dayInWords('2026-07-17', auckland, 'dated')).toBe('17 Jul 2026');
+    expect(dayInWords('2026-07-17', chicago, 'short')).toBe('Fri, Jul 17');
+    for (const wrong of ['', '2026-7-17', '2026-13-01', 'soon'])
+      expect(() => dayInWords(wrong, chicago), wrong).toThrow(RangeError);
+  });
+
+  test('an instant, on the clock of the place', () => {
+    const at = Date.parse('2026-07-17T19:05:00Z');
+    expect(instantInWords(at, { timeZone: 'America/Chicago' }).replace(/\s/g, ' ')).toBe('Jul 17, 2026, 2:05 PM');
+    expect(instantInWords(at, { timeZone: 'Europe/London' })).toBe('17 Jul 2026, 20:05');
+    expect([localeOf('Pacific/Honolulu'), localeOf('America/Toronto'), localeOf('UTC')]).toEqual(['en-US', 'en-GB', 'en-GB']);
+  });
 });

@@ -1,10 +1,11 @@
-/** Formatters are dear to make and cheap to use; there are a few hundred time zones. */
-const formatters = new Map<string, Intl.DateTimeFormat>();
-function formatter(locale: string, options: Intl.DateTimeFormatOptions & { timeZone: string }): Intl.DateTimeFormat {
-  const key = `${locale} ${options.timeZone}`;
-  const made = formatters.get(key) ?? new Intl.DateTimeFormat(locale, options);
-  formatters.set(key, made);
-  return made;
+import { TZDate } from '@date-fns/tz';
+import { formatISO } from 'date-fns/formatISO';
+
+/** What the clock of a zone shows at an instant. */
+function clockAt(instant: number, timeZone: string): TZDate {
+  const at = new TZDate(instant, timeZone);
+  if (Number.isNaN(at.getTime())) throw new RangeError(`${timeZone} is no time zone that we know, or ${instant} no instant`);
+  return at;
 }
 
 /**
@@ -14,7 +15,7 @@ function formatter(locale: string, options: Intl.DateTimeFormatOptions & { timeZ
  * @example dayInZone(Date.parse('2026-07-14T04:30:00Z'), 'America/Chicago') // '2026-07-13'
  */
 export const dayInZone = (instant: number, timeZone: string): string =>
-  formatter('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(instant);
+  formatISO(clockAt(instant, timeZone), { representation: 'date' });
 
 /**
  * Minutes since midnight on the clock of a time zone.
@@ -23,12 +24,6 @@ export const dayInZone = (instant: number, timeZone: string): string =>
  * @example minuteInZone(Date.parse('2026-07-13T14:05:00Z'), 'America/Chicago') // 545
  */
 export function minuteInZone(instant: number, timeZone: string): number {
-  const parts = formatter('en-GB', {
-    timeZone,
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).formatToParts(instant);
-  const of = (type: string): number => Number(parts.find((p) => p.type === type)!.value);
-  return of('hour') * 60 + of('minute');
+  const at = clockAt(instant, timeZone);
+  return at.getHours() * 60 + at.getMinutes();
 }

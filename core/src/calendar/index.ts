@@ -3,3 +3,5 @@ export { addDays, daysBetween } from './add-days.ts';
 export { dayInZone, minuteInZone } from './day-in-zone.ts';
 export { instantInZone } from './instant-in-zone.ts';
 export { dayWithin } from './day-within.ts';
+export { dayInWords, instantInWords } from './day-in-words.ts';
+export { localeOf } from './locale-of.ts';

@@ -1,7 +1,5 @@
-import { dayInZone, minuteInZone } from './day-in-zone.ts';
-import { daysBetween } from './add-days.ts';
-
-const MINUTE = 60_000;
+import { TZDate } from '@date-fns/tz';
+import { partsOfDay } from './add-days.ts';
 
 /**
  * The instant at which the clock of a time zone (IANA name) shows a minute of a day, in milliseconds since 1970 in UTC. An hour that a change of the
@@ -11,17 +9,8 @@ const MINUTE = 60_000;
  * @example instantInZone('2026-07-13', 545, 'America/Chicago') // Date.parse('2026-07-13T14:05:00Z')
  */
 export function instantInZone(day: string, minute: number, timeZone: string): number {
-  const asIfUtc = Date.parse(`${day}T00:00:00Z`) + minute * MINUTE;
-  if (!Number.isFinite(asIfUtc)) throw new RangeError(`a day as YYYY-MM-DD was expected, not ${day}`);
-  /** How far the zone's clock is ahead of UTC at an instant. */
-  const ahead = (instant: number): number => {
-    const utcDay = new Date(instant).toISOString().slice(0, 10);
-    const utcMinute = Math.floor((instant - Date.parse(`${utcDay}T00:00:00Z`)) / MINUTE);
-    return (daysBetween(utcDay, dayInZone(instant, timeZone)) * 1440 + minuteInZone(instant, timeZone) - utcMinute) * MINUTE;
-  };
-  // The offset a day earlier is the one before any change on this day.
-  const before = asIfUtc - ahead(asIfUtc - 1440 * MINUTE);
-  if (ahead(before) === asIfUtc - before) return before;
-  const after = asIfUtc - ahead(asIfUtc + 1440 * MINUTE);
-  return ahead(after) === asIfUtc - after ? after : before;
+  const { year, month, date } = partsOfDay(day);
+  const instant = new TZDate(year, month, date, 0, minute, timeZone).getTime();
+  if (Number.isNaN(instant)) throw new RangeError(`${timeZone} is no time zone that we know`);
+  return instant;
 }

@@ -40,7 +40,13 @@ export interface HandOutFrame {
     readonly hand: 'R' | 'L';
     readonly heightCentimetres: number;
   };
-  readonly camp: { readonly name: string; readonly place: string; readonly units: 'metric' | 'imperial' };
+  readonly camp: {
+    readonly name: string;
+    readonly place: string;
+    readonly units: 'metric' | 'imperial';
+    /** Left out in hand-outs from before it was kept. */
+    readonly timeZone?: string;
+  };
   readonly sheet: { readonly name: string; readonly version: number };
   readonly coaches: readonly string[];
   readonly thrownOn: string | null;
@@ -63,7 +69,7 @@ export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
       hand: camper.hand,
       heightCentimetres: camper.heightCentimetres,
     },
-    camp: { name: camp.name, place: camp.place, units: camp.units },
+    camp: { name: camp.name, place: camp.place, units: camp.units, timeZone: camp.timeZone },
     sheet: { name: camp.sheet.name, version: camp.sheet.version },
     coaches: (await listStaff(camp.id, 'all')).filter((s) => coachIds.has(s.id)).map((s) => s.name),
     thrownOn: first?.thrownOn ?? null,

@@ -19,6 +19,7 @@ import { reportSore } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, todayAt } from './camps.ts';
 import { dayPlanOf, solveDay } from './day-plans.ts';
+import { planTasks } from './scoring-tasks.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import {
@@ -173,6 +174,15 @@ export async function loadDemo(now = Date.now()): Promise<void> {
       await reportSore(camp, (await camperById(id)).camper, { id: v7(), place: 'elbow', since: week.firstDay, by: lead.id });
   for (const { camper, id, childId } of week.campers.filter((l) => l.camper.film))
     await loadDemoFilms({ ...camper, id, childId, campId: week.campId, born: moved(camper.born) }, coach.id, week.firstDay);
+  // Who scores the films of the first day: the two coaches, one after the other.
+  const coaches = people.filter((p) => p.role === 'coach');
+  const filmed = week.campers.filter((l) => l.camper.film);
+  await planTasks(db(), {
+    campId: week.campId,
+    day: week.firstDay,
+    sessions: filmed.map((l, i) => ({ camper: l.id, scorer: coaches[i % coaches.length]!.id, secondScorer: null })),
+    by: lead.id,
+  });
   const today = todayAt(camp, now);
   await solveDay(camp, today, {
     settings: (await dayPlanOf(camp, today)).settings,

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { NOTHING_ASKED, addDays, SORE_PLACES, type GateLine, type GateList } from '@stride-chalk/core';
+import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 import { clockInWords } from '../../parts/outbox.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
@@ -95,7 +95,9 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             No connection: the list is of {oldSince}, with what this phone has noted since.
           </p>
         )}
-        {day !== today && <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {day}.</p>}
+        {day !== today && (
+          <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {dayInWords(day, camp)}.</p>
+        )}
         {news.signedOut && (
           <p role="alert" className="care-band m-0 mt-2 flex items-center gap-3 px-3 py-2">
             You are signed out. What waits on this phone is sent when you sign in again.
@@ -107,7 +109,9 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
         {news.clockAhead !== null && <p className="care-band m-0 mt-2 px-3 py-2">{clockInWords(news.clockAhead)}</p>}
         <RefusedEntries
           refused={news.refused}
-          wordsOf={(e) => `Bib ${lines.find((l) => l.id === e.camperId)?.bib ?? '?'}, check-in of ${e.day}`}
+          wordsOf={(e) =>
+            `Bib ${lines.find((l) => l.id === e.camperId)?.bib ?? '?'}, check-in of ${dayInWords(e.day, camp, 'short')}`
+          }
           onRetry={retry}
           onDrop={drop}
         />

@@ -5,7 +5,7 @@ import { longDay } from './long-day.ts';
 const WEEKS = [1, 2, 3, 4] as const;
 
 /** The drill plan, day by day with a box for each week; a drill of the second focus waits until the first holds. */
-export function DrillPlan({ document: d }: { document: Said }) {
+export function DrillPlan({ document: d, timeZone }: { document: Said; timeZone: string | undefined }) {
   const plan = drillPlan(d.focus, d.drillDays, d.drillThrows);
   return (
     <section className="mt-4 break-inside-avoid border-t-[1.5px] border-[#d8cdb8] pt-3">
@@ -61,7 +61,7 @@ export function DrillPlan({ document: d }: { document: Said }) {
       </div>
       <p className="m-0 mt-2 text-[13.5px] text-[#3d2d22]">
         Throws of drills count towards the day. One thing at a time: the next focus starts when the one before it holds.{' '}
-        {d.reFilmOn ? <b>Re-film: {longDay(d.reFilmOn)}.</b> : 'The day of the re-film is set by the coach.'}
+        {d.reFilmOn ? <b>Re-film: {longDay(d.reFilmOn, timeZone)}.</b> : 'The day of the re-film is set by the coach.'}
       </p>
     </section>
   );

@@ -14,7 +14,7 @@ export interface HandOutProps {
     readonly hand: 'R' | 'L';
     readonly heightCentimetres: number;
   };
-  readonly camp: { readonly name: string; readonly units: 'metric' | 'imperial' };
+  readonly camp: { readonly name: string; readonly units: 'metric' | 'imperial'; readonly timeZone?: string | undefined };
   readonly sheet: { readonly name: string; readonly version: number };
   readonly coaches: readonly string[];
   readonly thrownOn: string | null;
@@ -42,7 +42,7 @@ export function HandOut(props: HandOutProps) {
           <br />
           {camper.age} years · throws {camper.hand === 'L' ? 'left' : 'right'} · {tall(camper.heightCentimetres, camp.units)}
           <br />
-          {d.deliveries} deliveries{props.thrownOn ? ` filmed ${longDay(props.thrownOn)}` : ''}
+          {d.deliveries} deliveries{props.thrownOn ? ` filmed ${longDay(props.thrownOn, camp.timeZone)}` : ''}
         </p>
       </header>
       {!props.released && (
@@ -74,7 +74,7 @@ export function HandOut(props: HandOutProps) {
       {d.focus.map((f, i) => (
         <HandOutFocus key={f.checkpoint} focus={f} plan={plan} number={i + 1} freeze={props.freezes[i] ?? null} first={i === 0} />
       ))}
-      {d.focus.length > 0 && <DrillPlan document={d} />}
+      {d.focus.length > 0 && <DrillPlan document={d} timeZone={camp.timeZone} />}
       {d.oneOffs.length > 0 && (
         <p className="mt-3 mb-0 text-[13px] text-[#3d2d22]">
           <b>Seen, but not a habit:</b> {d.oneOffs.map((o) => o.replace(/^Once: /, '').replace(/\.$/, '')).join('; ')}.

@@ -1,5 +1,7 @@
-/** A day of the calendar as a family reads it: Saturday, 25 July. */
-export const longDay = (iso: string): string =>
-  new Intl.DateTimeFormat('en', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(
-    new Date(`${iso}T12:00:00Z`),
-  );
+import { dayInWords } from '@stride-chalk/core';
+
+/** Hand-outs from before the place of the camp was kept with them wrote the month first: they stay as they were. */
+const BEFORE = 'America/Chicago';
+
+/** A day as the families of the camp write it: Saturday, July 25. */
+export const longDay = (iso: string, timeZone: string | undefined): string => dayInWords(iso, { timeZone: timeZone ?? BEFORE });

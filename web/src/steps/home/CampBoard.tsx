@@ -100,7 +100,7 @@ export function CampBoard({
           <>
             <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{thing.big}</span>
             <span>
-              <span className="sign block text-[32px] font-semibold leading-tight">{thing.title}</span>
+              <span className="sign block text-[32px] font-semibold leading-tight max-[640px]:text-[26px]">{thing.title}</span>
               <span className="text-soft">{thing.more}</span>
             </span>
             <a
@@ -137,7 +137,7 @@ export function CampBoard({
             href="/check-in"
             className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"
           >
-            <b className="sign text-[24px]">Check-in</b>
+            <b className="sign whitespace-nowrap text-[24px]">Check-in</b>
             <span className="text-[15.5px]">
               {day.atTheGate === 0
                 ? `nobody yet, ${day.expected} expected`
@@ -148,7 +148,7 @@ export function CampBoard({
             href="/day-plan"
             className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"
           >
-            <b className="sign text-[24px]">Day plan</b>
+            <b className="sign whitespace-nowrap text-[24px]">Day plan</b>
             <span className="text-[15.5px]">
               {day.planned === 0
                 ? 'not made yet'
@@ -174,7 +174,7 @@ export function CampBoard({
         {STAGES.map((s) => {
           const n = campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)).length;
           return (
-            <li key={s.id} className="border-e border-rule px-4 py-2 last:border-e-0">
+            <li key={s.id} className="border-e border-rule px-4 py-2 last:border-e-0 max-[900px]:[&:nth-child(3n)]:border-e-0">
               <span className={`sign tabular block text-[34px] font-semibold leading-none ${n === 0 ? 'text-soft' : ''}`}>
                 {n}
               </span>

@@ -12,7 +12,15 @@ import { dropped, TimeTable } from './TimeTable.tsx';
 import { useDayPlan } from './use-day-plan.ts';
 
 /** The plan of a day: mounds as columns of time, what it comes to, which rules it breaks, and everything to change it. */
-export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData; days: readonly string[]; mayPlan: boolean }) {
+export function DayPlanBoard({
+  data: first,
+  days,
+  ...role
+}: {
+  data: DayPlanData;
+  days: ReadonlyArray<{ readonly day: string; readonly name: string }>;
+  mayPlan: boolean;
+}) {
   const mayPlan = role.mayPlan && !first.over;
   const awake = useAwake();
   const { data, settings, lost, setSettings, take, takeTheirs } = useDayPlan(first);
@@ -94,9 +102,9 @@ export function DayPlanBoard({ data: first, days, ...role }: { data: DayPlanData
         <label className="me-auto">
           <span className="sr-only">Day</span>
           <select value={data.day} onChange={(e) => window.location.assign(`/day-plan?day=${e.target.value}`)} className="field">
-            {days.map((d, i) => (
-              <option key={d} value={d}>
-                Day {i + 1}, {d}
+            {days.map((d) => (
+              <option key={d.day} value={d.day}>
+                {d.name}
               </option>
             ))}
           </select>

@@ -23,7 +23,7 @@ export function SchoolFields({
 }) {
   return (
     <>
-      <p className="mb-3 text-[16px] text-soft">
+      <p className="mb-3 mt-4 text-[16px] text-soft">
         Where good coaches differ, the staff agree before the first camper throws. Without a choice of yours the sheet's own
         holds; a choice needs its reason.
       </p>
