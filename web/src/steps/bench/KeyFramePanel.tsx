@@ -1,4 +1,5 @@
 import { ALWAYS_ASKED, EVENTS, type EventId } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 import type { Film } from './types.ts';
 import { markOf, OFFERED } from './moments.ts';
@@ -26,11 +27,7 @@ export function KeyFramePanel({
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
         <h2 className="m-0 text-[26px] first-letter:uppercase">{event.name}</h2>
         <p className="m-0 mt-1 text-[15px]">{event.rule[0]!.toUpperCase() + event.rule.slice(1)}.</p>
-        {problem && (
-          <p role="alert" className="care-band m-0 mt-2 px-3 py-2 text-[14.5px]">
-            {problem}
-          </p>
-        )}
+        {problem && <Alert className="mt-2">{problem}</Alert>}
       </div>
       <table className="w-full border-collapse text-[15px]">
         <thead>

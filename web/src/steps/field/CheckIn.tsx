@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { tall } from '../../parts/tall.ts';
 import { clockInWords } from '../../parts/outbox.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
@@ -99,12 +100,12 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
           <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {dayInWords(day, camp)}.</p>
         )}
         {news.signedOut && (
-          <p role="alert" className="care-band m-0 mt-2 flex items-center gap-3 px-3 py-2">
+          <Alert className="mt-2 flex items-center gap-3">
             You are signed out. What waits on this phone is sent when you sign in again.
             <a href="/sign-in?go=/check-in" className="quiet-action min-h-[48px] whitespace-nowrap bg-paper">
               Sign in
             </a>
-          </p>
+          </Alert>
         )}
         {news.clockAhead !== null && <p className="care-band m-0 mt-2 px-3 py-2">{clockInWords(news.clockAhead)}</p>}
         <RefusedEntries

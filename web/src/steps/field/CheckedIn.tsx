@@ -1,4 +1,5 @@
 import { clockOf, sameThrows, type GateLine } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { WIDE } from './CheckInMore.tsx';
 import type { CheckInEntry } from './gate.ts';
 
@@ -45,10 +46,10 @@ export function CheckedIn({
               {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : standing.says}
             </p>
             {more && (
-              <p role="alert" className="care-band m-0 px-4 py-3 text-[18px]">
+              <Alert>
                 Another phone has noted {reported.reduce((sum, t) => sum + t.count, 0)} throws of the last days. Of each day the
                 larger number stands, until somebody changes it here.
-              </p>
+              </Alert>
             )}
             {done.camper.session && !done.camper.sore && standing.left > 0 && (
               <p className="m-0 text-[22px]">

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { drillPlan, type FocusItem, type Said } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { useStillShown } from '../../parts/use-still-shown.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { FocusCard } from './FocusCard.tsx';
@@ -65,11 +66,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
             ? 'The draft takes the strengths, the habits and their causes from the levels. Every line can be changed.'
             : `Mark the key frames and score the deliveries of bib ${camper.bib} first.`}
         </p>
-        {problem && (
-          <p role="alert" className="care-band m-0 px-4 py-2">
-            {problem}
-          </p>
-        )}
+        {problem && <Alert>{problem}</Alert>}
         <p className="m-0">
           {scored ? (
             <button type="button" className="main-action" disabled={busy} onClick={() => void compile()}>
@@ -135,13 +132,9 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
           <b>{camper.consent.says}</b> Nothing of bib {camper.bib} is shown, printed or handed out. What is written here is kept.
         </p>
       )}
-      {problem && (
-        <p role="alert" className="care-band m-0 px-4 py-2">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert>{problem}</Alert>}
       {draft.others && (
-        <div role="alert" className="care-band px-4 py-3">
+        <Alert>
           <p className="m-0 text-[16px]">{draft.others}</p>
           <div className="mt-2 flex flex-wrap gap-2">
             <a className="main-action min-h-[44px]" href={`/handouts/${camper.bib}`} target="_blank" rel="noreferrer">
@@ -154,7 +147,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
               Take theirs
             </button>
           </div>
-        </div>
+        </Alert>
       )}
       {(versions.length > 0 || former.length > 0) && (
         <details className="border-y border-rule py-1">

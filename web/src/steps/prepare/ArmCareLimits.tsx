@@ -1,3 +1,4 @@
+import { Alert } from '../../parts/Alert.tsx';
 import { armCareRulesSchema, type ArmCareRules } from '@stride-chalk/core';
 
 /** The table of limits; any change makes it the lead's own, with a source of its own. */
@@ -64,11 +65,7 @@ export function ArmCareLimits({ rules, onChange }: { rules: ArmCareRules; onChan
           </tbody>
         </table>
       </div>
-      {!wrong.success && (
-        <p role="alert" className="care-band mt-2 mb-0 px-3 py-2">
-          {wrong.error.issues[0]!.message}
-        </p>
-      )}
+      {!wrong.success && <Alert className="mt-2 mb-0">{wrong.error.issues[0]!.message}</Alert>}
     </>
   );
 }

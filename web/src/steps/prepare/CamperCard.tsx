@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { doneSchema, type CareEntry } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -43,11 +44,7 @@ export function CamperCard(props: CardProps) {
   };
   return (
     <div data-awake={awake} className="grid gap-8">
-      {problem && (
-        <p role="alert" className="care-band m-0 px-5 py-3 text-[17px]">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert>{problem}</Alert>}
       <RefusedEntries refused={care.news.refused} wordsOf={wordsOf} onRetry={care.retry} onDrop={care.drop} />
       {care.waiting.length > 0 && (
         <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-[17px]">

@@ -1,3 +1,4 @@
+import { Alert } from '../../parts/Alert.tsx';
 import { useId, useState } from 'react';
 import { FIELD_NAMES, readNewCamper, type KnownCamper, type RosterField, type RosterRow } from '@stride-chalk/core';
 
@@ -114,11 +115,7 @@ export function CamperForm({
           </label>
         ))}
       </div>
-      {problem && (
-        <p role="alert" className="care-band mt-3 mb-0 px-4 py-2">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert className="mt-3 mb-0">{problem}</Alert>}
       <div className="mt-4 flex items-center gap-3">
         <button type="submit" className="main-action min-h-[48px]">
           {action}

@@ -1,6 +1,7 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useState } from 'react';
 import { changedPlanSchema, doneSchema, solvedPlanSchema, clockOf } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BrokenRules } from './BrokenRules.tsx';
@@ -162,11 +163,7 @@ export function DayPlanBoard({
           </button>
         )}
       </header>
-      {problem && (
-        <p role="alert" className="care-band my-3 px-5 py-3 text-[17px]">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert className="my-3">{problem}</Alert>}
       {lost && (
         <p role="status" className="care-band my-3 px-5 py-3 text-[17px]">
           This is the plan as it was{data.now === null ? '' : ` at ${clockOf(data.now)}`}: the page cannot follow it. {lost}

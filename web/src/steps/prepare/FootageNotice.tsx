@@ -1,5 +1,6 @@
 import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 
 /** What happens to films whose time is over, and a clock that nobody believes: the lead has the last word on both. */
@@ -18,11 +19,7 @@ export function FootageNotice({
   };
   return (
     <>
-      {problem && (
-        <p role="alert" className="care-band my-3 px-5 py-3">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert className="my-3">{problem}</Alert>}
       {clock && (
         <p className="care-band my-3 flex flex-wrap items-center gap-4 px-5 py-3 text-[17px]">
           <span className="me-auto">

@@ -7,6 +7,7 @@ import {
   type TextEncoding,
   type Imported,
 } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { useFileDrop } from '../../parts/use-file-drop.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -131,11 +132,7 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
           </span>
         )}
       </div>
-      {problem && (
-        <p role="alert" className="care-band my-4 px-5 py-3 text-[17px]">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert className="my-4">{problem}</Alert>}
       {f.file && <ImportColumns file={f.file} onName={f.nameColumn} />}
       <DateOrderQuestion askedOrder={f.askedOrder} askedEpoch={f.askedEpoch} dates={f.dates} onAnswer={f.setDates} />
       {wrong.length > 0 && (

@@ -1,5 +1,6 @@
 import { doneSchema, madeSchema } from '@stride-chalk/core';
 import { useState } from 'react';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { CampFactFields, type CampFacts } from './CampFactFields.tsx';
 
@@ -55,11 +56,7 @@ export function NewCamp({ like, zones, organisation }: { like: CampFacts; zones:
           It begins with the sheet, schools, distances and limits of this one. You are its lead.
         </p>
         <CampFactFields value={camp} zones={zones} onChange={(change) => setCamp((c) => ({ ...c, ...change }))} />
-        {problem && (
-          <p role="alert" className="care-band mt-3 mb-0 px-3 py-2">
-            {problem}
-          </p>
-        )}
+        {problem && <Alert className="mt-3 mb-0">{problem}</Alert>}
         <button type="submit" className="main-action mt-4 min-h-[48px]">
           Make the camp
         </button>

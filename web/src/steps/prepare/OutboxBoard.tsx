@@ -1,5 +1,6 @@
 import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 
@@ -67,11 +68,7 @@ export function OutboxBoard({
             : 'No mail service is set up: nothing leaves this machine. Print a message, or call, and say so here.'}
         </p>
       </header>
-      {problem && (
-        <p role="alert" className="care-band my-3 px-5 py-3">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert className="my-3">{problem}</Alert>}
       {open.length > 0 && (
         <section aria-labelledby="calls" className={`mt-5 ${printing ? 'screen-only' : ''}`}>
           <h2 id="calls" className="m-0 text-[24px]">

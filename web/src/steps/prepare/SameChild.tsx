@@ -1,5 +1,6 @@
 import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 
 interface Namesake {
@@ -53,11 +54,7 @@ export function SameChild({
       <h2 id="other-camps" className="m-0 text-[26px]">
         At other camps
       </h2>
-      {problem && (
-        <p role="alert" className="care-band m-0 px-4 py-2">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert>{problem}</Alert>}
       {namesakes.map((n) => (
         <div key={n.camperId} className="flex flex-wrap items-center gap-4 border-b border-rule py-2">
           <span className="me-auto text-[17px]">
@@ -103,11 +100,7 @@ export function SameChildQuestions({ questions }: { questions: readonly Question
       <h2 id="asked" className="m-0 text-[24px]">
         Another camp asks
       </h2>
-      {problem && (
-        <p role="alert" className="care-band m-0 px-4 py-2">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert>{problem}</Alert>}
       <ul className="m-0 list-none p-0">
         {questions.map((q) => (
           <li

@@ -1,5 +1,6 @@
 import { doneSchema, invitedSchema, resetSchema } from '@stride-chalk/core';
 import { useState } from 'react';
+import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 
@@ -106,11 +107,7 @@ export function StaffBoard({
           Invite
         </button>
       </form>
-      {problem && (
-        <p role="alert" className="care-band my-4 px-5 py-3 text-[17px]">
-          {problem}
-        </p>
-      )}
+      {problem && <Alert className="my-4">{problem}</Alert>}
       {link && (
         <div
           role="status"

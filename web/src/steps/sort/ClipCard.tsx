@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Progress } from '../../parts/Progress.tsx';
 import { MoveFilm } from './MoveFilm.tsx';
 import type { FilmPlace, SortClip } from './types.ts';
 
@@ -66,7 +67,7 @@ export function ClipCard({
           <span className="text-[15px]">
             {clip.state === 'checking' ? 'Every frame is checked' : `Copy for the bench, ${Math.round(100 * clip.progress)} %`}
           </span>
-          <progress max={1} value={share} className="h-[10px] w-full accent-clay" aria-label={`${name} in work`} />
+          <Progress share={share} label={`${name} in work`} />
         </div>
       )}
       {asked && (

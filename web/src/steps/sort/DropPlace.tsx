@@ -1,4 +1,5 @@
 import { useRef } from 'react';
+import { Progress } from '../../parts/Progress.tsx';
 import { useFileDrop } from '../../parts/use-file-drop.ts';
 import type { Upload } from './types.ts';
 
@@ -31,7 +32,7 @@ export function DropPlace({
         <span className="truncate text-[14px]">
           {upload.text}: {Math.round(100 * upload.share)} %
         </span>
-        <progress max={1} value={upload.share} className="h-[10px] w-full accent-clay" aria-label={`${name}: ${upload.text}`} />
+        <Progress share={upload.share} label={`${name}: ${upload.text}`} />
       </div>
     );
   }

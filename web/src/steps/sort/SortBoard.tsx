@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { DELIVERY_KINDS, type DeliveryKind } from '@stride-chalk/core';
+import { Alert } from '../../parts/Alert.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useStillShown } from '../../parts/use-still-shown.ts';
 import { ClipCard } from './ClipCard.tsx';
@@ -97,20 +98,16 @@ export function SortBoard(props: SortProps) {
           <a href={`/campers/${camper.bib}/card`}>card</a>.
         </p>
       )}
-      {films.problem && (
-        <p role="alert" className="care-band my-4 px-5 py-3 text-[17px]">
-          {films.problem}
-        </p>
-      )}
+      {films.problem && <Alert className="my-4">{films.problem}</Alert>}
       {films.refusals.map((r) => (
-        <p key={r.id} role="alert" className="care-band my-4 flex flex-wrap items-center gap-4 px-5 py-3 text-[16px]">
+        <Alert key={r.id} className="my-4 flex flex-wrap items-center gap-4">
           <span className="flex-1">
             <b>{r.fileName} was not taken.</b> {r.reason} Nothing of it was kept.
           </span>
           <button type="button" className="quiet-action" onClick={() => films.dismiss(r.id)}>
             Read
           </button>
-        </p>
+        </Alert>
       ))}
       <RemovedFilms removed={films.removed} deliveries={deliveries} onPutBack={films.putBack} onErase={films.erase} />
       {mayThrow && deliveries.length === 0 && (
