@@ -348,18 +348,21 @@ test('a backup of a running product, restored into an empty state, is the same c
     const restored = await command({ STRIDE_STATE: other }, 'restore', file);
     expect(restored.said).toContain('Restored');
     const again = await running({ STRIDE_STATE: other, STRIDE_DEMO: '1' });
-    expect(count(other, everything)).toBe(before);
-    for (const film of readdirSync(`${other}/media/originals`))
-      expect(
-        createHash('sha256')
-          .update(readFileSync(`${other}/media/originals/${film}`))
-          .digest('hex'),
-      ).toBe(film);
-    // Every film that a clip has is there; a file that a killed intake has left may have been swept meanwhile.
-    const named = count(other, 'select distinct sha256 from clips').trim().split('\n');
-    expect(named.length).toBeGreaterThan(10);
-    expect(readdirSync(`${other}/media/originals`)).toEqual(expect.arrayContaining(named));
-    await end(again);
+    try {
+      expect(count(other, everything)).toBe(before);
+      for (const film of readdirSync(`${other}/media/originals`))
+        expect(
+          createHash('sha256')
+            .update(readFileSync(`${other}/media/originals/${film}`))
+            .digest('hex'),
+        ).toBe(film);
+      // Every film that a clip has is there; a file that a killed intake has left may have been swept meanwhile.
+      const named = count(other, 'select distinct sha256 from clips').trim().split('\n');
+      expect(named.length).toBeGreaterThan(10);
+      expect(readdirSync(`${other}/media/originals`)).toEqual(expect.arrayContaining(named));
+    } finally {
+      await end(again);
+    }
   } finally {
     for (const path of [other, file, `${file}.changed`, `${file}.short`]) rmSync(path, { recursive: true, force: true });
   }

@@ -17,6 +17,12 @@ await page.goto(`${url}/sign-in`);
 await page.screenshot({ path: 'docs/screenshots/sign-in.png' });
 await signIn('Dario');
 
+/** Every part of the page hears keys, and what it fetches is there. A page that follows changes is never without a connection. */
+const awake = async () => {
+  await page.waitForFunction(() => !document.querySelector('[data-awake=false]'));
+  await page.waitForTimeout(600);
+};
+
 const VIEWS = [
   ['home', '/', []],
   ['sort', '/campers/9', []],
@@ -28,7 +34,8 @@ const VIEWS = [
   ['hand-out', '/handouts/27/print', []],
 ];
 for (const [name, path, keys] of VIEWS) {
-  await page.goto(url + path, { waitUntil: 'networkidle' });
+  await page.goto(url + path, { waitUntil: 'load' });
+  await awake();
   for (const key of keys) {
     await page.keyboard.press(key);
     await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
@@ -43,27 +50,32 @@ for (const [name, path, keys] of VIEWS) {
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
 await page.setViewportSize({ width: 390, height: 844 });
-await page.goto(`${url}/campers/9`, { waitUntil: 'networkidle' });
+await page.goto(`${url}/campers/9`, { waitUntil: 'load' });
+await awake();
 await page.screenshot({ path: 'docs/screenshots/sort-phone.png' });
-await page.goto(`${url}/check-in`, { waitUntil: 'networkidle' });
+await page.goto(`${url}/check-in`, { waitUntil: 'load' });
+await awake();
 await page.screenshot({ path: 'docs/screenshots/check-in-phone.png' });
 
 await page.setViewportSize({ width: 1280, height: 800 });
 await signIn('Marit');
 // The last day of the demo's week is planned by hand here, so that no session lies in the past.
-await page.goto(`${url}/day-plan`, { waitUntil: 'networkidle' });
+await page.goto(`${url}/day-plan`, { waitUntil: 'load' });
+await awake();
 const days = await page
   .getByRole('combobox', { name: 'Day' })
   .locator('option')
   .evaluateAll((all) => all.map((o) => o.value));
-await page.goto(`${url}/day-plan?day=${days.at(-1)}`, { waitUntil: 'networkidle' });
+await page.goto(`${url}/day-plan?day=${days.at(-1)}`, { waitUntil: 'load' });
+await awake();
 await page
   .getByRole('button', { name: /Plan the day|Plan anew/ })
   .first()
   .click();
 await page.getByTestId('session-14').click();
 await page.screenshot({ path: 'docs/screenshots/day-plan.png' });
-await page.goto(`${url}/roster/import`, { waitUntil: 'networkidle' });
+await page.goto(`${url}/roster/import`, { waitUntil: 'load' });
+await awake();
 const table = [
   'No.;Camper;D.O.B.;Throws;Ht;Parent;Video release',
   `7;Flora Hollinrake;3/4/2013;R;5'2";Frida Hollinrake;yes`,
@@ -77,7 +89,8 @@ for (const [name, path] of [
   ['roster', '/roster'],
   ['card', '/campers/22/card'],
 ]) {
-  await page.goto(url + path, { waitUntil: 'networkidle' });
+  await page.goto(url + path, { waitUntil: 'load' });
+  await awake();
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
 await browser.close();
