@@ -215,6 +215,33 @@ test('at the bench the rows of key frames and the ticks of the line are worked b
   await expect(coach.locator('tr[aria-current=step]')).toContainText('top of the lift');
 });
 
+test('the roster is sorted by its headings, found by a part of a name, and shows the columns that are wanted', async ({
+  page,
+}) => {
+  await atWorkAs(page, 'Marit');
+  await page.goto(`${process.env.E2E_URL}/roster`);
+  await pageAwake(page);
+  const table = page.getByRole('table', { name: 'Roster' });
+  const bibs = async (): Promise<number[]> =>
+    (await table.locator('tbody tr td:first-child').allTextContents()).map((t) => Number(t));
+  const all = await bibs();
+  expect(all).toEqual([...all].sort((a, b) => a - b));
+  await table.getByRole('button', { name: 'Bib' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(table.getByRole('columnheader', { name: 'Bib' })).toHaveAttribute('aria-sort', 'descending');
+  expect(await bibs()).toEqual([...all].reverse());
+  await table.getByRole('button', { name: 'To note' }).click();
+  expect((await bibs()).slice(0, 2).sort((a, b) => a - b)).toEqual([16, 22]);
+  await page.getByPlaceholder('Bib, name, guardian').fill('tollef');
+  await expect(table.locator('tbody tr')).toHaveCount(1);
+  await page.getByText('Columns').click();
+  await page.getByLabel('Guardian').uncheck();
+  await expect(table.getByRole('columnheader', { name: 'Guardian' })).toHaveCount(0);
+  await page.getByPlaceholder('Bib, name, guardian').fill('nobody at all');
+  await expect(page.getByText('Nobody like that.')).toBeVisible();
+});
+
 test('schools stand on the settings page with their question and both readings', async ({ page }) => {
   await atWorkAs(page, 'Marit');
   await page.goto(`${process.env.E2E_URL}/settings`);

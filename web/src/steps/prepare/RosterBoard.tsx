@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { doneSchema, type RosterRow } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
+import { DataTable, type Column } from '../../parts/DataTable.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { CamperForm } from './CamperForm.tsx';
 
@@ -12,6 +13,7 @@ export interface RosterLine {
   readonly ageGroup: string;
   readonly hand: string;
   readonly height: string;
+  readonly heightCentimetres: number;
   readonly guardian: string;
   /** Why there is no consent to film; null where there is one. */
   readonly consent: string | null;
@@ -24,12 +26,66 @@ export interface RosterLine {
   readonly together: string | null;
 }
 
+/** How much there is to note: what stops work comes first. */
+const weightOf = (l: RosterLine): number =>
+  Number(l.consent !== null) * 8 + Number(l.sore) * 8 + Number(l.outsideAges) * 4 + Number(l.withdrawn) * 2 + Number(l.camps > 0);
+
+const COLUMNS: ReadonlyArray<Column<RosterLine>> = [
+  {
+    ...{ id: 'bib', name: 'Bib', always: true, className: 'sign tabular text-[24px] font-semibold' },
+    by: (l) => l.bib,
+    cell: (l) => l.bib,
+  },
+  {
+    ...{ id: 'name', name: 'Name', always: true },
+    by: (l) => l.name,
+    cell: (l) => (
+      <a href={`/campers/${l.bib}/card`} className="inline-flex min-h-[48px] items-center font-semibold">
+        {l.name}
+      </a>
+    ),
+  },
+  {
+    ...{ id: 'age', name: 'Age', className: 'tabular' },
+    by: (l) => l.age,
+    cell: (l) => (
+      <>
+        {l.age} {!l.outsideAges && <span className="text-soft max-[820px]:hidden">({l.ageGroup})</span>}
+      </>
+    ),
+  },
+  { id: 'hand', name: 'Throws', wideOnly: true, by: (l) => l.hand, cell: (l) => l.hand },
+  {
+    ...{ id: 'height', name: 'Height', wideOnly: true, className: 'tabular' },
+    by: (l) => l.heightCentimetres,
+    cell: (l) => l.height,
+  },
+  { id: 'guardian', name: 'Guardian', wideOnly: true, by: (l) => l.guardian, cell: (l) => l.guardian },
+  {
+    ...{ id: 'note', name: 'To note', className: 'text-[15px]' },
+    by: (l) => -weightOf(l),
+    cell: (l) => (
+      <>
+        {l.withdrawn && <span className="me-2">gone home</span>}
+        {l.consent && <span className="care-band me-2 inline-block px-2">{l.consent}</span>}
+        {l.outsideAges && (
+          <span className="care-band me-2 inline-block px-2">{l.age} years old on the first day: look at the birth date</span>
+        )}
+        {l.sore && <span className="care-band me-2 inline-block px-2">sore arm</span>}
+        {l.together && <span className="me-2 text-soft">with {l.together}</span>}
+        {l.camps > 0 && (
+          <span className="text-soft">{l.camps === 1 ? 'was here before' : `was here ${l.camps} times before`}</span>
+        )}
+      </>
+    ),
+  },
+];
+
 /** The roster: everybody with what may stop work, a file in, a file out, one by hand. */
 export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[]; firstDay: string }) {
   const awake = useAwake();
   const [adding, setAdding] = useState(false);
   const [text, setText] = useState('');
-  const found = lines.filter((l) => `${l.bib} ${l.name} ${l.guardian}`.toLowerCase().includes(text.toLowerCase()));
   const stops = lines.filter((l) => l.consent !== null || l.sore || l.outsideAges).length;
   const add = async (row: RosterRow): Promise<void> => {
     await askServer(doneSchema, '/api/campers', { method: 'POST', body: row });
@@ -82,56 +138,16 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
         </p>
       )}
       {lines.length > 0 && (
-        <div className="mt-3 overflow-x-auto">
-          <table className="w-full border-collapse text-[16px] max-[820px]:text-[15px]">
-            <thead>
-              <tr className="border-b-2 border-ink">
-                {['Bib', 'Name', 'Age', 'Throws', 'Height', 'Guardian', 'To note'].map((h) => (
-                  <th
-                    key={h}
-                    scope="col"
-                    className={`sign py-1 pe-3 text-start text-[18px] font-medium text-soft ${['Height', 'Guardian', 'Throws'].includes(h) ? 'max-[820px]:hidden' : ''}`}
-                  >
-                    {h}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {found.map((l) => (
-                <tr key={l.id} className={`border-b border-rule ${l.withdrawn ? 'text-soft' : ''}`}>
-                  <td className="sign tabular h-[48px] pe-3 text-[24px] font-semibold">{l.bib}</td>
-                  <td className="pe-3">
-                    <a href={`/campers/${l.bib}/card`} className="inline-flex min-h-[48px] items-center font-semibold">
-                      {l.name}
-                    </a>
-                  </td>
-                  <td className="tabular pe-3">
-                    {l.age} {!l.outsideAges && <span className="text-soft max-[820px]:hidden">({l.ageGroup})</span>}
-                  </td>
-                  <td className="pe-3 max-[820px]:hidden">{l.hand}</td>
-                  <td className="tabular pe-3 max-[820px]:hidden">{l.height}</td>
-                  <td className="pe-3 max-[820px]:hidden">{l.guardian}</td>
-                  <td className="text-[15px]">
-                    {l.withdrawn && <span className="me-2">gone home</span>}
-                    {l.consent && <span className="care-band me-2 inline-block px-2">{l.consent}</span>}
-                    {l.outsideAges && (
-                      <span className="care-band me-2 inline-block px-2">
-                        {l.age} years old on the first day: look at the birth date
-                      </span>
-                    )}
-                    {l.sore && <span className="care-band me-2 inline-block px-2">sore arm</span>}
-                    {l.together && <span className="me-2 text-soft">with {l.together}</span>}
-                    {l.camps > 0 && (
-                      <span className="text-soft">{l.camps === 1 ? 'was here before' : `was here ${l.camps} times before`}</span>
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {found.length === 0 && <p className="text-soft">Nobody like that. Look for a part of the name, or the bib.</p>}
-        </div>
+        <DataTable
+          label="Roster"
+          rows={lines}
+          columns={COLUMNS}
+          keyOf={(l) => l.id}
+          wordsOf={(l) => `${l.bib} ${l.name} ${l.guardian}`}
+          find={text}
+          empty="Nobody like that. Look for a part of the name, or the bib."
+          rowClass={(l) => (l.withdrawn ? 'text-soft' : '')}
+        />
       )}
     </div>
   );
