@@ -33,6 +33,8 @@ export const dayPlanPageSchema = z.object({
   sessions: list(sessionSchema),
   /** Who is not to throw that day, with the reason in plain words. */
   resting: list(z.object({ camper: idSchema, why: z.string() })),
+  /** Who has been at the gate on this day and is here. */
+  here: list(idSchema),
   /** Who may throw and has no place. */
   unplanned: list(idSchema),
   facts: z.object({

@@ -17,6 +17,7 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
     day,
     now,
     over,
+    here: field.gate.flatMap((g) => (g.checkIn?.present ? [g.camper.id] : [])),
     campers: field.roster.map((c) => ({ id: c.id, bib: c.bib, name: c.name, ageGroup: c.ageGroup, together: c.togetherWith })),
     staff: field.staff.map(({ id, name, role, active }) => ({ id, name, active, mayScore: may(role, 'break down and score') })),
   };

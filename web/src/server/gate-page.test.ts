@@ -5,6 +5,7 @@ import { countThrows, reportSore } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, clockOn, type Camp } from './camps.ts';
 import { recordCheckIn } from './check-ins.ts';
+import { dayPlanPage } from './day-plan-page.ts';
 import { dayPlanOf, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campStaff } from './db/schema.ts';
@@ -70,6 +71,8 @@ describe('the list at the gate', () => {
     expect(line.thrown).toContainEqual({ day: DAY, count: 15, kind: 'warmUp', saidToday: false });
     expect(line.thrown).toContainEqual({ day: '2026-07-13', count: 12, kind: 'game', saidToday: true });
     expect(line.left).toBe(85 - 15);
+    // The plan's page knows who is here.
+    expect((await dayPlanPage(camp, DAY, AT_8_30)).here).toEqual([world.camper]);
   });
 });
 

@@ -24,13 +24,14 @@ export function DayPlanBoard({
 }) {
   const mayPlan = role.mayPlan && !first.over;
   const awake = useAwake();
-  const { data, settings, lost, setSettings, take, takeTheirs } = useDayPlan(first);
+  const { data, stood, settings, lost, setSettings, take, takeTheirs } = useDayPlan(first);
   const [chosen, setChosen] = useState<string | null>(null);
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const campers = new Map(data.campers.map((c) => [c.id, c]));
   const staff = new Map(data.staff.map((s) => [s.id, s.name]));
+  const here = new Set(data.here);
   const bibOf = (id: string): string => String(campers.get(id)?.bib ?? '?');
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
@@ -216,23 +217,31 @@ export function DayPlanBoard({
       )}
       {!empty && (
         <div className="grid grid-cols-[1fr_270px] gap-5 max-[1000px]:grid-cols-1">
-          <DndContext
-            accessibility={{
-              screenReaderInstructions: { draggable: 'Enter opens the session; its mound and its time are changed there.' },
-            }}
-            sensors={sensors}
-            onDragEnd={(e) => dropped(e, data, move)}
-          >
-            <TimeTable
-              data={data}
-              broken={broken}
-              chosen={chosen}
-              onChoose={setChosen}
-              staff={staff}
-              campers={campers}
-              mayPlan={mayPlan}
-            />
-          </DndContext>
+          <div className="min-w-0">
+            <p className="m-0 mb-2 text-[15px] text-soft">
+              A filled bib is here, an open one has not been at the gate.
+              {mayPlan && ' Drag a session, or choose it and say where and when.'}
+            </p>
+            <DndContext
+              accessibility={{
+                screenReaderInstructions: { draggable: 'Enter opens the session; its mound and its time are changed there.' },
+              }}
+              sensors={sensors}
+              onDragEnd={(e) => dropped(e, data, move)}
+            >
+              <TimeTable
+                data={data}
+                broken={broken}
+                chosen={chosen}
+                onChoose={setChosen}
+                staff={staff}
+                campers={campers}
+                stood={stood}
+                here={here}
+                mayPlan={mayPlan}
+              />
+            </DndContext>
+          </div>
           <aside className="grid content-start gap-5">
             {picked && (
               <PickedSession

@@ -1,6 +1,7 @@
 import { useDraggable, useDroppable, type DragEndEvent } from '@dnd-kit/core';
 import { clockOf } from '@stride-chalk/core';
 import type { DayPlanData, Planned } from './day-plan-data.ts';
+import type { Stood } from './newer-plan.ts';
 import { sideBySide } from './side-by-side.ts';
 import { putStyle } from '../../parts/put-style.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -34,6 +35,10 @@ interface TableProps {
   readonly onChoose: (id: string | null) => void;
   readonly staff: ReadonlyMap<string, string>;
   readonly campers: ReadonlyMap<string, DayPlanData['campers'][number]>;
+  /** Where those stood who have moved with the last change. */
+  readonly stood: ReadonlyMap<string, Stood>;
+  /** Who is here. */
+  readonly here: ReadonlySet<string>;
   readonly mayPlan: boolean;
 }
 
@@ -110,13 +115,22 @@ function Mound({
         putStyle({ height: tallFor(to - from) })(element);
       }}
       aria-label={name}
-      className={`relative m-0 list-none border-s border-rule p-0 ${isOver ? 'bg-wash' : ''}`}
+      className={`relative m-0 list-none p-0 ${isOver ? 'bg-wash' : ''}`}
     >
+      {/* The line that a delivery has too: the day runs from the rubber down to the plate. */}
+      <li aria-hidden="true" className="absolute start-[7px] h-full w-[8px] rounded-full bg-[var(--track)]" />
+      {now !== null && now > from && (
+        <li
+          aria-hidden="true"
+          className="absolute start-[9px] top-0 w-[4px] rounded-full bg-ink"
+          ref={putStyle({ height: tallFor(now - from) })}
+        />
+      )}
       {hours.map((m) => (
         <li
           key={m}
           aria-hidden="true"
-          className="absolute w-full border-t border-rule opacity-60"
+          className="absolute start-[22px] end-0 border-t border-rule opacity-60"
           ref={putStyle({ top: tallFor(m - from) })}
         />
       ))}
@@ -166,16 +180,19 @@ function Block({
   campers,
   staff,
   data,
+  stood,
+  here,
   mayPlan,
 }: TableProps & { session: Planned; after: number; lane: number; lanes: number }) {
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id: s.camper, disabled: !mayPlan });
   const camper = campers.get(s.camper);
   const over = data.now !== null && s.to <= data.now;
-  const calm = over ? 'border-rule bg-bone' : 'border-ink bg-paper';
-  const look = broken.has(s.camper) ? 'care-band border-care' : chosen === s.camper ? 'border-clay bg-wash' : calm;
+  const look = broken.has(s.camper) ? 'care-band' : chosen === s.camper ? 'bg-wash outline-2 outline-clay' : 'hover:bg-wash';
+  const was = stood.get(s.camper);
+  const isHere = here.has(s.camper);
   return (
     <li
-      className="absolute px-[3px]"
+      className={`absolute pe-[3px] ${over ? 'text-soft' : ''}`}
       ref={putStyle({
         width: `${100 / lanes}%`,
         left: `${(100 * lane) / lanes}%`,
@@ -185,6 +202,8 @@ function Block({
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : '',
       })}
     >
+      {/* The strokes of the line: it begins here, and it lasts so long. */}
+      <span aria-hidden="true" className={`absolute start-[3px] top-0 h-[3px] w-[16px] ${over ? 'bg-soft' : 'bg-ink'}`} />
       <button
         ref={setNodeRef}
         {...attributes}
@@ -194,13 +213,28 @@ function Block({
         data-testid={`session-${camper?.bib}`}
         aria-label={`Bib ${camper?.bib}, ${clockOf(s.from)} to ${clockOf(s.to)}, ${s.mound}`}
         onClick={() => onChoose(chosen === s.camper ? null : s.camper)}
-        className={`grid h-full w-full touch-none grid-cols-[auto_1fr_auto] items-center gap-2 overflow-hidden border-2 px-2 text-start text-[14px] leading-tight ${look}`}
+        className={`ms-[22px] grid h-full w-[calc(100%-22px)] touch-none grid-cols-[42px_1fr] items-center gap-2 overflow-hidden border-0 bg-transparent p-0 text-start text-[14.5px] leading-[1.15] ${look}`}
       >
-        <b className="sign tabular text-[20px]">{camper?.bib}</b>
-        <span className="truncate">{camper?.name ?? 'gone'}</span>
-        <span className="whitespace-nowrap text-[13px] text-soft">
-          {short(staff.get(s.scorer))}
-          {s.secondScorer ? `+${short(staff.get(s.secondScorer))}` : ''}
+        <b
+          className={`sign tabular grid h-[28px] place-items-center border-2 text-[20px] leading-none ${isHere ? 'border-ink bg-ink text-bone' : over ? 'border-soft' : 'border-ink'}`}
+        >
+          {camper?.bib}
+        </b>
+        <span className="min-w-0">
+          <span className="block truncate font-semibold">{camper?.name ?? 'gone'}</span>
+          <span className="block truncate text-[13px] text-soft">
+            {was ? (
+              <b className="text-clay">
+                was {clockOf(was.from)}
+                {was.mound === s.mound ? '' : `, ${was.mound}`}
+              </b>
+            ) : (
+              <>
+                {short(staff.get(s.filmer))} films, {short(staff.get(s.scorer))}
+                {s.secondScorer ? `+${short(staff.get(s.secondScorer))}` : ''} scores
+              </>
+            )}
+          </span>
         </span>
       </button>
     </li>

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { DayPlanData } from './day-plan-data.ts';
-import { newerPlan } from './newer-plan.ts';
+import { newerPlan, whoMoved } from './newer-plan.ts';
 
 const settings = { warmUpMinutes: 12 } as DayPlanData['settings'];
 const page = (revision: number, now: number): DayPlanData =>
@@ -26,5 +26,19 @@ describe('a page that stays open', () => {
   test('when somebody else has planned, settings in hand are not sent onto his plan unseen', () => {
     const hand = { data: shown, settings: { ...settings, warmUpMinutes: 20 } };
     expect(newerPlan(hand, page(5, 570))).toMatchObject({ data: { now: 570, revision: 4 }, settings: { warmUpMinutes: 20 } });
+  });
+});
+
+test('after a change those are named who stand elsewhere or at another time, with where they stood', () => {
+  const at = (...all: ReadonlyArray<readonly [string, string, number]>) =>
+    ({ sessions: all.map(([camper, mound, from]) => ({ camper, mound, from })) }) as unknown as DayPlanData;
+  const moved = whoMoved(
+    at(['stays', 'A', 540], ['later', 'A', 550], ['over', 'B', 540], ['both', 'B', 560], ['gone', 'B', 580]),
+    at(['stays', 'A', 540], ['later', 'A', 575], ['over', 'C', 540], ['both', 'A', 600], ['new', 'B', 540]),
+  );
+  expect(Object.fromEntries(moved)).toEqual({
+    later: { mound: 'A', from: 550 },
+    over: { mound: 'B', from: 540 },
+    both: { mound: 'B', from: 560 },
   });
 });

@@ -2,13 +2,15 @@ import { useEffect, useState } from 'react';
 import { dayPlanPageSchema, daySettingsSchema } from '@stride-chalk/core';
 import { askAgain, known, useLive } from '../../parts/use-live.ts';
 import type { DayPlanData } from './day-plan-data.ts';
-import { newerPlan, type PlanInHand } from './newer-plan.ts';
+import { newerPlan, whoMoved, type PlanInHand, type Stood } from './newer-plan.ts';
 
 /** The clock goes on where nothing else happens: so often an open page asks for its now, in milliseconds. */
 const A_MINUTE = 60_000;
 
 /** The plan of a day and the settings in hand. It stays fresh: the clock goes on, and others check in, report and plan meanwhile. */
 export function useDayPlan(first: DayPlanData) {
+  /** Where those stood who have moved with the last change; nobody is marked when the page is opened. */
+  const [stood, setStood] = useState<ReadonlyMap<string, Stood>>(new Map());
   const [{ data, settings }, setInHand] = useState<PlanInHand>({ data: first, settings: first.settings });
   const place = `stride-chalk.hours.${first.campId}.${first.day}`;
 
@@ -33,6 +35,7 @@ export function useDayPlan(first: DayPlanData) {
 
   return {
     data,
+    stood,
     settings,
     /** Why the page cannot follow any more; null while it does. */
     lost: error?.message ?? null,
@@ -50,6 +53,7 @@ export function useDayPlan(first: DayPlanData) {
     take(now: DayPlanData): void {
       sessionStorage.removeItem(place);
       known.setQueryData([path], now);
+      setStood(whoMoved(data, now));
       setInHand({ data: now, settings: now.settings });
     },
   };
