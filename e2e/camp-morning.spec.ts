@@ -1,5 +1,5 @@
 import { v7 } from 'uuid';
-import { addDays } from '@stride-chalk/core';
+import { addDays, readAnswer } from '@stride-chalk/core';
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 import { atWorkAs, expect, pageAwake, rows, test } from './support/at-work.ts';
 import { messyRoster } from './support/messy-roster.ts';
@@ -73,7 +73,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
       data: { name: person.name, email: person.email, role: person.role },
     });
     expect(invited.status()).toBe(201);
-    const { link } = (await invited.json()) as { link: string };
+    const { link } = readAnswer('POST /api/staff', await invited.json());
     const device = await browser.newContext();
     const token = link.split('/').at(-1)!;
     const joined = await device.request.post(`${url()}/api/join`, { form: { token, password: PASSWORD }, maxRedirects: 0 });

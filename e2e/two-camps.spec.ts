@@ -1,6 +1,6 @@
 import { request, type APIRequestContext, type APIResponse } from '@playwright/test';
 import { v7 } from 'uuid';
-import { defaultSheet } from '@stride-chalk/core';
+import { defaultSheet, readAnswer } from '@stride-chalk/core';
 import { ROUTES } from '../web/src/server/access.ts';
 import { atWorkAs, expect, rows, test } from './support/at-work.ts';
 
@@ -159,11 +159,14 @@ async function otherLead(page: Parameters<typeof atWorkAs>[0]): Promise<APIReque
   };
   const facts = { name: 'Camp of its own', place: 'Far field', firstDay: '2031-01-06', lastDay: '2031-01-10' };
   const made = await post('/api/camps', { ...facts, timeZone: 'UTC', units: 'metric' });
-  const { id } = (await made.json()) as { id: string };
+  const { id } = readAnswer('POST /api/camps', await made.json());
   const form = { camp: id };
   await page.request.post(`${url()}/api/camp-at-work`, { form });
   const email = `lead-${Date.now()}@far-field.example`;
-  const { link } = (await (await post('/api/staff', { name: 'Far Lead', email, role: 'lead' })).json()) as { link: string };
+  const { link } = readAnswer(
+    'POST /api/staff',
+    await (await post('/api/staff', { name: 'Far Lead', email, role: 'lead' })).json(),
+  );
   await post('/api/campers', {
     ...{
       bib: BIB,

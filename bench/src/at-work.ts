@@ -10,7 +10,7 @@ import { fileURLToPath } from 'node:url';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { v7 } from 'uuid';
-import { defaultSheet, NOTHING_ASKED, resolveSheet } from '@stride-chalk/core';
+import { defaultSheet, NOTHING_ASKED, resolveSheet, readAnswer } from '@stride-chalk/core';
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 
 export const say = (line: string): boolean => process.stdout.write(`${line}\n`);
@@ -168,7 +168,7 @@ export async function startAtWork(folder: string) {
             headers: headers(cookie, 'video/mp4'),
             body: filmBytes,
           });
-          if (taken.status === 202) acknowledged.films.push(((await taken.json()) as { id: string }).id);
+          if (taken.status === 202) acknowledged.films.push(readAnswer('POST /api/clips', await taken.json()).id);
         }
         await pause(60 + 10 * rests);
       }),

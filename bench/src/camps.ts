@@ -12,9 +12,11 @@ import {
   matchColumns,
   matchRows,
   readRosterRow,
+  readAnswer,
   resolveSheet,
   wholeRow,
   withDoubles,
+  type EndpointName,
 } from '@stride-chalk/core';
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 import { percentile, urlFromArguments } from './at-bench.ts';
@@ -23,10 +25,16 @@ const url = urlFromArguments();
 const say = (line: string): boolean => process.stdout.write(`${line}\n`);
 const lead = await request.newContext({ baseURL: url });
 await lead.post('/api/sign-in', { form: { email: STAFF[0].email, password: PASSWORD, go: '/' } });
-const post = async <T>(context: APIRequestContext, path: string, data: unknown): Promise<T> => {
+/** Asks an endpoint of that path, and reads what it answers. */
+const post = async <N extends EndpointName>(
+  context: APIRequestContext,
+  endpoint: N,
+  data: unknown,
+): Promise<ReturnType<typeof readAnswer<N>>> => {
+  const path = endpoint.split(' ')[1]!;
   const answer = await context.post(path, { data });
   if (!answer.ok()) throw new Error(`${path}: ${answer.status()} ${await answer.text()}`);
-  return (await answer.json()) as T;
+  return readAnswer(endpoint, await answer.json());
 };
 const timed = async <T>(work: () => Promise<T> | T): Promise<{ ms: number; value: T }> => {
   const from = performance.now();
@@ -49,7 +57,7 @@ const COLUMNS = matchColumns(FIELDS).map((c) => c.field!);
 const rowsOf = (table: string[][]) =>
   withDoubles(table.map((row, i) => readRosterRow(i + 2, Object.fromEntries(COLUMNS.map((f, k) => [f, row[k]!])), { firstDay })));
 async function newCamp(name: string): Promise<void> {
-  const { id } = await post<{ id: string }>(lead, '/api/camps', {
+  const { id } = await post(lead, 'POST /api/camps', {
     name,
     place: 'Bench',
     firstDay,
@@ -60,7 +68,7 @@ async function newCamp(name: string): Promise<void> {
   await lead.post('/api/camp-at-work', { form: { camp: id } });
 }
 const take = (table: string[][]) =>
-  post<{ added: number; updated: number }>(lead, '/api/roster/import', {
+  post(lead, 'POST /api/roster/import', {
     rows: rowsOf(table).map(({ said }) => ({ said, decision: 'match', consent: null })),
   });
 
@@ -83,7 +91,7 @@ for (const name of ['A', 'B', 'C', 'D', 'E']) {
   await newCamp(`Two hundred ${name}`);
   await take(cells(200, name));
 }
-const { lines: gate } = (await (await lead.get(`/api/gate?day=${firstDay}`)).json()) as { lines: Array<{ id: string }> };
+const { lines: gate } = readAnswer('GET /api/gate', await (await lead.get(`/api/gate?day=${firstDay}`)).json());
 const asked = resolveSheet(defaultSheet, '11-12')
   .filter((c) => c.scored)
   .map((c) => c.id);
@@ -91,7 +99,7 @@ const queue = [...gate];
 await Promise.all(
   Array.from({ length: 8 }, async () => {
     for (let camper = queue.pop(); camper; camper = queue.pop()) {
-      const { id } = await post<{ id: string }>(lead, '/api/deliveries', {
+      const { id } = await post(lead, 'POST /api/deliveries', {
         id: v7(),
         camperId: camper.id,
         kind: 'stretch',

@@ -5,7 +5,7 @@
 import { Agent, request } from 'node:http';
 import pg from 'pg';
 import { v7 } from 'uuid';
-import { defaultSheet, resolveSheet } from '@stride-chalk/core';
+import { defaultSheet, resolveSheet, readAnswer } from '@stride-chalk/core';
 import { query, startProduct } from '../../e2e/support/product.ts';
 import { percentile } from './at-bench.ts';
 
@@ -73,7 +73,7 @@ for (let i = 0; i < most; i++) {
     headers: { ...origin, cookie: lead, 'content-type': 'application/json' },
     body: JSON.stringify({ name: `Coach ${i}`, email: `coach${i}@bench.example`, role: 'coach' }),
   });
-  const { link } = (await invited.json()) as { link: string };
+  const { link } = readAnswer('POST /api/staff', await invited.json());
   cookies.push(cookieOf(await form('/api/join', { token: tokenOf(link), password })));
 }
 const asked = resolveSheet(defaultSheet, '15-16')

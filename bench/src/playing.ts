@@ -1,3 +1,4 @@
+import { readAnswer } from '@stride-chalk/core';
 /**
  * Slow play, held arrows, jumps and memory of the bench on two views of 1080 lines at 240 per second, beside plain video elements that show the same
  * copies in the same browser: `npm run playing -w bench -- http://127.0.0.1:4830` while the demo runs. Adds a delivery to bib 31 of the demo.
@@ -50,11 +51,11 @@ async function addDelivery(page: Page, films: readonly [Buffer, Buffer]): Promis
       headers: { origin: url, 'content-type': 'video/mp4' },
     });
     if (!sent.ok()) throw new Error(`not taken in: ${await sent.text()}`);
-    clips.push(((await sent.json()) as { id: string }).id);
+    clips.push(readAnswer('POST /api/clips', await sent.json()).id);
   }
   for (const clip of clips)
     for (;;) {
-      const { state } = (await (await page.request.get(`${url}/api/clips/${clip}`)).json()) as { state: string };
+      const { state } = readAnswer('GET /api/clips/[id]', await (await page.request.get(`${url}/api/clips/${clip}`)).json());
       if (state === 'ready') break;
       if (state === 'failed') throw new Error('the film could not be prepared');
       await page.waitForTimeout(500);

@@ -288,3 +288,14 @@ export const ENDPOINTS = {
   'POST /api/mail/test': { does: 'Sends a test message to who asks.', status: 200, answers: mailSentSchema },
 } as const satisfies Readonly<Record<string, Endpoint>>;
 export type EndpointName = keyof typeof ENDPOINTS;
+
+type Answered<N extends EndpointName> = (typeof ENDPOINTS)[N]['answers'] extends infer S extends z.ZodType ? z.output<S> : never;
+
+/**
+ * What an endpoint has answered, read by its schema: for programs that ask without a page.
+ *
+ * @throws ZodError for an answer that is not as the endpoint has promised
+ * @example readAnswer('POST /api/staff', await answer.json()).link
+ */
+export const readAnswer = <N extends EndpointName>(endpoint: N, answer: unknown): Answered<N> =>
+  (ENDPOINTS[endpoint].answers as unknown as z.ZodType).parse(answer) as Answered<N>;

@@ -33,7 +33,7 @@ export { consentSchema } from './camper.ts';
 export { checkedInSchema, checkInSchema, type CheckedIn, type CheckInInput } from './check-in.ts';
 export { draftSavedSchema } from './evaluation.ts';
 export { entrySchema, entryTarget, recordedSchema, type Entry, type Recorded } from './entry.ts';
-export { ENDPOINTS, type Endpoint, type EndpointName } from './endpoints.ts';
+export { ENDPOINTS, readAnswer, type Endpoint, type EndpointName } from './endpoints.ts';
 export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './day-plan-page.ts';
 export { LIVE_TOPICS, liveChangeSchema, type LiveChange, type LiveTopic } from './live.ts';
 export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
