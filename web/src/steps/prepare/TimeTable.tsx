@@ -187,7 +187,7 @@ function Block({
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id: s.camper, disabled: !mayPlan });
   const camper = campers.get(s.camper);
   const over = data.now !== null && s.to <= data.now;
-  const look = broken.has(s.camper) ? 'care-band' : chosen === s.camper ? 'bg-wash outline-2 outline-clay' : 'hover:bg-wash';
+  const look = broken.has(s.camper) ? 'care-band' : chosen === s.camper ? 'bg-wash outline-2 outline-clay' : 'bg-bone hover:bg-wash';
   const was = stood.get(s.camper);
   const isHere = here.has(s.camper);
   return (
@@ -213,7 +213,7 @@ function Block({
         data-testid={`session-${camper?.bib}`}
         aria-label={`Bib ${camper?.bib}, ${clockOf(s.from)} to ${clockOf(s.to)}, ${s.mound}`}
         onClick={() => onChoose(chosen === s.camper ? null : s.camper)}
-        className={`ms-[22px] grid h-full w-[calc(100%-22px)] touch-none grid-cols-[42px_1fr] items-center gap-2 overflow-hidden border-0 bg-transparent p-0 text-start text-[14.5px] leading-[1.15] ${look}`}
+        className={`ms-[22px] grid h-full w-[calc(100%-22px)] touch-none grid-cols-[42px_1fr] items-center gap-2 overflow-hidden border-0 p-0 text-start text-[14.5px] leading-[1.15] ${look}`}
       >
         <b
           className={`sign tabular grid h-[28px] place-items-center border-2 text-[20px] leading-none ${isHere ? 'border-ink bg-ink text-bone' : over ? 'border-soft' : 'border-ink'}`}
