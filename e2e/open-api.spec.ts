@@ -126,6 +126,9 @@ test('every endpoint takes and answers what the served document says of it', asy
     const cookie = (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
     const stream = await fetch(`${url()}/api/live`, { headers: { cookie, accept: 'text/event-stream' }, signal: leave.signal });
     expect([stream.status, stream.headers.get('content-type')]).toEqual([200, 'text/event-stream']);
+    // A page that opens it is told to ask once: something may have changed since it was drawn.
+    const { value } = await stream.body!.getReader().read();
+    expect(new TextDecoder().decode(value)).toContain('event: missed');
     leave.abort();
     asked.add('GET /api/live');
 

@@ -9,7 +9,7 @@ let stream: EventSource | null = null;
 const REST = 20_000;
 let again: ReturnType<typeof setTimeout> | null = null;
 let watching = false;
-/** The stream was lost: when it is there again, something may have been missed. */
+/** The stream was lost, and whoever hears has been told. When it is there again, the server says that something may have been missed. */
 let lost = false;
 
 const tell = (change: LiveChange | null): void => {
@@ -33,7 +33,6 @@ function open(): void {
   });
   made.addEventListener('missed', () => tell(null));
   made.onopen = () => {
-    if (lost) tell(null);
     lost = false;
   };
   made.onerror = () => {

@@ -31,7 +31,8 @@ export const GET: APIRoute = (context) => {
         clearInterval(beat);
         clearTimeout(over);
       };
-      say('retry: 1000');
+      // What has changed since the page was drawn is not known here: it asks once.
+      say('retry: 1000\nevent: missed\ndata: {}');
     },
     cancel: () => end(),
   });

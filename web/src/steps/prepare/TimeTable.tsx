@@ -187,7 +187,11 @@ function Block({
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id: s.camper, disabled: !mayPlan });
   const camper = campers.get(s.camper);
   const over = data.now !== null && s.to <= data.now;
-  const look = broken.has(s.camper) ? 'care-band' : chosen === s.camper ? 'bg-wash outline-2 outline-clay' : 'bg-bone hover:bg-wash';
+  const look = broken.has(s.camper)
+    ? 'care-band'
+    : chosen === s.camper
+      ? 'bg-wash outline-2 outline-clay'
+      : 'bg-bone hover:bg-wash';
   const was = stood.get(s.camper);
   const isHere = here.has(s.camper);
   return (
