@@ -193,7 +193,7 @@ test('on a phone a bib is typed into the home page; a bib of nobody is told', as
   const field = page.getByLabel('Any camper, by bib');
   await field.fill('9999');
   await page.getByRole('button', { name: 'Go' }).click();
-  expect(await field.evaluate((e: HTMLInputElement) => e.validationMessage)).toContain('Nobody wears 9999');
+  await expect.poll(() => field.evaluate((e: HTMLInputElement) => e.validationMessage)).toContain('Nobody wears 9999');
   await field.fill('27');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/campers\/27$/);

@@ -34,6 +34,11 @@ const STAGES = [
   { id: 'released', name: 'Handed out', states: ['released'] },
 ] as const;
 
+/** So many rows of a list are shown: of a camp of a thousand whoever is looked for is reached by his bib. */
+const MOST_ROWS = 60;
+const More = ({ of }: { of: readonly unknown[] }) =>
+  of.length > MOST_ROWS && <li className="px-1 py-3 text-soft">And {of.length - MOST_ROWS} more: by bib, above.</li>;
+
 /** How far along the chalk line a camper's evaluation is: film, key frames, levels, write-up, released. */
 function progress(c: BoardCamper): number {
   const share = (p: { done: number; of: number }): number => (p.of === 0 ? 0 : p.done / p.of);
@@ -72,6 +77,10 @@ export function CampBoard({
     campers.filter((c) => !isMine(c) && (s.states as readonly string[]).includes(c.waiting)),
   );
   const open = working.length;
+  const atField = campers.filter((c) => ['film', 'rest', 'consent'].includes(c.waiting));
+  // What is stopped is never among those that are not shown.
+  if (atField.length > MOST_ROWS) atField.sort((a, b) => Number(a.waiting === 'film') - Number(b.waiting === 'film'));
+  const released = campers.filter((c) => c.waiting === 'released');
   return (
     <main className="mx-auto max-w-[1240px] px-5 pb-10">
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink py-4">
@@ -192,9 +201,10 @@ export function CampBoard({
                 Yours to score <span className="text-soft">{own.length}</span>
               </h2>
               <ul className="m-0 mb-6 list-none p-0">
-                {own.map((c) => (
+                {own.slice(0, MOST_ROWS).map((c) => (
                   <Row key={c.bib} camper={c} />
                 ))}
+                <More of={own} />
               </ul>
             </>
           )}
@@ -203,9 +213,10 @@ export function CampBoard({
           </h2>
           {open === 0 && <p className="text-soft">Nobody waits here.</p>}
           <ul className="m-0 list-none p-0">
-            {working.map((c) => (
+            {working.slice(0, MOST_ROWS).map((c) => (
               <Row key={c.bib} camper={c} />
             ))}
+            <More of={working} />
           </ul>
         </section>
         <div className="grid content-start gap-6">
@@ -214,21 +225,19 @@ export function CampBoard({
               At the field
             </h2>
             <ul className="m-0 list-none p-0">
-              {campers
-                .filter((c) => ['film', 'rest', 'consent'].includes(c.waiting))
-                .map((c) => (
-                  <li key={c.bib}>
-                    <a
-                      data-bib={c.bib}
-                      href={c.href}
-                      className={`grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash ${c.waiting === 'film' ? '' : 'care-band'}`}
-                    >
-                      <b className="sign tabular text-[24px]">{c.bib}</b>
-                      <span>{c.name}</span>
-                      <span className={`text-[14px] ${c.waiting === 'film' ? 'text-soft' : 'font-semibold'}`}>{c.waits}</span>
-                    </a>
-                  </li>
-                ))}
+              {atField.slice(0, MOST_ROWS).map((c) => (
+                <li key={c.bib}>
+                  <a
+                    href={c.href}
+                    className={`grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash ${c.waiting === 'film' ? '' : 'care-band'}`}
+                  >
+                    <b className="sign tabular text-[24px]">{c.bib}</b>
+                    <span>{c.name}</span>
+                    <span className={`text-[14px] ${c.waiting === 'film' ? 'text-soft' : 'font-semibold'}`}>{c.waits}</span>
+                  </a>
+                </li>
+              ))}
+              <More of={atField} />
             </ul>
           </section>
           <section aria-labelledby="done">
@@ -236,21 +245,19 @@ export function CampBoard({
               Handed out
             </h2>
             <ul className="m-0 list-none p-0">
-              {campers
-                .filter((c) => c.waiting === 'released')
-                .map((c) => (
-                  <li key={c.bib}>
-                    <a
-                      data-bib={c.bib}
-                      href={c.href}
-                      className="grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash"
-                    >
-                      <b className="sign tabular text-[24px]">{c.bib}</b>
-                      <span>{c.name}</span>
-                      <span className="text-[14px] font-semibold text-grass">done</span>
-                    </a>
-                  </li>
-                ))}
+              {released.slice(0, MOST_ROWS).map((c) => (
+                <li key={c.bib}>
+                  <a
+                    href={c.href}
+                    className="grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash"
+                  >
+                    <b className="sign tabular text-[24px]">{c.bib}</b>
+                    <span>{c.name}</span>
+                    <span className="text-[14px] font-semibold text-grass">done</span>
+                  </a>
+                </li>
+              ))}
+              <More of={released} />
             </ul>
           </section>
         </div>
@@ -301,7 +308,6 @@ function Row({ camper: c }: { camper: BoardCamper }) {
   return (
     <li>
       <a
-        data-bib={c.bib}
         href={workOf(c)}
         className="grid min-h-[58px] grid-cols-[58px_1fr_220px] items-center gap-3 border-b border-rule no-underline hover:bg-wash max-[640px]:grid-cols-[58px_1fr]"
       >
