@@ -124,7 +124,10 @@ test('every endpoint takes and answers what the served document says of it', asy
     // A stream has no end: its head is read, then it is left.
     const leave = new AbortController();
     const cookie = (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');
-    const stream = await fetch(`${url()}/api/live`, { headers: { cookie, accept: 'text/event-stream' }, signal: leave.signal });
+    const stream = await fetch(`${url()}/api/live?camp=${camp}`, {
+      headers: { cookie, accept: 'text/event-stream' },
+      signal: leave.signal,
+    });
     expect([stream.status, stream.headers.get('content-type')]).toEqual([200, 'text/event-stream']);
     // A page that opens it is told to ask once: something may have changed since it was drawn.
     const { value } = await stream.body!.getReader().read();

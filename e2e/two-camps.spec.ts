@@ -37,6 +37,7 @@ interface OfCamp {
  * and takes an id fails here until it has one.
  */
 const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
+  'GET /api/live': (x) => [{ path: `/api/live?camp=${x.camp}` }],
   'GET /api/campers/[id]/films': (x) => [{ path: `/api/campers/${x.camper}/films` }],
   'GET /api/campers/[id]/shown': (x) => [{ path: `/api/campers/${x.camper}/shown` }],
   'POST /api/deliveries': (x) => [

@@ -6,7 +6,8 @@ const dry = (times: number): Dose => ({ ball: false, times, distance: null });
 const focus = (...doses: ReadonlyArray<ReadonlyArray<Dose | null>>) =>
   doses.map((own, i) => ({ checkpoint: `A${i + 1}`, drills: own.map((dose, k) => ({ id: `${i + 1}${'ab'[k]}`, dose })) }));
 const WEEK = ['Monday', 'Wednesday', 'Friday'];
-const timesOf = (plan: ReturnType<typeof drillPlan>) => Object.fromEntries(plan.times);
+const timesOf = (plan: ReturnType<typeof drillPlan>, of: ReturnType<typeof focus>) =>
+  Object.fromEntries(of.flatMap((f) => f.drills.map((d) => [d.id, plan.timesOf(f.checkpoint, d.id)])));
 
 describe('a week of drills', () => {
   test('every focus has a drill on each day, two of them take turns', () => {
@@ -21,16 +22,19 @@ describe('a week of drills', () => {
 
   test('throws of a day stay within what arm care leaves: taken away where most were asked for', () => {
     // 30, 10 and 4 of 35: 4 stay, 31 are left for two, the cap is 15; 10 stay, 21 are left for one.
-    const plan = drillPlan(focus([thrown(30)], [thrown(10)], [thrown(4)]), WEEK, 35);
-    expect(timesOf(plan)).toEqual({ '1a': 21, '2a': 10, '3a': 4 });
+    const three = focus([thrown(30)], [thrown(10)], [thrown(4)]);
+    const plan = drillPlan(three, WEEK, 35);
+    expect(timesOf(plan, three)).toEqual({ '1a': 21, '2a': 10, '3a': 4 });
     expect(plan.days.map((d) => d.throws)).toEqual([35, 35, 35]);
     expect(plan.cut).toBe(true);
   });
 
   test('what fits is left as it was asked for, and so is what is done without a ball', () => {
-    const fits = drillPlan(focus([thrown(10)], [dry(90)], [thrown(25)]), WEEK, 35);
-    expect([timesOf(fits), fits.cut]).toEqual([{ '1a': 10, '2a': 90, '3a': 25 }, false]);
-    expect(timesOf(drillPlan(focus([thrown(60)], [thrown(60)]), WEEK, null))).toEqual({ '1a': 60, '2a': 60 });
+    const asked = focus([thrown(10)], [dry(90)], [thrown(25)]);
+    const fits = drillPlan(asked, WEEK, 35);
+    expect([timesOf(fits, asked), fits.cut]).toEqual([{ '1a': 10, '2a': 90, '3a': 25 }, false]);
+    const two = focus([thrown(60)], [thrown(60)]);
+    expect(timesOf(drillPlan(two, WEEK, null), two)).toEqual({ '1a': 60, '2a': 60 });
   });
 
   test('no day exceeds it, whichever drills fall together', () => {
@@ -42,8 +46,20 @@ describe('a week of drills', () => {
         expect(day.throws, `${most} ${day.day}`).toBeLessThanOrEqual(most);
   });
 
+  test('two areas with the same drill have each their own dose, and the day holds all the same', () => {
+    const both = [
+      { checkpoint: 'A1', drills: [{ id: 'towel', dose: thrown(10) }] },
+      { checkpoint: 'A2', drills: [{ id: 'towel', dose: thrown(30) }] },
+    ];
+    const plan = drillPlan(both, WEEK, 40);
+    expect([plan.timesOf('A1', 'towel'), plan.timesOf('A2', 'towel'), plan.days[0]!.throws]).toEqual([10, 30, 40]);
+    expect(drillPlan(both, WEEK, 35).days[0]!.throws).toBe(35);
+    expect([plan.timesOf('A3', 'towel'), plan.timesOf('A1', 'other')]).toEqual([0, 0]);
+  });
+
   test('without a throw left the movement stays; a drill from before doses were numbers adds none', () => {
-    expect(timesOf(drillPlan(focus([thrown(10)], [thrown(3)]), WEEK, 0))).toEqual({ '1a': 0, '2a': 0 });
+    const two = focus([thrown(10)], [thrown(3)]);
+    expect(timesOf(drillPlan(two, WEEK, 0), two)).toEqual({ '1a': 0, '2a': 0 });
     expect(drillPlan(focus([null]), WEEK, 5).days[0]).toEqual({
       day: 'Monday',
       drills: [{ checkpoint: 'A1', drill: '1a' }],

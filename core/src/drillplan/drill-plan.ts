@@ -29,8 +29,8 @@ interface DrillDay {
 }
 export interface DrillPlan {
   readonly days: readonly DrillDay[];
-  /** How often each drill is done on its day, by its id: what was asked for, or less where arm care allows less. */
-  readonly times: ReadonlyMap<string, number>;
+  /** How often a drill of a focus is done on its day: what was asked for, or less where arm care allows less. Two areas may have the same drill. */
+  timesOf(checkpoint: string, drill: string): number;
   /** True when arm care has taken throws away. */
   readonly cut: boolean;
 }
@@ -71,20 +71,21 @@ export function drillPlan(focus: readonly PlannedFocus[], days: readonly string[
             ),
           ),
         );
-  const times = new Map(
-    focus.flatMap((f) => f.drills).map((d) => [d.id, d.dose?.ball ? Math.min(d.dose.times, cap) : (d.dose?.times ?? 0)]),
-  );
+  const fitted = ({ dose }: PlannedDrill): number => (dose?.ball ? Math.min(dose.times, cap) : (dose?.times ?? 0));
   return {
     days: days.map((day, k) => {
       const drills = focus.map((f) => ({ checkpoint: f.checkpoint, drill: turn(f, k) }));
       return {
         day,
         drills: drills.map(({ checkpoint, drill }) => ({ checkpoint, drill: drill?.id ?? null })),
-        throws: drills.reduce((sum, { drill }) => sum + (drill?.dose?.ball ? times.get(drill.id)! : 0), 0),
+        throws: drills.reduce((sum, { drill }) => sum + (drill?.dose?.ball ? fitted(drill) : 0), 0),
       };
     }),
-    times,
-    cut: focus.some((f) => f.drills.some((d) => throwsOf(d) > times.get(d.id)!)),
+    timesOf(checkpoint, id) {
+      const drill = focus.find((f) => f.checkpoint === checkpoint)?.drills.find((d) => d.id === id);
+      return drill ? fitted(drill) : 0;
+    },
+    cut: focus.some((f) => f.drills.some((d) => throwsOf(d) > fitted(d))),
   };
 }
 

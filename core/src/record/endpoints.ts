@@ -100,7 +100,8 @@ export const ENDPOINTS = {
     answers: null,
   },
   'GET /api/live': {
-    does: 'Tells an open page what has changed at the camp, as server-sent events: what about, and of which camper.',
+    does: 'Tells an open page what has changed at its camp, as server-sent events: what about, and of which camper.',
+    query: z.object({ camp: idSchema }),
     status: 200,
     answers: { file: 'text/event-stream' },
   },

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState, type ReactNode } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
   flexRender,
   getCoreRowModel,
@@ -164,11 +164,14 @@ function SeenRows<T>({
   rowClass: ((row: T) => string) | undefined;
 }) {
   const body = useRef<HTMLTableSectionElement>(null);
+  /** Where the rows begin on the page. */
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => setTop((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY), []);
   const rows = useWindowVirtualizer({
     count: found.length,
     estimateSize: () => ROW_HEIGHT,
     overscan: 12,
-    scrollMargin: body.current?.offsetTop ?? 0,
+    scrollMargin: top,
     initialRect: { width: 1280, height: 800 },
   });
   const seen = rows.getVirtualItems();

@@ -1,4 +1,5 @@
 import { liveChangeSchema, type LiveChange } from '@stride-chalk/core';
+import { pageCamp } from './page-camp.ts';
 
 /** Told of a change at the camp; null when changes may have been missed. */
 type Hearer = (change: LiveChange | null) => void;
@@ -24,8 +25,9 @@ function close(): void {
 }
 
 function open(): void {
-  if (stream || hearers.size === 0 || document.hidden) return;
-  const made = new EventSource('/api/live');
+  const camp = pageCamp();
+  if (stream || camp === null || hearers.size === 0 || document.hidden) return;
+  const made = new EventSource(`/api/live?camp=${camp}`);
   stream = made;
   made.addEventListener('changed', (event) => {
     const read = liveChangeSchema.safeParse(JSON.parse((event as MessageEvent<string>).data));

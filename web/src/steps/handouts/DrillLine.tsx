@@ -14,14 +14,14 @@ export function DrillLine({
 }: {
   drill: Drill;
   number: number;
-  /** How often the plan has it; null for a drill without a number. */
-  planned: number | null;
+  /** How often the plan has it. */
+  planned: number;
   most: number | null;
   onChange: (drill: Drill) => void;
   onDrop: () => void;
 }) {
   const { dose } = drill;
-  const cut = dose !== null && planned !== null && planned < dose.times;
+  const cut = dose !== null && planned < dose.times;
   return (
     <div className="mt-[3px] grid grid-cols-[1fr_auto] items-end gap-2">
       {dose ? (

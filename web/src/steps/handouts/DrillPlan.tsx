@@ -41,7 +41,7 @@ export function DrillPlan({ document: d, timeZone }: { document: Said; timeZone:
                         <>
                           <b>{drill.name}</b>
                           <br />
-                          {amountOf(drill, plan)}
+                          {amountOf(f, drill, plan)}
                         </>
                       ) : (
                         `Cue only: “${f.cue}”`

@@ -70,7 +70,7 @@ export function FocusCard({
           key={drill.id}
           drill={drill}
           number={k + 1}
-          planned={plan.times.get(drill.id) ?? null}
+          planned={plan.timesOf(f.checkpoint, drill.id)}
           most={most}
           onChange={(next) => draft.changeFocus(i, { drills: f.drills.map((x, n) => (n === k ? next : x)) })}
           onDrop={() => draft.changeFocus(i, { drills: f.drills.filter((_, n) => n !== k) })}

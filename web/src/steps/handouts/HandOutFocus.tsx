@@ -49,7 +49,7 @@ export function HandOutFocus({
               <dd className="m-0">
                 {f.drills.map((x) => (
                   <span key={x.id} className="block">
-                    <b>{x.name}</b>, {amountOf(x, plan)}. {x.how}
+                    <b>{x.name}</b>, {amountOf(f, x, plan)}. {x.how}
                   </span>
                 ))}
               </dd>
