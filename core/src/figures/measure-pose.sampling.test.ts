@@ -2,23 +2,11 @@
 import { describe, expect, test } from 'vitest';
 import { normals } from '../estimate/testing/normals.ts';
 import type { FigureId } from './figure-ids.ts';
-import { measurePose, type MeasuredPoints } from './measure-pose.ts';
 import type { Position } from './position.ts';
 import type { PointAt } from './point-at.ts';
 import { poseFigure } from './registry.ts';
+import { frontLeg, measurePlaced } from './testing/placed-points.ts';
 
-const side = { towardsTarget: 1 as const, ballLead: null };
-const measure = (id: FigureId, points: Partial<Record<PointAt, Position>>, sd = 2) =>
-  measurePose(
-    poseFigure(id)!,
-    Object.fromEntries(Object.entries(points).map(([at, p]) => [at, { ...p!, sd }])) as MeasuredPoints,
-    side,
-  ).reading;
-const leg = (hip: Position, knee: Position, ankle: Position) => ({
-  'contact.frontHip': hip,
-  'contact.frontKnee': knee,
-  'contact.frontAnkle': ankle,
-});
 describe('where first order does not hold', () => {
   /** How often the stated 95 % interval holds the truth, over a thousand placings. */
   const coverage = (id: FigureId, truth: Partial<Record<PointAt, Position>>): number => {
@@ -29,7 +17,7 @@ describe('where first order does not hold', () => {
       const placed = Object.fromEntries(
         Object.entries(truth).map(([at, p]) => [at, { x: p!.x + 2 * normal(), y: p!.y + 2 * normal() }]),
       );
-      const { estimate } = measure(id, placed);
+      const { estimate } = measurePlaced(id, placed);
       if (!estimate) continue;
       if (Math.abs(estimate.value - exact) <= 1.96 * estimate.sd) held += 1;
     }
@@ -37,7 +25,7 @@ describe('where first order does not hold', () => {
   };
 
   test.each<[string, FigureId, Partial<Record<PointAt, Position>>]>([
-    ['a straight knee', 'frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 100 }, { x: 0, y: 200 })],
+    ['a straight knee', 'frontKneeContact', frontLeg({ x: 0, y: 0 }, { x: 0, y: 100 }, { x: 0, y: 200 })],
     [
       'thighs in one line',
       'legSpread',
@@ -58,7 +46,7 @@ describe('where first order does not hold', () => {
         'set.gloveShoulder': { x: 130, y: 60 },
       },
     ],
-    ['a knee of few pixels', 'frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 14 }, { x: 12, y: 20 })],
+    ['a knee of few pixels', 'frontKneeContact', frontLeg({ x: 0, y: 0 }, { x: 0, y: 14 }, { x: 12, y: 20 })],
     [
       'a forearm level to the target',
       'forearmContact',

@@ -6,31 +6,19 @@ import { measurePose, type MeasuredPoints } from './measure-pose.ts';
 import type { Position } from './position.ts';
 import type { PointAt } from './point-at.ts';
 import { poseFigure } from './registry.ts';
-
-const side = { towardsTarget: 1 as const, ballLead: null };
-const measure = (id: FigureId, points: Partial<Record<PointAt, Position>>, sd = 2) =>
-  measurePose(
-    poseFigure(id)!,
-    Object.fromEntries(Object.entries(points).map(([at, p]) => [at, { ...p!, sd }])) as MeasuredPoints,
-    side,
-  ).reading;
-const leg = (hip: Position, knee: Position, ankle: Position) => ({
-  'contact.frontHip': hip,
-  'contact.frontKnee': knee,
-  'contact.frontAnkle': ankle,
-});
+import { SIDE, frontLeg, measurePlaced } from './testing/placed-points.ts';
 
 describe('where a figure is smooth', () => {
   // JCGM 100:2008, 5.1.2, worked by hand: at a right angle with arms a and b the gradient is 1/a, 1/b and their hypotenuse.
   test('the error of a right angle with arms of 100 px and 2 px per axis', () => {
-    const { estimate } = measure('frontKneeContact', leg({ x: 0, y: -100 }, { x: 0, y: 0 }, { x: 100, y: 0 }));
+    const { estimate } = measurePlaced('frontKneeContact', frontLeg({ x: 0, y: -100 }, { x: 0, y: 0 }, { x: 100, y: 0 }));
     expect(estimate!.value).toBeCloseTo(90, 10);
     expect(estimate!.sd).toBeCloseTo((2 * Math.sqrt(1e-4 + 1e-4 + 2e-4) * 180) / Math.PI, 3);
   });
 
   // JCGM 100:2008, 5.1.2: both ends move the direction by one over the length.
   test('the error of a tilt is that of two ends over the length', () => {
-    const { estimate } = measure('backShinDrive', {
+    const { estimate } = measurePlaced('backShinDrive', {
       'driveStart.backAnkle': { x: 0, y: 100 },
       'driveStart.backKnee': { x: 0, y: 0 },
     });
@@ -43,7 +31,7 @@ describe('where a figure is smooth', () => {
       measurePose(
         poseFigure('backShinDrive')!,
         { 'driveStart.backAnkle': { x: 0, y: 100, sd }, 'driveStart.backKnee': exact },
-        side,
+        SIDE,
       ).reading.estimate!.sd;
     expect(one(0)).toBe(0);
     expect(one(4) / one(2)).toBeCloseTo(2, 2);
@@ -54,19 +42,17 @@ describe('where first order does not hold', () => {
   test('a forearm that points level to the target is read as 180 degrees, on both sides of it', () => {
     const points = (dy: number) => ({ 'contact.throwingElbow': { x: 0, y: 0 }, 'contact.throwingWrist': { x: 50, y: dy } });
     for (const dy of [-1, 0, 1]) {
-      const { estimate } = measure('forearmContact', points(dy));
+      const { estimate } = measurePlaced('forearmContact', points(dy));
       expect(Math.abs(estimate!.value - 180)).toBeLessThan(2);
       expect(estimate!.sd).toBeCloseTo((Math.SQRT2 * 2 * 180) / (50 * Math.PI), 1);
     }
     // Straight down and straight up keep their signs.
-    expect(measure('forearmContact', { ...points(0), 'contact.throwingWrist': { x: 0, y: 50 } }).estimate!.value).toBeCloseTo(
-      -90,
-      6,
-    );
-    expect(measure('forearmContact', { ...points(0), 'contact.throwingWrist': { x: 0, y: -50 } }).estimate!.value).toBeCloseTo(
-      90,
-      6,
-    );
+    expect(
+      measurePlaced('forearmContact', { ...points(0), 'contact.throwingWrist': { x: 0, y: 50 } }).estimate!.value,
+    ).toBeCloseTo(-90, 6);
+    expect(
+      measurePlaced('forearmContact', { ...points(0), 'contact.throwingWrist': { x: 0, y: -50 } }).estimate!.value,
+    ).toBeCloseTo(90, 6);
   });
 
   test.each<[FigureId, Partial<Record<PointAt, Position>>, string]>([
@@ -94,9 +80,9 @@ describe('where first order does not hold', () => {
       { 'driveStart.backAnkle': { x: 1, y: 0 }, 'driveStart.backKnee': { x: 0, y: 1 } },
       'back ankle and back knee lie too close together',
     ],
-    ['frontKneeContact', leg({ x: 0, y: 0 }, { x: 0, y: 0 }, { x: 0, y: 90 }), 'front hip and front knee lie too close'],
+    ['frontKneeContact', frontLeg({ x: 0, y: 0 }, { x: 0, y: 0 }, { x: 0, y: 90 }), 'front hip and front knee lie too close'],
   ])('%s that cannot be read says so, with the points', (id, points, why) => {
-    const { estimate, why: said } = measure(id, points);
+    const { estimate, why: said } = measurePlaced(id, points);
     expect(estimate).toBeNull();
     expect(said).toContain('cannot be read here');
     expect(said).toContain(why);
@@ -104,7 +90,7 @@ describe('where first order does not hold', () => {
 
   test('an error of a point that is none is refused', () => {
     expect(() =>
-      measure('backShinDrive', { 'driveStart.backAnkle': { x: 0, y: 90 }, 'driveStart.backKnee': { x: 0, y: 0 } }, -1),
+      measurePlaced('backShinDrive', { 'driveStart.backAnkle': { x: 0, y: 90 }, 'driveStart.backKnee': { x: 0, y: 0 } }, -1),
     ).toThrow('sd of at least 0');
   });
 });
@@ -130,7 +116,7 @@ describe('where the ball left the hand', () => {
     const points = Object.fromEntries(
       poseFigure('ballAheadRelease')!.needs.map((at, i) => [at, { x: 20 * i, y: 50 * i, sd: 2 }]),
     ) as MeasuredPoints;
-    expect(measurePose(poseFigure('ballAheadRelease')!, points, side).reading).toEqual({
+    expect(measurePose(poseFigure('ballAheadRelease')!, points, SIDE).reading).toEqual({
       estimate: null,
       why: 'cannot be read here: the frames around the release are not in the film',
     });
