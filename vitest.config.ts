@@ -7,7 +7,7 @@ const suite = (name: string, include: string, extra: Record<string, unknown> = {
 export default defineConfig({
   test: {
     projects: [
-      suite('core', 'core/src/**/*.test.ts'),
+      suite('core', 'core/src/**/*.test.ts', { testTimeout: 120_000 }),
       suite('fieldcam', 'fieldcam/src/**/*.test.ts', { testTimeout: 60_000 }),
       suite('accuracy', 'accuracy/src/**/*.test.ts', { testTimeout: 300_000 }),
       suite('server', 'web/src/**/*.test.{ts,tsx}', {

@@ -17,6 +17,7 @@ import {
   wholeRow,
   withDoubles,
   type EndpointName,
+  type CamperId,
 } from '@stride-chalk/core';
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 import { percentile, urlFromArguments } from './at-bench.ts';
@@ -75,7 +76,7 @@ const take = (table: string[][]) =>
 say('| what | ms |\n|---|---|');
 for (const count of [500, 5000]) {
   const table = cells(count, 'm');
-  const roster = rowsOf(table).map(({ said }, i) => ({ ...wholeRow(said)!, id: String(i) }));
+  const roster = rowsOf(table).map(({ said }, i) => ({ ...wholeRow(said)!, id: String(i) as CamperId }));
   const readAll = await timed(() => rowsOf(table));
   const matched = await timed(() => matchRows(readAll.value, indexRoster(roster)));
   say(

@@ -3,13 +3,14 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import type { AgeGroup } from '../roster/age-group.ts';
 import { assignScorers, type IntegerSolver, type ScorerChoice } from './assign-scorers.ts';
 import { recordsOf, solverWith } from './testing/plan.ts';
+import { coach, coaches, kid } from './testing/ids.ts';
 
 let highs: IntegerSolver;
 beforeAll(async () => {
   highs = solverWith(await highsLoader());
 });
 
-const campers = (...ages: readonly AgeGroup[]) => ages.map((ageGroup, i) => ({ id: `c${i}`, ageGroup }));
+const campers = (...ages: readonly AgeGroup[]) => ages.map((ageGroup, i) => ({ id: kid(`c${i}`), ageGroup }));
 const same = (n: number, age: AgeGroup = '11-12') => campers(...Array.from({ length: n }, () => age));
 const silent: IntegerSolver = () => null;
 /** Both scorers of the campers who have two, in the order of the campers. */
@@ -20,17 +21,17 @@ const loads = (choices: readonly ScorerChoice[], scorers: string) =>
 
 describe('who scores whom', () => {
   test('nobody to score, nobody who scores, one who scores', () => {
-    expect(assignScorers({ campers: [], scorers: ['a', 'b'], blindShare: 1 }, highs)).toEqual([]);
+    expect(assignScorers({ campers: [], scorers: coaches('ab'), blindShare: 1 }, highs)).toEqual([]);
     expect(assignScorers({ campers: same(2), scorers: [], blindShare: 1 }, highs)).toEqual([]);
-    expect(assignScorers({ campers: same(2), scorers: ['a'], blindShare: 1 }, highs)).toEqual([
-      { camper: 'c0', scorer: 'a', secondScorer: null },
-      { camper: 'c1', scorer: 'a', secondScorer: null },
+    expect(assignScorers({ campers: same(2), scorers: coaches('a'), blindShare: 1 }, highs)).toEqual([
+      { camper: kid('c0'), scorer: coach('a'), secondScorer: null },
+      { camper: kid('c1'), scorer: coach('a'), secondScorer: null },
     ]);
   });
 
   test('the share gets a second scorer, rounded up, at least as many as link all, and never more than there are', () => {
     const count = (n: number, scorers: string, blindShare: number) =>
-      doubles(assignScorers({ campers: same(n), scorers: [...scorers], blindShare }, highs)).length;
+      doubles(assignScorers({ campers: same(n), scorers: coaches(scorers), blindShare }, highs)).length;
     expect([count(20, 'abc', 0.2), count(21, 'abc', 0.2)]).toEqual([4, 5]);
     // A path through four coaches has three edges; one through three has two.
     expect([count(10, 'abcd', 0.1), count(10, 'abc', 0.01)]).toEqual([3, 2]);
@@ -39,7 +40,7 @@ describe('who scores whom', () => {
 
   test('first a path through all coaches, then the pairs that have met least; in the next round the other way about', () => {
     // Four coaches: ab bc cd; then a and d have met one each, so ad; ac and bd have met two and two.
-    expect(doubles(assignScorers({ campers: same(6), scorers: [...'abcd'], blindShare: 1 }, highs))).toEqual([
+    expect(doubles(assignScorers({ campers: same(6), scorers: coaches('abcd'), blindShare: 1 }, highs))).toEqual([
       'ab',
       'bc',
       'cd',
@@ -47,7 +48,7 @@ describe('who scores whom', () => {
       'ac',
       'bd',
     ]);
-    expect(doubles(assignScorers({ campers: same(6), scorers: [...'abc'], blindShare: 1 }, highs))).toEqual([
+    expect(doubles(assignScorers({ campers: same(6), scorers: coaches('abc'), blindShare: 1 }, highs))).toEqual([
       'ab',
       'bc',
       'ac',
@@ -56,7 +57,7 @@ describe('who scores whom', () => {
       'ca',
     ]);
     // Five: the path ab bc cd de; then ae, who have met one each; then all have met two, and ac is the first of them.
-    expect(doubles(assignScorers({ campers: same(6), scorers: [...'abcde'], blindShare: 1 }, highs)).slice(3)).toEqual([
+    expect(doubles(assignScorers({ campers: same(6), scorers: coaches('abcde'), blindShare: 1 }, highs)).slice(3)).toEqual([
       'de',
       'ae',
       'ac',
@@ -65,29 +66,29 @@ describe('who scores whom', () => {
 
   test('a camper who is scored twice keeps his first scorer where he is one of the two', () => {
     const before = [
-      { camper: 'c0', scorer: 'b', secondScorer: null },
-      { camper: 'c1', scorer: 'a', secondScorer: null },
-      { camper: 'c3', scorer: 'a', secondScorer: null },
+      { camper: kid('c0'), scorer: coach('b'), secondScorer: null },
+      { camper: kid('c1'), scorer: coach('a'), secondScorer: null },
+      { camper: kid('c3'), scorer: coach('a'), secondScorer: null },
     ];
-    const made = assignScorers({ campers: same(4), scorers: [...'abc'], blindShare: 1, before }, highs);
+    const made = assignScorers({ campers: same(4), scorers: coaches('abc'), blindShare: 1, before }, highs);
     // Pairs ab bc ac ab(turned): c1 was scored by a, who is not of his pair.
     expect(doubles(made)).toEqual(['ba', 'bc', 'ac', 'ab']);
   });
 
   test('those scored twice lie evenly over the ages, youngest first, by their number and not by their letters', () => {
     const ages: AgeGroup[] = ['11-12', '17-18', '7-8', '9-10', '7-8', '11-12', '9-10', '17-18'];
-    const made = assignScorers({ campers: campers(...ages), scorers: [...'abc'], blindShare: 0.5 }, highs);
+    const made = assignScorers({ campers: campers(...ages), scorers: coaches('abc'), blindShare: 0.5 }, highs);
     // In order of age: c2 c4 | c3 c6 | c0 c5 | c1 c7; of four, those at 1, 3, 5 and 7 of eight.
     expect(made.filter((c) => c.secondScorer).map((c) => c.camper)).toEqual(['c4', 'c5', 'c6', 'c7']);
     const pairs = new Map(made.map((c) => [c.camper, `${c.scorer}${c.secondScorer}`]));
-    expect(['c4', 'c6', 'c5', 'c7'].map((id) => pairs.get(id))).toEqual(['ab', 'bc', 'ac', 'ba']);
+    expect(['c4', 'c6', 'c5', 'c7'].map((id) => pairs.get(kid(id)))).toEqual(['ab', 'bc', 'ac', 'ba']);
   });
 });
 
 describe('the solver', () => {
   test('gives everybody as much to do, the second scores counted, and every age to every coach', () => {
     const ages = Array.from({ length: 24 }, (_, i): AgeGroup => (i < 12 ? '7-8' : '15-16'));
-    const made = assignScorers({ campers: campers(...ages), scorers: [...'abc'], blindShare: 0.125 }, highs);
+    const made = assignScorers({ campers: campers(...ages), scorers: coaches('abc'), blindShare: 0.125 }, highs);
     // 24 first and 3 second scores: nine each.
     expect(loads(made, 'abc')).toEqual([9, 9, 9]);
     const alone = made.filter((c) => !c.secondScorer);
@@ -103,16 +104,16 @@ describe('the solver', () => {
   });
 
   test('keeps who scored whom where the load allows it, and moves no more than it must', () => {
-    const before = same(6).map(({ id }, i) => ({ camper: id, scorer: 'ccabba'[i]!, secondScorer: null }));
-    const kept = assignScorers({ campers: same(6), scorers: [...'abc'], blindShare: 0, before }, highs);
+    const before = same(6).map(({ id }, i) => ({ camper: id, scorer: coach('ccabba'[i]!), secondScorer: null }));
+    const kept = assignScorers({ campers: same(6), scorers: coaches('abc'), blindShare: 0, before }, highs);
     expect(kept.map((c) => c.scorer).join('')).toBe('ccabba');
-    const all = before.map((b) => ({ ...b, scorer: 'a' }));
-    const moved = assignScorers({ campers: same(6), scorers: [...'abc'], blindShare: 0, before: all }, highs);
+    const all = before.map((b) => ({ ...b, scorer: coach('a') }));
+    const moved = assignScorers({ campers: same(6), scorers: coaches('abc'), blindShare: 0, before: all }, highs);
     expect(loads(moved, 'abc')).toEqual([2, 2, 2]);
   });
 
   test('its answer is what holds; where it gives none, or half of one, each camper goes to the coach with the least to do', () => {
-    const question = { campers: same(3), scorers: [...'ab'], blindShare: 0 };
+    const question = { campers: same(3), scorers: coaches('ab'), blindShare: 0 };
     const answer =
       (pairs: readonly string[]): IntegerSolver =>
       () =>
@@ -143,9 +144,9 @@ describe('the solver', () => {
       program = p;
       return null;
     };
-    assignScorers({ campers: same(3), scorers: [...'abc'], blindShare: 1 }, spy);
+    assignScorers({ campers: same(3), scorers: coaches('abc'), blindShare: 1 }, spy);
     expect(program).toBe('');
-    assignScorers({ campers: same(4), scorers: [...'ab'], blindShare: 0.25 }, spy);
+    assignScorers({ campers: same(4), scorers: coaches('ab'), blindShare: 0.25 }, spy);
     // c2, in the middle, is scored twice.
     expect(program).toMatch(/ x_0_0\n x_0_1\n x_1_0\n x_1_1\n x_3_0\n x_3_1\nEnd/);
     expect(program).not.toContain('x_2_');
@@ -154,7 +155,7 @@ describe('the solver', () => {
   });
 
   test('without an answer the load counts both scores, and an old scorer keeps his camper while he has the least to do', () => {
-    const question = (before: ScorerChoice[] = []) => ({ campers: same(7), scorers: [...'abc'], blindShare: 0.2, before });
+    const question = (before: ScorerChoice[] = []) => ({ campers: same(7), scorers: coaches('abc'), blindShare: 0.2, before });
     // Seconds: 2 of 7, c1 (ab) and c5 (bc): loads 1 2 1. Then c0 a, c2 c, c3 a b c alike at 2: a, c4 b, c6 c.
     expect(assignScorers(question(), silent).map((c) => `${c.scorer}${c.secondScorer ?? ''}`)).toEqual([
       'a',
@@ -166,9 +167,9 @@ describe('the solver', () => {
       'c',
     ]);
     const before = [
-      { camper: 'c0', scorer: 'c', secondScorer: null },
-      { camper: 'c2', scorer: 'c', secondScorer: null },
-      { camper: 'c3', scorer: 'b', secondScorer: null },
+      { camper: kid('c0'), scorer: coach('c'), secondScorer: null },
+      { camper: kid('c2'), scorer: coach('c'), secondScorer: null },
+      { camper: kid('c3'), scorer: coach('b'), secondScorer: null },
     ];
     // c0 stays with c, who has one; c2 does not, as a has fewer; c3 stays with b.
     expect(

@@ -1,18 +1,19 @@
 import type { AgeGroup } from '../roster/age-group.ts';
+import type { CamperId, StaffId } from '../record/ids.ts';
 
 /** Solves an integer program given in the CPLEX LP format; null when it found no answer. The `highs` package does it. */
 export type IntegerSolver = (program: string) => ReadonlyMap<string, number> | null;
 
 export interface ScorerChoice {
-  readonly camper: string;
-  readonly scorer: string;
+  readonly camper: CamperId;
+  readonly scorer: StaffId;
   /** Scores the same deliveries without seeing the first one's levels. */
-  readonly secondScorer: string | null;
+  readonly secondScorer: StaffId | null;
 }
 
 interface ScorerQuestion {
-  readonly campers: ReadonlyArray<{ readonly id: string; readonly ageGroup: AgeGroup }>;
-  readonly scorers: readonly string[];
+  readonly campers: ReadonlyArray<{ readonly id: CamperId; readonly ageGroup: AgeGroup }>;
+  readonly scorers: readonly StaffId[];
   /** Share of the campers who get a second scorer. */
   readonly blindShare: number;
   /** Who scores whom so far; kept where it can be. */
@@ -39,7 +40,7 @@ export function assignScorers(
     campers.length,
     Math.max(Math.ceil(blindShare * campers.length), blindShare > 0 ? scorers.length - 1 : 0),
   );
-  const shared = new Map<string, readonly [string, string]>();
+  const shared = new Map<CamperId, readonly [StaffId, StaffId]>();
   for (const [i, camper] of evenly(campers, seconds).entries()) {
     const [a, b] = pairs[i % pairs.length]!;
     // The first place alternates, and a camper keeps his first scorer when he is one of the two.
@@ -52,12 +53,12 @@ export function assignScorers(
 
 interface FirstQuestion {
   readonly campers: ScorerQuestion['campers'];
-  readonly scorers: readonly string[];
-  readonly shared: ReadonlyMap<string, readonly [string, string]>;
-  readonly was: ReadonlyMap<string, ScorerChoice>;
+  readonly scorers: readonly StaffId[];
+  readonly shared: ReadonlyMap<CamperId, readonly [StaffId, StaffId]>;
+  readonly was: ReadonlyMap<CamperId, ScorerChoice>;
 }
 
-function solveFirst({ campers, scorers, shared, was }: FirstQuestion, solve: IntegerSolver): Map<string, string> | null {
+function solveFirst({ campers, scorers, shared, was }: FirstQuestion, solve: IntegerSolver): Map<CamperId, StaffId> | null {
   const open = campers.map((c, i) => ({ ...c, i })).filter((c) => !shared.has(c.id));
   const x = (i: number, k: number): string => `x_${i}_${k}`;
   const loadOf = (k: number): number => [...shared.values()].filter((p) => p.includes(scorers[k]!)).length;
@@ -104,7 +105,7 @@ function solveFirst({ campers, scorers, shared, was }: FirstQuestion, solve: Int
 }
 
 /** Without an answer of the solver: each camper to the coach with the least to do. */
-function greedyFirst({ campers, scorers, shared, was }: FirstQuestion): Map<string, string> {
+function greedyFirst({ campers, scorers, shared, was }: FirstQuestion): Map<CamperId, StaffId> {
   const load = new Map(scorers.map((s) => [s, [...shared.values()].filter((p) => p.includes(s)).length]));
   const chosen = new Map([...shared].map(([id, [first]]) => [id, first] as const));
   for (const c of campers.filter((k) => !shared.has(k.id))) {
@@ -118,16 +119,16 @@ function greedyFirst({ campers, scorers, shared, was }: FirstQuestion): Map<stri
 }
 
 /** First a path through all scorers, then every other pair. */
-function pairsInOrder(scorers: readonly string[]): Array<readonly [string, string]> {
+function pairsInOrder(scorers: readonly StaffId[]): Array<readonly [StaffId, StaffId]> {
   const all = scorers.flatMap((a, i) => scorers.slice(i + 1).map((b) => [a, b] as const));
   const path = scorers.slice(1).map((b, i) => [scorers[i]!, b] as const);
-  const key = (p: readonly [string, string]): string => [...p].sort().join(' ');
+  const key = (p: readonly [StaffId, StaffId]): string => [...p].sort().join(' ');
   const onPath = new Set(path.map(key));
   const rest = all.filter((p) => !onPath.has(key(p)));
   // The least met first, so that nobody carries all the second scores.
   const met = new Map(scorers.map((s) => [s, 0]));
   for (const p of path) for (const s of p) met.set(s, met.get(s)! + 1);
-  const ordered: Array<readonly [string, string]> = [];
+  const ordered: Array<readonly [StaffId, StaffId]> = [];
   while (rest.length > 0) {
     rest.sort((p, q) => met.get(p[0])! + met.get(p[1])! - met.get(q[0])! - met.get(q[1])!);
     const next = rest.shift()!;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { staffIdSchema, type CamperId, type StaffId } from '../record/ids.ts';
 import { AGE_GROUPS, type AgeGroup } from '../roster/age-group.ts';
 
 /** Minutes since midnight on the clock of the camp. */
@@ -33,7 +34,7 @@ export const daySettingsSchema = z.object({
     .max(20)
     .refine(distinct('name'), { message: 'two cameras have one name' }),
   staff: z
-    .array(span({ id: z.uuid(), films: z.boolean(), scores: z.boolean() }))
+    .array(span({ id: staffIdSchema, films: z.boolean(), scores: z.boolean() }))
     .min(1)
     .max(60)
     .refine(distinct('id'), { message: 'a staff member is named twice' }),
@@ -54,7 +55,7 @@ export type DaySettings = z.output<typeof daySettingsSchema>;
 
 /** One camper as the planner needs him. */
 export interface DayCamper {
-  readonly id: string;
+  readonly id: CamperId;
   readonly ageGroup: AgeGroup;
   /** The same word for siblings and for campers who stay together; null for none. */
   readonly together: string | null;
@@ -73,14 +74,14 @@ export interface DayInput {
 
 /** One camper on one mound. */
 export interface Session {
-  readonly camper: string;
+  readonly camper: CamperId;
   readonly mound: string;
   readonly camera: string;
   readonly warmUpFrom: Minute;
   readonly from: Minute;
   readonly to: Minute;
   readonly deliveries: number;
-  readonly filmer: string;
+  readonly filmer: StaffId;
 }
 
 /** Deliveries that arm care leaves after the warm-up, at most those wanted; 0 when the camper cannot be filmed today. */

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { linkedDesign, type ScoringRecord } from './linked-design.ts';
+import { linkedDesign, type LinkedDesign, type ScoringRecord } from './linked-design.ts';
+import { coach, coaches, kid } from './testing/ids.ts';
 
 const records = (text: string): ScoringRecord[] =>
-  text.split(' ').flatMap((word) => [...word.slice(1)].map((coach) => ({ camper: word[0]!, coach })));
+  text.split(' ').flatMap((word) => [...word.slice(1)].map((c) => ({ camper: kid(word[0]!), coach: coach(c) })));
 
 // Connectedness of a graph: common facts of graph theory.
 describe('linkedDesign', () => {
@@ -21,14 +22,14 @@ describe('linkedDesign', () => {
       ['c', 'd'],
     ]);
     expect(d.wouldLink).toEqual([{ coach: 'a', campers: ['3'] }]);
-    const [{ coach, campers }] = d.wouldLink as [{ coach: string; campers: readonly string[] }];
+    const [{ coach, campers }] = d.wouldLink as [LinkedDesign['wouldLink'][number]];
     expect(linkedDesign([...records('1ab 2ab 3cd'), { camper: campers[0]!, coach }]).linked).toBe(true);
   });
 
   test('a coach without any camper is a part of his own', () => {
-    const d = linkedDesign(records('1ab 2b'), ['a', 'b', 'z']);
+    const d = linkedDesign(records('1ab 2b'), coaches('abz'));
     expect(d).toMatchObject({ linked: false, parts: [['a', 'b'], ['z']], wouldLink: [{ coach: 'z', campers: ['1', '2'] }] });
-    expect(linkedDesign([...records('1ab 2b'), { camper: '2', coach: 'z' }]).linked).toBe(true);
+    expect(linkedDesign([...records('1ab 2b'), { camper: kid('2'), coach: coach('z') }]).linked).toBe(true);
   });
 
   test('one coach, or none, is linked', () => {
@@ -58,7 +59,7 @@ describe('linkedDesign', () => {
     ]);
     const large = linkedDesign(records('9a 8bc 7dc 6db'));
     expect(large.wouldLink).toEqual([{ coach: 'b', campers: ['9'] }]);
-    expect(linkedDesign(records('2ab 1ab'), ['z']).wouldLink).toEqual([{ coach: 'z', campers: ['1', '2'] }]);
+    expect(linkedDesign(records('2ab 1ab'), coaches('z')).wouldLink).toEqual([{ coach: 'z', campers: ['1', '2'] }]);
     // The edge is walked both ways: c is met first, and leads back to a and on to b.
     expect(linkedDesign(records('1cb 2ac')).linked).toBe(true);
   });

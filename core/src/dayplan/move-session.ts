@@ -1,4 +1,5 @@
 import { deliveriesFor, overlaps, type DayInput, type Minute, type Session } from './day.ts';
+import type { CamperId } from '../record/ids.ts';
 
 /**
  * Moves one camper by hand to a mound and a time, or places him there. Somebody who films and a camera that are free then are
@@ -11,7 +12,7 @@ import { deliveriesFor, overlaps, type DayInput, type Minute, type Session } fro
 export function moveSession(
   input: DayInput,
   sessions: readonly Session[],
-  camperId: string,
+  camperId: CamperId,
   to: { readonly mound: string; readonly from: Minute },
   now?: Minute,
 ): Session[] {

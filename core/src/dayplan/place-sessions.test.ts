@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { placeBlocks } from './place-sessions.ts';
 import { camperOf, SMALL, sessionOf } from './testing/small-day.ts';
+import { coach } from './testing/ids.ts';
 
 const place = (
   blocks: Parameters<typeof placeBlocks>[1],
@@ -109,7 +110,7 @@ describe('one after the other at the earliest time', () => {
     // What stands counts: q, who has filmed two sessions here last, goes on; after three p, with one, takes over.
     const stood = (n: number) => [
       sessionOf('s', 540),
-      ...Array.from({ length: n }, (_, i) => sessionOf(`t${i}`, 550 + 10 * i, { filmer: 'q' })),
+      ...Array.from({ length: n }, (_, i) => sessionOf(`t${i}`, 550 + 10 * i, { filmer: coach('q') })),
     ];
     const next = (n: number) =>
       place(alone('a'), { settings: { ...one, staff: SMALL.staff }, standing: stood(n), from: 600 }).sessions.at(-1)!.filmer;
@@ -118,7 +119,7 @@ describe('one after the other at the earliest time', () => {
 
   test('a camera stays at its mound; one that stands at another mound is taken last', () => {
     const cameras = ['K1', 'K2', 'K3'].map((name) => ({ name, from: 540, to: name === 'K2' ? 560 : 720 }));
-    const standing = [sessionOf('s', 540), sessionOf('t', 540, { mound: 'M2', camera: 'K2', filmer: 'q' })];
+    const standing = [sessionOf('s', 540), sessionOf('t', 540, { mound: 'M2', camera: 'K2', filmer: coach('q') })];
     const placed = place(alone('a', 'b', 'c', 'd'), { settings: { cameras }, standing, from: 550 });
     // M2 has K2 until 560, then K3, which stands nowhere, and not K1.
     expect(placed.sessions.slice(2).map((s) => `${s.mound} ${s.from} ${s.camera}`)).toEqual([

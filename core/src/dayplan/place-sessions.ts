@@ -1,5 +1,6 @@
 import { comesAfter } from './so-far.ts';
 import { deliveriesFor, overlaps, startsAt, type DayCamper, type DaySettings, type Minute, type Session } from './day.ts';
+import type { CamperId } from '../record/ids.ts';
 
 /** Campers who follow one another on one mound: a group kept together, or one alone. */
 export type Block = readonly DayCamper[];
@@ -7,7 +8,7 @@ export type Block = readonly DayCamper[];
 interface Placed {
   readonly sessions: readonly Session[];
   /** Campers for whom the day has no room. */
-  readonly unplaced: readonly string[];
+  readonly unplaced: readonly CamperId[];
 }
 
 const STAY_MINUTES = 15;
@@ -35,7 +36,7 @@ export function placeBlocks(
   arrival: (camper: DayCamper) => Minute = (c) => c.readyFrom,
 ): Placed {
   const sessions: Session[] = [...standing];
-  const unplaced: string[] = [];
+  const unplaced: CamperId[] = [];
   const [mounds, cameras, filmers] = [new Map<string, Busy[]>(), new Map<string, Busy[]>(), new Map<string, Busy[]>()];
   const load = new Map<string, number>();
   const of = (map: Map<string, Busy[]>, name: string): Busy[] => {

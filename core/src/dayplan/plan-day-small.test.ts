@@ -4,6 +4,7 @@ import { daySettingsSchema, startsAt, workingMinutes } from './day.ts';
 import { dayFacts, planDay, planSteps } from './plan-day.ts';
 import { camperOf, dayOf, SMALL, sessionOf } from './testing/small-day.ts';
 import { seeded } from './testing/random-camp.ts';
+import { coach } from './testing/ids.ts';
 
 // Everything here is reckoned by hand on the small day: two mounds from 9:00 (540) to 12:00 (720), ten minutes a camper, ten to warm up.
 const many = (n: number) => Array.from({ length: n }, (_, i) => camperOf(`c${i}`));
@@ -31,10 +32,10 @@ describe('a plan', () => {
   });
 
   test('comes to these facts', () => {
-    const staff = [...SMALL.staff, { id: 'scorer', films: false, scores: true, from: 540, to: 720 }];
+    const staff = [...SMALL.staff, { id: coach('scorer'), films: false, scores: true, from: 540, to: 720 }];
     const mounds = [{ ...SMALL.mounds[0]! }, { ...SMALL.mounds[1]!, from: 560 }];
     const day = dayOf([...many(5), camperOf('away')], { staff, mounds, breaks: [{ from: 550, to: 560 }] });
-    const sessions = [sessionOf('c0', 540), sessionOf('c1', 570), sessionOf('c2', 580, { mound: 'M2', filmer: 'q' })];
+    const sessions = [sessionOf('c0', 540), sessionOf('c1', 570), sessionOf('c2', 580, { mound: 'M2', filmer: coach('q') })];
     expect(dayFacts(day, sessions)).toMatchObject({
       finish: 590,
       // 540 to 590 without the ten of the break.
@@ -46,7 +47,7 @@ describe('a plan', () => {
     expect(dayFacts(day, sessions).filmingMinutes).not.toHaveProperty('scorer');
     expect(dayFacts(day, [])).toMatchObject({ finish: null, minutes: 0, filmingMinutes: { p: 0, q: 0 } });
     // Whoever filmed and stands in the day no more still did.
-    expect(dayFacts(day, [sessionOf('c0', 540, { filmer: 'gone' })]).filmingMinutes).toEqual({ p: 0, q: 0, gone: 10 });
+    expect(dayFacts(day, [sessionOf('c0', 540, { filmer: coach('gone') })]).filmingMinutes).toEqual({ p: 0, q: 0, gone: 10 });
   });
 });
 

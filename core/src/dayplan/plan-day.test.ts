@@ -6,6 +6,7 @@ import { moveSession } from './move-session.ts';
 import { checkByMinute } from './testing/check-by-minute.ts';
 import { solverWith, plan, recordsOf, scorersOf } from './testing/plan.ts';
 import { randomCamp } from './testing/random-camp.ts';
+import { coach, coaches, kid } from './testing/ids.ts';
 
 let solve: IntegerSolver;
 beforeAll(async () => {
@@ -198,7 +199,7 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
       'nobody who films',
       'filmerAway',
       (s) => {
-        s[0]!.filmer = 'nobody';
+        s[0]!.filmer = coach('nobody');
       },
     ],
     [
@@ -226,7 +227,7 @@ describe('planProblems convicts what the minute-by-minute check convicts', () =>
       'a stranger',
       'notToThrow',
       (s) => {
-        s[0]!.camper = 'stranger';
+        s[0]!.camper = kid('stranger');
       },
     ],
   ])('%s', (_, code, change) => {
@@ -283,7 +284,7 @@ describe('the bound and the scorers', () => {
     expect(choices.every((c) => scorersOf(input).includes(c.scorer))).toBe(true);
     expect(linkedDesign(recordsOf(choices)).linked).toBe(true);
     expect(
-      assignScorers({ campers: input.campers, scorers: ['only'], blindShare: 0.2 }, solve).every(
+      assignScorers({ campers: input.campers, scorers: coaches(['only']), blindShare: 0.2 }, solve).every(
         (c) => c.scorer === 'only' && c.secondScorer === null,
       ),
     ).toBe(true);

@@ -5,6 +5,7 @@ import { blockMinutes, blocksOf, longestFirst, spreadAges } from './order-camper
 import { placeBlocks, type Block } from './place-sessions.ts';
 import { readyFromNow } from './so-far.ts';
 import { stillStanding } from './still-standing.ts';
+import type { CamperId } from '../record/ids.ts';
 
 /** What the planner says of its answer; it names nobody. */
 export interface DayPlanFacts {
@@ -22,9 +23,9 @@ export interface DayPlanFacts {
 
 export interface DayPlan {
   readonly sessions: readonly Session[];
-  readonly unplaced: ReadonlyArray<{ readonly camper: string; readonly why: 'armCare' | 'noRoom' }>;
+  readonly unplaced: ReadonlyArray<{ readonly camper: CamperId; readonly why: 'armCare' | 'noRoom' }>;
   /** Campers whose time or mound is another than in the plan before. */
-  readonly moved: readonly string[];
+  readonly moved: readonly CamperId[];
   readonly facts: DayPlanFacts;
 }
 

@@ -9,6 +9,7 @@ import {
   type Session,
 } from './day.ts';
 import { comesAfter, wasThrown } from './so-far.ts';
+import type { CamperId } from '../record/ids.ts';
 
 /** A rule that a plan breaks. */
 /** The rules of a day that a plan can break. */
@@ -35,7 +36,7 @@ export interface PlanProblem {
   readonly code: (typeof PLAN_PROBLEMS)[number];
   /** 'one': the named sessions are wrong in themselves; 'pair': they are in each other's way; 'group': together they break a rule. */
   readonly kind: 'one' | 'pair' | 'group';
-  readonly campers: readonly string[];
+  readonly campers: readonly CamperId[];
   /** In plain words, without names of campers: the screen puts their bibs before it. */
   readonly says: string;
 }
@@ -131,7 +132,7 @@ export function planProblems(
 }
 
 /** A group in the parts that may lie apart: whoever could not be there before the others were through begins a new one. */
-function partsOfGroup(settings: DaySettings, group: readonly Session[], camperOf: (id: string) => DayCamper): Session[][] {
+function partsOfGroup(settings: DaySettings, group: readonly Session[], camperOf: (id: CamperId) => DayCamper): Session[][] {
   const parts: Session[][] = [];
   let end = Number.NEGATIVE_INFINITY;
   for (const s of [...group].sort((a, b) => a.from - b.from)) {

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { stillStanding } from './still-standing.ts';
 import { camperOf, dayOf, SMALL, sessionOf } from './testing/small-day.ts';
+import { coach } from './testing/ids.ts';
 
-const other = { mound: 'M2', camera: 'K2', filmer: 'q' };
+const other = { mound: 'M2', camera: 'K2', filmer: coach('q') };
 const alone = ['a', 'b', 'c'].map((id) => camperOf(id));
 const kin = (id: string, more: object = {}) => camperOf(id, { together: 'kin', ...more });
 const standing = (...args: Parameters<typeof stillStanding>) =>

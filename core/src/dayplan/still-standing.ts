@@ -2,6 +2,7 @@ import type { DayInput, Minute, Session } from './day.ts';
 import { moveSession } from './move-session.ts';
 import { planProblems, type PlanProblem } from './plan-problems.ts';
 import { comesAfter, wasThrown } from './so-far.ts';
+import type { CamperId } from '../record/ids.ts';
 
 /** Sessions of the plan before that break no rule now, groups whole but for who comes too late for them; what is thrown stays. */
 export function stillStanding(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
@@ -9,7 +10,7 @@ export function stillStanding(input: DayInput, before: readonly Session[], now: 
   const thrown = (s: Session): boolean => now !== undefined && wasThrown(s, campers.get(s.camper), now);
   let kept = withOthersFilming(input, before, now);
   for (let again = true; again; ) {
-    const loose = new Set<string>();
+    const loose = new Set<CamperId>();
     for (const problem of planProblems(input, kept, now)) {
       const own = kept.filter((s) => problem.campers.includes(s.camper) && !thrown(s)).sort((a, b) => a.from - b.from);
       // Where two are in each other's way the later one goes.
@@ -38,7 +39,7 @@ const OTHER_HANDS: readonly PlanProblem['code'][] = ['filmerAway', 'filmerTwice'
 /** Where only the one who films, or the camera, is missing, somebody else films at the same time and nobody moves. */
 function withOthersFilming(input: DayInput, before: readonly Session[], now: Minute | undefined): Session[] {
   let kept = [...before];
-  const wrong = (sessions: readonly Session[], camper: string) =>
+  const wrong = (sessions: readonly Session[], camper: CamperId) =>
     planProblems(input, sessions, now).filter((p) => p.campers.includes(camper));
   for (const camper of new Set(
     planProblems(input, kept, now)

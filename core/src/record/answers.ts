@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { idSchema } from './codes.ts';
+import { idSchema, staffIdSchema } from './ids.ts';
 
 /** What endpoints answer with, where it is no page of its own. */
 export const madeSchema = z.object({ id: idSchema });
 /** Whether a child's films may be shown still. */
 export const shownSchema = z.object({ film: z.boolean() });
 /** The link with which somebody who was invited chooses his password. */
-export const invitedSchema = z.object({ id: idSchema, link: z.string() });
+export const invitedSchema = z.object({ id: staffIdSchema, link: z.string() });
 /** The link to hand over; null where it went to the account's own address. */
 export const resetSchema = z.object({ link: z.string().nullable() });
 export const importedSchema = z.object({

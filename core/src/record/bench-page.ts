@@ -1,23 +1,15 @@
 import { z } from 'zod';
 import { ORIGINS } from '../figures/point.ts';
-import {
-  captureKnownSchema,
-  eventSchema,
-  filmStateSchema,
-  idSchema,
-  pointSchema,
-  seenSchema,
-  viewSchema,
-  list,
-} from './codes.ts';
+import { captureKnownSchema, eventSchema, filmStateSchema, pointSchema, seenSchema, viewSchema, list } from './codes.ts';
 import { deliverySchema } from './films-page.ts';
+import { staffIdSchema, deliveryIdSchema, clipIdSchema } from './ids.ts';
 
 const frame = z.number().int().nonnegative();
 
 /** A film at the bench: pixels as contract.md has them, the time of every frame in seconds of the file. */
 const benchFilmSchema = z.object({
-  id: idSchema,
-  deliveryId: idSchema,
+  id: clipIdSchema,
+  deliveryId: deliveryIdSchema,
   view: viewSchema,
   width: z.number().int(),
   height: z.number().int(),
@@ -31,11 +23,11 @@ const benchFilmSchema = z.object({
 });
 export type BenchFilm = z.infer<typeof benchFilmSchema>;
 
-const markSchema = z.object({ clipId: idSchema, event: eventSchema, frame, frameTo: frame.nullable() });
+const markSchema = z.object({ clipId: clipIdSchema, event: eventSchema, frame, frameTo: frame.nullable() });
 export type BenchMark = z.infer<typeof markSchema>;
 
 const placedSchema = z.object({
-  clipId: idSchema,
+  clipId: clipIdSchema,
   event: eventSchema,
   point: pointSchema,
   x: z.number(),
@@ -49,9 +41,9 @@ const placedSchema = z.object({
 export type BenchPoint = z.infer<typeof placedSchema>;
 
 const scoredSchema = z.object({
-  deliveryId: idSchema,
+  deliveryId: deliveryIdSchema,
   checkpoint: z.string(),
-  coachId: idSchema,
+  coachId: staffIdSchema,
   level: seenSchema,
   faults: list(z.string()),
   note: z.string().nullable(),
@@ -70,6 +62,6 @@ export type BenchSet = z.infer<typeof benchSetSchema>;
 
 /** What one scorer sees at the bench: of levels his own only; of what a colleague has scored, that he has, and no level, fault or note. */
 export const scorersBenchSchema = benchSetSchema.extend({
-  colleagues: list(z.object({ deliveryId: idSchema, checkpoint: z.string(), by: z.string() })),
+  colleagues: list(z.object({ deliveryId: deliveryIdSchema, checkpoint: z.string(), by: z.string() })),
 });
 export type ScorersBench = z.infer<typeof scorersBenchSchema>;

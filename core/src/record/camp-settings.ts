@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { armCareRulesSchema } from '../armcare/rules.ts';
 import { AGE_GROUPS } from '../roster/age-group.ts';
-import { idSchema } from './codes.ts';
+import { sheetIdSchema } from './ids.ts';
 
 const zones = new Set(Intl.supportedValuesOf('timeZone'));
 
@@ -24,7 +24,7 @@ export const campSettingsSchema = newCampSchema.and(
     /** Pitching distance of an age group, in feet. */
     distances: z.partialRecord(z.enum(AGE_GROUPS), z.number().min(20).max(70)),
     retentionDays: z.number().int().min(1).max(3650),
-    sheetId: idSchema,
+    sheetId: sheetIdSchema,
     schools: z.record(z.string().max(40), z.string().max(80)),
     schoolReasons: z.record(z.string().max(40), z.string().trim().max(400)),
     /** null: the published limits. */

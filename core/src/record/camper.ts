@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CONSENT_WAYS } from '../roster/consent.ts';
 import { rosterPatchSchema, rosterRowSchema } from '../roster/roster-row.ts';
-import { idSchema } from './codes.ts';
+import { camperIdSchema } from './ids.ts';
 
 /** The facts of a camper as the roster's form keeps them. Consent has a gate of its own: this form neither gives nor takes it. */
 export const camperFactsSchema = rosterRowSchema.omit({ consentToFilm: true, consentToShare: true, consentUntil: true });
@@ -24,7 +24,7 @@ export const withdrawalSchema = z.object({ withdrawn: z.boolean() });
 /** Asks the other camps of the organisation whether they know the child, or says of one of their campers whether he is. */
 export const sameChildSchema = z.union([
   z.object({ ask: z.literal(true) }),
-  z.object({ other: idSchema, is: z.enum(['same', 'other']) }),
+  z.object({ other: camperIdSchema, is: z.enum(['same', 'other']) }),
 ]);
 
 /** It cannot be taken back, so the bib is typed once more. */
@@ -43,7 +43,7 @@ export const importSchema = z.object({
     .array(
       z.object({
         said: rosterPatchSchema,
-        decision: z.union([z.enum(['match', 'new']), z.object({ update: idSchema })]),
+        decision: z.union([z.enum(['match', 'new']), z.object({ update: camperIdSchema })]),
         consent: z.enum(['keep', 'take']).nullable(),
       }),
     )

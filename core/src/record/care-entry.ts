@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { THROW_KINDS } from '../armcare/rules.ts';
 import { SORE_PLACES } from './check-in-words.ts';
+import { camperIdSchema } from './ids.ts';
 
 const reason = z.string().trim().min(3).max(400);
 
@@ -11,23 +12,23 @@ const reason = z.string().trim().min(3).max(400);
 export const careEntrySchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('throws'),
-    camperId: z.uuid(),
+    camperId: camperIdSchema,
     day: z.iso.date(),
     throwKind: z.enum(THROW_KINDS),
     count: z.number().int().min(1).max(300),
   }),
   /** Takes back throws that were entered by mistake. Whoever did not enter them says why. */
-  z.object({ kind: z.literal('takeBackThrows'), camperId: z.uuid(), throwsId: z.uuid(), reason: reason.nullable() }),
-  z.object({ kind: z.literal('sore'), camperId: z.uuid(), place: z.enum(SORE_PLACES), since: z.iso.date() }),
-  z.object({ kind: z.literal('liftSore'), camperId: z.uuid(), reason }),
+  z.object({ kind: z.literal('takeBackThrows'), camperId: camperIdSchema, throwsId: z.uuid(), reason: reason.nullable() }),
+  z.object({ kind: z.literal('sore'), camperId: camperIdSchema, place: z.enum(SORE_PLACES), since: z.iso.date() }),
+  z.object({ kind: z.literal('liftSore'), camperId: camperIdSchema, reason }),
   /** The lead lets somebody throw so many throws more on one day. */
   z.object({
     kind: z.literal('allow'),
-    camperId: z.uuid(),
+    camperId: camperIdSchema,
     day: z.iso.date(),
     throws: z.number().int().min(1).max(100),
     reason,
   }),
-  z.object({ kind: z.literal('takeBackAllowance'), camperId: z.uuid(), allowanceId: z.uuid() }),
+  z.object({ kind: z.literal('takeBackAllowance'), camperId: camperIdSchema, allowanceId: z.uuid() }),
 ]);
 export type CareEntry = z.output<typeof careEntrySchema>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MOBILITY_NOTES, SORE_PLACES } from './check-in-words.ts';
-import { idSchema } from './codes.ts';
+import { camperIdSchema } from './ids.ts';
 
 /** Throws that a family reports. Warm-ups and filming are counted at the field itself. */
 const throwsSchema = z
@@ -10,7 +10,7 @@ const throwsSchema = z
 
 /** What was said of one camper at the gate. */
 export const checkInSchema = z.object({
-  camperId: idSchema,
+  camperId: camperIdSchema,
   day: z.iso.date(),
   notedAt: z.iso.datetime(),
   present: z.boolean(),

@@ -3,8 +3,6 @@ import { POINT_IDS, type PointId } from '../figures/point-ids.ts';
 import { EVENT_IDS, type EventId } from '../keyframes/events.ts';
 import { VIEW_IDS } from '../sheet/schema.ts';
 
-/** Ids of things that are kept: the device or the server makes them, nobody reads them. */
-export const idSchema = z.uuid();
 /** A key frame, a point of the body, a view, a kind of delivery, a level, by their codes in the contract. */
 export const eventSchema = z.enum(EVENT_IDS as readonly [EventId, ...EventId[]]);
 export const pointSchema = z.enum(POINT_IDS as readonly [PointId, ...PointId[]]);

@@ -2,28 +2,29 @@ import { z } from 'zod';
 import { daySettingsSchema } from '../dayplan/day.ts';
 import { AGE_GROUPS } from '../roster/age-group.ts';
 import { PLAN_PROBLEMS } from '../dayplan/plan-problems.ts';
-import { idSchema, list } from './codes.ts';
+import { list } from './codes.ts';
+import { campIdSchema, staffIdSchema, camperIdSchema } from './ids.ts';
 
 /** Minutes since midnight on the clock of the camp; those of a plan that was made by hand may lie anywhere. */
 const minute = z.number();
 
 const sessionSchema = z.object({
-  camper: idSchema,
+  camper: camperIdSchema,
   mound: z.string(),
   camera: z.string(),
   warmUpFrom: minute,
   from: minute,
   to: minute,
   deliveries: z.number().int(),
-  filmer: idSchema,
-  scorer: idSchema,
+  filmer: staffIdSchema,
+  scorer: staffIdSchema,
   /** Who scores blind as well; null for nobody. */
-  secondScorer: idSchema.nullable(),
+  secondScorer: staffIdSchema.nullable(),
 });
 
 /** Everything that the page of a day's plan shows. */
 export const dayPlanPageSchema = z.object({
-  campId: idSchema,
+  campId: campIdSchema,
   day: z.iso.date(),
   now: minute.nullable(),
   /** The day is over: nothing of it is planned any more. */
@@ -32,11 +33,11 @@ export const dayPlanPageSchema = z.object({
   settings: daySettingsSchema,
   sessions: list(sessionSchema),
   /** Who is not to throw that day, with the reason in plain words. */
-  resting: list(z.object({ camper: idSchema, why: z.string() })),
+  resting: list(z.object({ camper: camperIdSchema, why: z.string() })),
   /** Who has been at the gate on this day and is here. */
-  here: list(idSchema),
+  here: list(camperIdSchema),
   /** Who may throw and has no place. */
-  unplanned: list(idSchema),
+  unplanned: list(camperIdSchema),
   facts: z.object({
     finish: minute.nullable(),
     minutes: z.number(),
@@ -53,28 +54,28 @@ export const dayPlanPageSchema = z.object({
     z.object({
       code: z.enum(PLAN_PROBLEMS),
       kind: z.enum(['one', 'pair', 'group']),
-      campers: list(idSchema),
+      campers: list(camperIdSchema),
       says: z.string(),
     }),
   ),
   linked: z.object({
     linked: z.boolean(),
-    parts: list(list(idSchema)),
-    pairs: list(z.object({ coaches: z.tuple([idSchema, idSchema]).readonly(), shared: z.number() })),
-    wouldLink: list(z.object({ coach: idSchema, campers: list(idSchema) })),
+    parts: list(list(staffIdSchema)),
+    pairs: list(z.object({ coaches: z.tuple([staffIdSchema, staffIdSchema]).readonly(), shared: z.number() })),
+    wouldLink: list(z.object({ coach: staffIdSchema, campers: list(camperIdSchema) })),
   }),
   /** The search for who scores whom ran into its limit: the loads may differ by more than they must. */
   scorersCut: z.boolean(),
   campers: list(
     z.object({
-      id: idSchema,
+      id: camperIdSchema,
       bib: z.number().int(),
       name: z.string(),
       ageGroup: z.enum(AGE_GROUPS),
       together: z.string().nullable(),
     }),
   ),
-  staff: list(z.object({ id: idSchema, name: z.string(), active: z.boolean(), mayScore: z.boolean() })),
+  staff: list(z.object({ id: staffIdSchema, name: z.string(), active: z.boolean(), mayScore: z.boolean() })),
 });
 export type DayPlanPage = z.infer<typeof dayPlanPageSchema>;
 
@@ -82,8 +83,8 @@ export type DayPlanPage = z.infer<typeof dayPlanPageSchema>;
 export const changedPlanSchema = z.object({ page: dayPlanPageSchema });
 /** The plan after it was solved, and what that has moved. */
 export const solvedPlanSchema = changedPlanSchema.extend({
-  moved: list(idSchema),
-  unplaced: list(z.object({ camper: idSchema, why: z.string() })),
+  moved: list(camperIdSchema),
+  unplaced: list(z.object({ camper: camperIdSchema, why: z.string() })),
 });
 
 const revision = z.number().int().nonnegative();
@@ -91,7 +92,7 @@ const revision = z.number().int().nonnegative();
 export const solveDaySchema = z.object({ settings: daySettingsSchema, revision, anew: z.boolean() });
 /** Moves one camper by hand; minutes since midnight. */
 export const moveInPlanSchema = z.object({
-  camperId: idSchema,
+  camperId: camperIdSchema,
   mound: z.string().min(1).max(40),
   from: z.number().int().min(0).max(1440),
   revision,

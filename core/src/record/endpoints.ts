@@ -31,7 +31,7 @@ import {
 } from './camper.ts';
 import { careEntrySchema } from './care-entry.ts';
 import { checkedInSchema, checkInSchema } from './check-in.ts';
-import { idSchema, list } from './codes.ts';
+import { list } from './codes.ts';
 import {
   changedPlanSchema,
   dayPlanPageSchema,
@@ -58,6 +58,7 @@ import {
 import { gateListSchema } from './gate-page.ts';
 import { campAtWorkSchema, joinSchema, makesCampsSchema, newStaffSchema, signInSchema, staffChangeSchema } from './staff.ts';
 import { standingSchema } from './standing.ts';
+import { campIdSchema, staffIdSchema } from './ids.ts';
 
 /** What an endpoint takes and what it answers with when all went well. Problems have one form for all: RFC 9457, with a stable code. */
 export interface Endpoint {
@@ -101,7 +102,7 @@ export const ENDPOINTS = {
   },
   'GET /api/live': {
     does: 'Tells an open page what has changed at its camp, as server-sent events: what about, and of which camper.',
-    query: z.object({ camp: idSchema }),
+    query: z.object({ camp: campIdSchema }),
     status: 200,
     answers: { file: 'text/event-stream' },
   },
@@ -218,7 +219,7 @@ export const ENDPOINTS = {
   'GET /api/day-plan/[day]/plan.csv': { does: 'The plan as a table.', status: 200, answers: csv },
   'GET /api/day-plan/[day]/plan.ics': {
     does: 'The sessions of a day for a calendar, or what one person films of them.',
-    query: z.object({ staff: idSchema.optional() }),
+    query: z.object({ staff: staffIdSchema.optional() }),
     status: 200,
     answers: { file: 'text/calendar' },
   },

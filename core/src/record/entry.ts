@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { ORIGINS } from '../figures/point.ts';
 import { isCheckpointId } from '../sheet/codes.ts';
-import { eventSchema as event, idSchema as id, pointSchema as point } from './codes.ts';
+import { eventSchema as event, pointSchema as point } from './codes.ts';
+import { deliveryIdSchema, clipIdSchema, type StaffId } from './ids.ts';
 
 /** Which there are, the sheet of the camp says. */
 const checkpoint = z.string().refine(isCheckpointId, { message: 'no id of a checkpoint' });
@@ -12,11 +13,11 @@ const frame = z.number().int().nonnegative();
  * entered) makes that the same entry each time, and tells which of two entries about the same thing is the newer one.
  */
 export const entrySchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('mark'), clipId: id, event, frame, frameTo: frame.nullable() }),
-  z.object({ kind: z.literal('unmark'), clipId: id, event }),
+  z.object({ kind: z.literal('mark'), clipId: clipIdSchema, event, frame, frameTo: frame.nullable() }),
+  z.object({ kind: z.literal('unmark'), clipId: clipIdSchema, event }),
   z.object({
     kind: z.literal('point'),
-    clipId: id,
+    clipId: clipIdSchema,
     event,
     point,
     x: z.number(),
@@ -26,22 +27,22 @@ export const entrySchema = z.discriminatedUnion('kind', [
     frame: frame.nullable().default(null),
     origin: z.enum(ORIGINS).default('placed'),
   }),
-  z.object({ kind: z.literal('unpoint'), clipId: id, event, point }),
+  z.object({ kind: z.literal('unpoint'), clipId: clipIdSchema, event, point }),
   z.object({
     kind: z.literal('score'),
-    deliveryId: id,
+    deliveryId: deliveryIdSchema,
     checkpoint,
     level: z.enum(['0', '1', '2', '3', 'NV']),
     faults: z.array(z.string().max(60)).max(8),
     note: z.string().max(500).nullable(),
   }),
-  z.object({ kind: z.literal('unscore'), deliveryId: id, checkpoint }),
+  z.object({ kind: z.literal('unscore'), deliveryId: deliveryIdSchema, checkpoint }),
 ]);
 
 export type Entry = z.infer<typeof entrySchema>;
 
 /** What an entry is about: two entries with the same target replace each other. */
-export function entryTarget(entry: Entry, staffId: string): string {
+export function entryTarget(entry: Entry, staffId: StaffId): string {
   switch (entry.kind) {
     case 'mark':
     case 'unmark':

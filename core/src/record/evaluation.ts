@@ -1,15 +1,15 @@
 import { z } from 'zod';
 import { saidSchema } from '../evaluation/document.ts';
-import { idSchema } from './codes.ts';
+import { camperIdSchema, evaluationIdSchema } from './ids.ts';
 
 /** Starts a draft; the one that the page shows is named, so that nobody else's is replaced. */
 export const startDraftSchema = z.object({
-  camperId: idSchema,
-  instead: z.object({ id: idSchema, revision: z.number().int() }).nullable().default(null),
+  camperId: camperIdSchema,
+  instead: z.object({ id: evaluationIdSchema, revision: z.number().int() }).nullable().default(null),
   from: z.enum(['levels', 'last released']).default('levels'),
 });
 export const draftStartedSchema = z.object({
-  id: idSchema,
+  id: evaluationIdSchema,
   version: z.number().int(),
   said: saidSchema,
 });
@@ -23,5 +23,5 @@ export const saveDraftSchema = z.union([
   z.object({ said: saidSchema, ...seenAt }),
   z.object({ document: saidSchema, ...seenAt }).transform(({ document, ...rest }) => ({ said: document, ...rest })),
 ]);
-export const draftSavedSchema = z.object({ id: idSchema, version: z.number().int(), revision: z.number().int() });
-export const releasedSchema = z.object({ id: idSchema, version: z.number().int(), releasedAt: z.iso.datetime() });
+export const draftSavedSchema = z.object({ id: evaluationIdSchema, version: z.number().int(), revision: z.number().int() });
+export const releasedSchema = z.object({ id: evaluationIdSchema, version: z.number().int(), releasedAt: z.iso.datetime() });

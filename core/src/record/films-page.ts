@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { captureKnownSchema, deliveryKindSchema, filmStateSchema, idSchema, viewSchema, list } from './codes.ts';
+import { captureKnownSchema, deliveryKindSchema, filmStateSchema, viewSchema, list } from './codes.ts';
+import { idSchema, deliveryIdSchema, clipIdSchema } from './ids.ts';
 
 const listedFilmSchema = z.object({
-  id: idSchema,
-  deliveryId: idSchema,
+  id: clipIdSchema,
+  deliveryId: deliveryIdSchema,
   view: viewSchema,
   fileName: z.string(),
   state: filmStateSchema,
@@ -20,16 +21,20 @@ const listedFilmSchema = z.object({
 export type ListedFilm = z.infer<typeof listedFilmSchema>;
 
 /** A delivery as it is listed. */
-export const deliverySchema = z.object({ id: idSchema, number: z.number().int().positive(), kind: deliveryKindSchema });
+export const deliverySchema = z.object({ id: deliveryIdSchema, number: z.number().int().positive(), kind: deliveryKindSchema });
 
 /** The films of one camper, and the files that were turned away. */
 export const camperFilmsSchema = z.object({
   deliveries: list(deliverySchema),
   clips: list(listedFilmSchema),
   /** What the simulated camera is at: the share that is done, or why it could not. */
-  filming: list(z.object({ deliveryId: idSchema, view: viewSchema, share: z.number(), problem: z.string().nullable() })),
+  filming: list(z.object({ deliveryId: deliveryIdSchema, view: viewSchema, share: z.number(), problem: z.string().nullable() })),
   /** Films that were removed with work on them (how many key frames and points): they can be put back for a day. */
-  removed: list(z.object({ id: idSchema, deliveryId: idSchema, view: viewSchema, fileName: z.string(), work: z.number().int() })),
-  refusals: list(z.object({ id: idSchema, deliveryId: idSchema, view: z.string(), fileName: z.string(), reason: z.string() })),
+  removed: list(
+    z.object({ id: clipIdSchema, deliveryId: deliveryIdSchema, view: viewSchema, fileName: z.string(), work: z.number().int() }),
+  ),
+  refusals: list(
+    z.object({ id: idSchema, deliveryId: deliveryIdSchema, view: z.string(), fileName: z.string(), reason: z.string() }),
+  ),
 });
 export type CamperFilms = z.infer<typeof camperFilmsSchema>;

@@ -1,19 +1,20 @@
 import { z } from 'zod';
 import { DELIVERY_KINDS, VIEW_IDS } from '../sheet/schema.ts';
-import { filmStateSchema, idSchema, viewSchema } from './codes.ts';
+import { filmStateSchema, viewSchema } from './codes.ts';
+import { camperIdSchema, deliveryIdSchema, clipIdSchema } from './ids.ts';
 
 /** What is said of a film in the address to which its bytes are sent. */
 export const filmQuerySchema = z.object({
-  deliveryId: idSchema,
+  deliveryId: deliveryIdSchema,
   view: z.enum(VIEW_IDS),
   fileName: z.string().min(1).max(1000),
   /** How the browser that sends it calls itself. */
   browser: z.string().max(60).optional(),
 });
-export const filmTakenSchema = z.object({ id: idSchema, state: filmStateSchema });
+export const filmTakenSchema = z.object({ id: clipIdSchema, state: filmStateSchema });
 
 export const filmStandingSchema = z.object({
-  id: idSchema,
+  id: clipIdSchema,
   state: filmStateSchema,
   /** Share of the step that is under way, 0 to 1. */
   progress: z.number(),
@@ -34,11 +35,11 @@ export const moveFilmSchema = z.object({ bib: z.number().int(), delivery: z.numb
 export const removedFilmSchema = z.object({ removed: z.enum(['gone', 'kept']) });
 
 export const newDeliverySchema = z.object({
-  id: idSchema,
-  camperId: idSchema,
+  id: deliveryIdSchema,
+  camperId: camperIdSchema,
   kind: z.enum(DELIVERY_KINDS),
   thrownOn: z.iso.date(),
 });
 
 /** The views that the simulated camera films. */
-export const simulatedFilmSchema = z.object({ deliveryId: idSchema, view: z.enum(['openSide', 'front']) });
+export const simulatedFilmSchema = z.object({ deliveryId: deliveryIdSchema, view: z.enum(['openSide', 'front']) });

@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import { THROW_KINDS } from '../armcare/rules.ts';
-import { idSchema, list } from './codes.ts';
+import { list } from './codes.ts';
+import { camperIdSchema } from './ids.ts';
 
 const day = z.iso.date();
 const throwsSchema = z.object({ day, count: z.number().int(), kind: z.enum(THROW_KINDS) });
 
 /** What the phone at the gate shows of one camper. */
 const gateLineSchema = z.object({
-  id: idSchema,
+  id: camperIdSchema,
   bib: z.number().int(),
   name: z.string(),
   age: z.number().int(),

@@ -1,6 +1,18 @@
 /** What travels between the browser and the server, and what is kept: one file a noun or a screen, schemas with the types that come of them. */
 export { MOBILITY_NOTES, SORE_PLACES, NOTHING_ASKED } from './check-in-words.ts';
 export { ROLES, type Role } from './codes.ts';
+export type {
+  CampId,
+  CamperId,
+  ChildId,
+  ClipId,
+  DeliveryId,
+  EvaluationId,
+  Id,
+  OrganisationId,
+  SheetId,
+  StaffId,
+} from './ids.ts';
 export { careEntrySchema, type CareEntry } from './care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';
@@ -37,5 +49,6 @@ export { ENDPOINTS, readAnswer, type Endpoint, type EndpointName } from './endpo
 export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './day-plan-page.ts';
 export { LIVE_TOPICS, liveChangeSchema, type LiveChange, type LiveTopic } from './live.ts';
 export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
+export { filmTakenSchema } from './films.ts';
 export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './films-page.ts';
 export { standingSchema, type Standing } from './standing.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from './codes.ts';
+import { camperIdSchema } from './ids.ts';
 
 /** What open pages follow: the films of a camper, the list at the gate, the plan of a day, and whether a child may be shown. */
 export const LIVE_TOPICS = ['films', 'gate', 'plan', 'shown'] as const;
@@ -9,6 +9,6 @@ export type LiveTopic = (typeof LIVE_TOPICS)[number];
 export const liveChangeSchema = z.object({
   about: z.enum(LIVE_TOPICS),
   /** Of whom; null where it is of the camp. */
-  camper: idSchema.nullable(),
+  camper: camperIdSchema.nullable(),
 });
 export type LiveChange = z.infer<typeof liveChangeSchema>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { idSchema, roleSchema } from './codes.ts';
+import { roleSchema } from './codes.ts';
+import { campIdSchema } from './ids.ts';
 
 export const newStaffSchema = z.object({
   name: z.string().trim().min(1).max(80),
@@ -27,4 +28,4 @@ export const joinSchema = z.object({
 });
 
 /** The camp that somebody works at from now on, on this device. */
-export const campAtWorkSchema = z.object({ camp: idSchema });
+export const campAtWorkSchema = z.object({ camp: campIdSchema });

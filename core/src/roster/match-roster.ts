@@ -1,10 +1,11 @@
 import { loosens } from './consent.ts';
 import type { RosterPatch, RosterRow } from './roster-row.ts';
 import { plainName, sameName } from './same-name.ts';
+import type { CamperId } from '../record/ids.ts';
 
 /** A camper whom the roster holds already. */
 export interface KnownCamper extends RosterRow {
-  readonly id: string;
+  readonly id: CamperId;
 }
 
 export interface RosterChange {
@@ -15,10 +16,10 @@ export interface RosterChange {
 
 export type RosterMatch =
   | { readonly kind: 'new' }
-  | { readonly kind: 'same'; readonly id: string }
-  | { readonly kind: 'update'; readonly id: string; readonly changes: readonly RosterChange[] }
+  | { readonly kind: 'same'; readonly id: CamperId }
+  | { readonly kind: 'update'; readonly id: CamperId; readonly changes: readonly RosterChange[] }
   /** It may be one of these, or somebody new: somebody must say. */
-  | { readonly kind: 'unsure'; readonly why: string; readonly candidates: readonly string[] };
+  | { readonly kind: 'unsure'; readonly why: string; readonly candidates: readonly CamperId[] };
 
 /** How the fields of a camper are called where a change of them is shown. */
 export const ROW_NAMES: Readonly<Record<keyof RosterRow, string>> = {

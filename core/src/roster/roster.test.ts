@@ -22,6 +22,7 @@ import {
   type RosterField,
   type TextEncoding,
 } from './index.ts';
+import type { CamperId } from '../record/ids.ts';
 
 describe('dates', () => {
   // Common forms of writing a day; the calendar days behind them are common facts.
@@ -426,29 +427,35 @@ describe('a roster', () => {
 describe('a second file', () => {
   const row = wholeRow(read(good)[0]!.said)!;
   const known: KnownCamper[] = [
-    { ...row, id: 'ann' },
-    { ...row, id: 'cy', bib: 8, name: 'Cy Ode', born: '2013-05-20' },
+    { ...row, id: 'ann' as CamperId },
+    { ...row, id: 'cy' as CamperId, bib: 8, name: 'Cy Ode', born: '2013-05-20' },
   ];
   const roster = () => indexRoster(known);
   const match = (more: object) => matchRoster({ ...row, ...more }, roster());
 
   test('the same child is known by bib or by name and birth date', () => {
-    expect(match({})).toEqual({ kind: 'same', id: 'ann' });
+    expect(match({})).toEqual({ kind: 'same', id: 'ann' as CamperId });
     expect(match({ heightCentimetres: 152 })).toEqual({
       kind: 'update',
-      id: 'ann',
+      id: 'ann' as CamperId,
       changes: [{ field: 'heightCentimetres', from: '150', to: '152' }],
     });
-    expect(match({ bib: 70 })).toMatchObject({ kind: 'update', id: 'ann', changes: [{ field: 'bib' }] });
+    expect(match({ bib: 70 })).toMatchObject({ kind: 'update', id: 'ann' as CamperId, changes: [{ field: 'bib' }] });
     expect(match({ bib: 50, name: 'Eve Roy', born: '2012-01-01' })).toEqual({ kind: 'new' });
   });
 
   test('what it does not hold changes nothing: a missing column, an empty cell', () => {
-    const full: KnownCamper = { ...row, id: 'ann', guardianPhone: '555', togetherWith: 'Lee', consentUntil: '2026-08-01' };
+    const full: KnownCamper = {
+      ...row,
+      id: 'ann' as CamperId,
+      guardianPhone: '555',
+      togetherWith: 'Lee',
+      consentUntil: '2026-08-01',
+    };
     const index = indexRoster([full]);
-    expect(matchRoster({ bib: 7, name: 'Ann Lee' }, index)).toEqual({ kind: 'same', id: 'ann' });
+    expect(matchRoster({ bib: 7, name: 'Ann Lee' }, index)).toEqual({ kind: 'same', id: 'ann' as CamperId });
     const said = readRosterRow(2, { bib: '7', name: 'Ann Lee', guardianPhone: '', consentToFilm: ' ', together: '' }, camp).said;
-    expect(matchRoster(said, index)).toEqual({ kind: 'same', id: 'ann' });
+    expect(matchRoster(said, index)).toEqual({ kind: 'same', id: 'ann' as CamperId });
     // Of somebody who is known nothing is missing.
     expect(matchRows([readRosterRow(2, { bib: '7', name: 'Ann Lee' }, camp)], index)[0]!.problems).toEqual([]);
     expect(matchRows([readRosterRow(2, { bib: '9', name: 'Eve Roy' }, camp)], index)[0]!.problems.map((p) => p.code)).toEqual(
@@ -461,8 +468,8 @@ describe('a second file', () => {
     expect(match({ bib: 50, born: '2012-01-01' })).toMatchObject({ kind: 'unsure', candidates: ['ann'] });
     expect(match({ bib: 8 })).toMatchObject({ kind: 'unsure', candidates: ['ann'], why: expect.stringContaining("Cy Ode's") });
     expect(matchRoster({ bib: 7, hand: 'L' }, roster())).toMatchObject({ kind: 'unsure', candidates: ['ann'] });
-    expect(matchRoster({ bib: 7, born: row.born }, roster())).toEqual({ kind: 'same', id: 'ann' });
-    expect(matchRoster({ name: 'Ann Lee' }, roster())).toEqual({ kind: 'same', id: 'ann' });
+    expect(matchRoster({ bib: 7, born: row.born }, roster())).toEqual({ kind: 'same', id: 'ann' as CamperId });
+    expect(matchRoster({ name: 'Ann Lee' }, roster())).toEqual({ kind: 'same', id: 'ann' as CamperId });
     expect(matchRoster({ bib: 50, name: 'Ann Lee' }, roster())).toMatchObject({ kind: 'unsure', candidates: ['ann'] });
   });
 

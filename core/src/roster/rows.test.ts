@@ -10,10 +10,11 @@ import {
   withDoubles,
 } from './index.ts';
 import type { KnownCamper, RosterField } from './index.ts';
+import type { CamperId } from '../record/ids.ts';
 
 const camp = { firstDay: '2026-07-13' };
 const ann: KnownCamper = {
-  id: 'ann',
+  id: 'ann' as CamperId,
   bib: 7,
   name: 'Ann Lee',
   born: '2014-03-09',
@@ -145,7 +146,7 @@ describe('the cells of a row', () => {
 });
 
 describe('rows against the roster', () => {
-  const roster = () => indexRoster([ann, { ...ann, id: 'cy', bib: 8, name: 'Cy Ode', born: '2013-05-20' }]);
+  const roster = () => indexRoster([ann, { ...ann, id: 'cy' as CamperId, bib: 8, name: 'Cy Ode', born: '2013-05-20' }]);
   const why = (said: Parameters<typeof matchRoster>[0]) => {
     const match = matchRoster(said, roster());
     return match.kind === 'unsure' ? match.why : match.kind;
@@ -170,9 +171,9 @@ describe('rows against the roster', () => {
   });
 
   test('two of one name are told apart by the birth date, and by nothing else', () => {
-    const two = indexRoster([ann, { ...ann, id: 'other', bib: 9, born: '2012-05-05' }]);
+    const two = indexRoster([ann, { ...ann, id: 'other' as CamperId, bib: 9, born: '2012-05-05' }]);
     expect(matchRoster({ name: 'Ann Lee' }, two)).toMatchObject({ kind: 'unsure', candidates: ['ann', 'other'] });
-    expect(matchRoster({ name: 'Ann Lee', born: '2012-05-05' }, two)).toEqual({ kind: 'same', id: 'other' });
+    expect(matchRoster({ name: 'Ann Lee', born: '2012-05-05' }, two)).toEqual({ kind: 'same', id: 'other' as CamperId });
     expect([...two.byId.keys()]).toEqual(['ann', 'other']);
   });
 

@@ -1,6 +1,8 @@
+import type { StaffId } from '@stride-chalk/core';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { z } from 'zod';
 import { CHECK_INS, clockInWords, ENTRIES, Outbox, type OutboxKind, type OutboxNews } from './outbox.ts';
+import { anId } from './testing/an-id.ts';
 
 interface Sent {
   readonly id: string;
@@ -36,7 +38,7 @@ function browser(answers: readonly Answer[], camp: string | null = null) {
 let news: Array<OutboxNews<string>>;
 let settled: Array<readonly [string, unknown]>;
 const answers = z.object({ title: z.string(), at: z.string() });
-const open = (staffId = 'me', kind: OutboxKind = ENTRIES): Outbox<string> =>
+const open = (staffId: StaffId = anId('me'), kind: OutboxKind = ENTRIES): Outbox<string> =>
   new Outbox<string>(
     { ...kind, answers },
     staffId,
@@ -159,11 +161,11 @@ describe('what is entered', () => {
 
   test('by somebody else, or of another kind, on the same device is left alone', async () => {
     const { sent } = browser(['no network']);
-    open('another').add('his');
-    open('me', CHECK_INS).add('at the gate');
+    open(anId('another')).add('his');
+    open(anId('me'), CHECK_INS).add('at the gate');
     await vi.advanceTimersByTimeAsync(0);
     sent.length = 0;
-    expect(open('me').pending()).toEqual([]);
+    expect(open(anId('me')).pending()).toEqual([]);
     await vi.advanceTimersByTimeAsync(0);
     expect(sent).toEqual([]);
   });

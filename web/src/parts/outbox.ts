@@ -1,11 +1,11 @@
 import { v7 } from 'uuid';
 import type { z } from 'zod';
-import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, SENT_HEADER, standingSchema } from '@stride-chalk/core';
+import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, SENT_HEADER, standingSchema, type StaffId } from '@stride-chalk/core';
 import { campHeaders, pageCamp } from './page-camp.ts';
 
 interface Waiting<T> {
   readonly id: string;
-  readonly staffId: string;
+  readonly staffId: StaffId;
   /** Where it was entered; null for entries of older pages. */
   readonly camp?: string | null;
   readonly entry: T;
@@ -61,7 +61,7 @@ export const CHECK_INS = { name: 'check-in', path: '/api/check-ins', answers: ch
  * confirmed. One that the server refuses stays, and is named.
  */
 export class Outbox<T, A = unknown> {
-  readonly #staffId: string;
+  readonly #staffId: StaffId;
   readonly #kind: OutboxKind<A>;
   readonly #listen: (news: OutboxNews<T>) => void;
   readonly #settled: (entry: T, answer: A | null) => void;
@@ -75,7 +75,7 @@ export class Outbox<T, A = unknown> {
   /** @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused, or answered in another form */
   constructor(
     kind: OutboxKind<A>,
-    staffId: string,
+    staffId: StaffId,
     listen: (news: OutboxNews<T>) => void,
     settled: (entry: T, answer: A | null) => void = () => {},
   ) {

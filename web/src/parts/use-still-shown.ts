@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { shownSchema } from '@stride-chalk/core';
+import { shownSchema, type CamperId } from '@stride-chalk/core';
 import { useLive } from './use-live.ts';
 
 /**
@@ -8,7 +8,7 @@ import { useLive } from './use-live.ts';
  *
  * @param shown false where the page is closed already
  */
-export function useStillShown(camperId: string, shown: boolean): void {
+export function useStillShown(camperId: CamperId, shown: boolean): void {
   const path = `/api/campers/${camperId}/shown`;
   const { data } = useLive({
     schema: shownSchema,

@@ -1,3 +1,4 @@
+import type { StaffId } from '@stride-chalk/core';
 import { hash, verify } from '@node-rs/argon2';
 import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
@@ -92,7 +93,7 @@ export async function openAccount(address: string, password: string) {
     .orderBy(asc(staff.createdAt), asc(staff.id))
     .limit(MOST_ACCOUNTS);
   // An address without an account takes as long as one with an account: whether there is one is not told.
-  for (const { id, email } of accounts.length > 0 ? accounts : [{ id: '', email: 'nobody@account.invalid' }]) {
+  for (const { id, email } of accounts.length > 0 ? accounts : [{ id: '' as StaffId, email: 'nobody@account.invalid' }]) {
     const opened = await auth()
       .api.signInEmail({ body: { email, password }, returnHeaders: true })
       .catch((error: unknown) => {
@@ -125,7 +126,7 @@ export async function signIn(input: {
 const isWrong = (error: unknown): boolean =>
   typeof error === 'object' && error !== null && 'statusCode' in error && [400, 401, 403].includes(Number(error.statusCode));
 /** The mail address of an account. */
-export async function addressOfAccount(id: string): Promise<string> {
+export async function addressOfAccount(id: StaffId): Promise<string> {
   const [row] = await db().select({ address: staff.address }).from(staff).where(eq(staff.id, id));
   if (!row) throw notFound('The account');
   return row.address;
@@ -137,7 +138,7 @@ export async function signOut(headers: Headers): Promise<string[]> {
 }
 
 /** Whether an account is active at any camp. */
-export async function worksSomewhere(staffId: string): Promise<boolean> {
+export async function worksSomewhere(staffId: StaffId): Promise<boolean> {
   const [row] = await db()
     .select({ id: campStaff.campId })
     .from(campStaff)
@@ -146,12 +147,12 @@ export async function worksSomewhere(staffId: string): Promise<boolean> {
   return row !== undefined;
 }
 
-export async function endSessions(staffId: string): Promise<void> {
+export async function endSessions(staffId: StaffId): Promise<void> {
   await db().delete(sessions).where(eq(sessions.userId, staffId));
 }
 
 /** Sets a password outright: for the accounts of the demo. */
-export async function setPassword(staffId: string, password: string): Promise<void> {
+export async function setPassword(staffId: StaffId, password: string): Promise<void> {
   await db().transaction(async (tx) => {
     await tx.delete(credentials).where(eq(credentials.userId, staffId));
     await tx.insert(credentials).values({

@@ -1,6 +1,5 @@
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { dayInZone, type CheckInInput } from '@stride-chalk/core';
+import { dayInZone, type CheckInInput, type CamperId, type ChildId } from '@stride-chalk/core';
 import {
   allowMore,
   countThrows,
@@ -18,20 +17,21 @@ import { recordCheckIn, gateList } from './check-ins.ts';
 import { addDelivery } from './deliveries.ts';
 import { noteMessage, outboxOf, stateOf, toBeTold, toldAboutSoreArm } from './messages.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
 /** A child at the camp of the test. */
-const at = (childId: string) => ({ childId, campId: world.campId });
+const at = (childId: ChildId) => ({ childId, campId: world.campId });
 beforeAll(async () => {
   world = await newWorld();
   camp = await campById(world.campId);
 });
 afterAll(() => world.end());
 const day = '2026-07-14';
-const camperOf = async (id: string) => (await camperById(id)).camper;
-const count = async (id: string, n: number, on = day) =>
-  countThrows(camp, await camperOf(id), { id: v7(), day: on, kind: 'drill', count: n, by: world.helper });
+const camperOf = async (id: CamperId) => (await camperById(id)).camper;
+const count = async (id: CamperId, n: number, on = day) =>
+  countThrows(camp, await camperOf(id), { id: anId(), day: on, kind: 'drill', count: n, by: world.helper });
 
 describe('the ledger', () => {
   test('a delivery is one throw; at the limit no further one is added, and the lead opens the day with a reason', async () => {
@@ -45,7 +45,7 @@ describe('the ledger', () => {
       code: 'arm-care',
       message: expect.stringContaining('Only the lead'),
     });
-    const allowance = v7();
+    const allowance = anId();
     await allowMore(at(child), { id: allowance, day, throws: 2, reason: 'last inning of the game', by: world.lead });
     expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({
       leftToday: 0,
@@ -72,7 +72,7 @@ describe('the ledger', () => {
 
   test('a resend counts once; a count by mistake is taken back, a filmed delivery is not', async () => {
     const { camper, child } = await world.addCamper(32, {}, 0);
-    const id = v7();
+    const id = anId();
     for (const _ of [1, 2])
       await countThrows(camp, await camperOf(camper), { id, day, kind: 'warmUp', count: 15, by: world.helper });
     expect((await standingOf(camp, await camperOf(camper), day)).thrownToday).toBe(15);
@@ -92,7 +92,7 @@ describe('the ledger', () => {
   test("somebody else's count is taken back by the lead, or with a reason that the ledger shows; never that of another child", async () => {
     const { camper, child } = await world.addCamper(35, {}, 0);
     const other = await world.addCamper(36, {}, 0);
-    const ids = [v7(), v7()];
+    const ids = [anId(), anId()];
     for (const id of ids)
       await countThrows(camp, await camperOf(camper), { id, day, kind: 'drill', count: 10, by: world.helper });
     const coach = { by: world.coach, isLead: false, reason: null };
@@ -135,7 +135,7 @@ describe('a sore arm', () => {
   test('stops throwing at once, tells family and lead, and only a reason lifts it', async () => {
     const { camper, child } = await world.addCamper(41, { name: 'Sore Child' }, 0);
     const who = await camperOf(camper);
-    for (const _ of [1, 2]) await reportSore(camp, who, { id: v7(), place: 'elbow', since: day, by: world.helper });
+    for (const _ of [1, 2]) await reportSore(camp, who, { id: anId(), place: 'elbow', since: day, by: world.helper });
     const sent = (await outboxOf(world.campId)).filter((m) => m.childId === child);
     expect(sent.map((m) => [m.to, m.address, stateOf(m)]).sort()).toEqual([
       ['Guardian', null, 'written'],
@@ -148,12 +148,12 @@ describe('a sore arm', () => {
     await noteMessage(world.campId, id, 'handed over', world.lead);
     expect(await toldAboutSoreArm(child)).toBe('Guardian was told.');
     expect((await toBeTold(world.campId)).map((m) => m.childId)).not.toContain(child);
-    await expect(noteMessage(v7(), id, 'printed', world.lead)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(noteMessage(anId(), id, 'printed', world.lead)).rejects.toMatchObject({ code: 'not-found' });
     for (const m of sent) expect(m.body).toContain('licensed medical professional');
     await expect(addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach })).rejects.toMatchObject({
       code: 'sore-arm',
     });
-    await allowMore(at(child), { id: v7(), day, throws: 10, reason: 'wants to throw', by: world.lead });
+    await allowMore(at(child), { id: anId(), day, throws: 10, reason: 'wants to throw', by: world.lead });
     expect((await standingOf(camp, await camperOf(camper), day)).plannable).toBe(0);
     await liftSore(child, { reason: 'the doctor has cleared him in writing', by: world.lead });
     await addDelivery({ camperId: camper, kind: 'stretch', thrownOn: day, staffId: world.coach });
@@ -165,13 +165,13 @@ describe('a sore arm', () => {
 
   test('holds at every camp of the child', async () => {
     const { camper } = await world.addCamper(42, {}, 0);
-    await reportSore(camp, await camperOf(camper), { id: v7(), place: 'shoulder', since: day, by: world.helper });
+    await reportSore(camp, await camperOf(camper), { id: anId(), place: 'shoulder', since: day, by: world.helper });
     expect((await camperOf(camper)).sore).toBe(true);
   });
 });
 
 describe('a check-in', () => {
-  const said = (camperId: string, more: Partial<CheckInInput> = {}): CheckInInput => ({
+  const said = (camperId: CamperId, more: Partial<CheckInInput> = {}): CheckInInput => ({
     camperId,
     day,
     notedAt: '2026-07-14T13:00:00.000Z',
@@ -189,16 +189,16 @@ describe('a check-in', () => {
 
   test('sent twice is one; the newest of a day holds, whichever arrives last', async () => {
     const { camper } = await world.addCamper(51, {}, 0);
-    const id = v7();
+    const id = anId();
     for (const _ of [1, 2]) await recordCheckIn(id, said(camper, { heightCentimetres: 155 }), world.helper);
     const other = await world.addCamper(151, {}, 0);
     await expect(recordCheckIn(id, said(other.camper), world.helper)).rejects.toMatchObject({ code: 'entry-id-taken' });
     expect((await camperOf(camper)).heightCentimetres).toBe(155);
     expect(
-      await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T14:00:00.000Z', present: false }), world.helper),
+      await recordCheckIn(anId(), said(camper, { notedAt: '2026-07-14T14:00:00.000Z', present: false }), world.helper),
     ).toEqual({ applied: true });
     expect(
-      await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T12:30:00.000Z', heightCentimetres: 99 }), world.helper),
+      await recordCheckIn(anId(), said(camper, { notedAt: '2026-07-14T12:30:00.000Z', heightCentimetres: 99 }), world.helper),
     ).toEqual({ applied: false });
     const at = (await gateList(camp, day)).find((g) => g.camper.id === camper)!;
     expect(at.checkIn).toMatchObject({ present: false });
@@ -208,14 +208,14 @@ describe('a check-in', () => {
   test('throws that the family reports stand in the ledger once, corrected by a newer check-in', async () => {
     const { camper, child } = await world.addCamper(52, {}, 0);
     const game = (count: number) => [{ day: '2026-07-13', count, kind: 'game' as const }];
-    await recordCheckIn(v7(), said(camper, { throwsReported: game(70) }), world.helper);
+    await recordCheckIn(anId(), said(camper, { throwsReported: game(70) }), world.helper);
     expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({
       leftToday: 0,
       why: 'rest',
       mayThrowOn: '2026-07-18',
     });
     const lower = { notedAt: '2026-07-14T13:05:00.000Z', throwsReported: game(20) };
-    await recordCheckIn(v7(), said(camper, { ...lower, throwsKnown: game(70) }), world.helper);
+    await recordCheckIn(anId(), said(camper, { ...lower, throwsKnown: game(70) }), world.helper);
     expect((await ledgerOf(child)).filter((t) => !t.takenBack).map((t) => t.count)).toEqual([20]);
     expect((await standingOf(camp, await camperOf(camper), day)).leftToday).toBe(85);
   });
@@ -223,12 +223,12 @@ describe('a check-in', () => {
   test('a second check-in of the day erases nothing that it does not ask about: throws, rest, height, goals', async () => {
     const { camper, child } = await world.addCamper(55, {}, 0);
     await recordCheckIn(
-      v7(),
+      anId(),
       said(camper, { heightCentimetres: 156, throwsReported: [{ day: '2026-07-13', count: 70, kind: 'game' }] }),
       world.helper,
     );
     const fastTap = { drillsDone: null, goals: null, mobility: null, throwsReported: null } as const;
-    await recordCheckIn(v7(), said(camper, { notedAt: '2026-07-14T13:10:00.000Z', ...fastTap }), world.helper);
+    await recordCheckIn(anId(), said(camper, { notedAt: '2026-07-14T13:10:00.000Z', ...fastTap }), world.helper);
     // A page from before says empty lists of what nobody asked about.
     const { form: _, ...older } = said(camper, {
       notedAt: '2026-07-14T13:20:00.000Z',
@@ -236,7 +236,7 @@ describe('a check-in', () => {
       mobility: [],
       throwsReported: [],
     });
-    await recordCheckIn(v7(), older, world.helper);
+    await recordCheckIn(anId(), older, world.helper);
     expect(await standingOf(camp, await camperOf(camper), day)).toMatchObject({ leftToday: 0, why: 'rest' });
     const at = (await gateList(camp, day)).find((g) => g.camper.id === camper)!;
     expect(at.checkIn).toMatchObject({
@@ -248,7 +248,7 @@ describe('a check-in', () => {
     // Whoever changes that very thing changes it: none were thrown after all.
     const seen = [{ day: '2026-07-13', count: 70, kind: 'game' as const }];
     await recordCheckIn(
-      v7(),
+      anId(),
       said(camper, { notedAt: '2026-07-14T13:30:00.000Z', throwsReported: [], throwsKnown: seen }),
       world.helper,
     );
@@ -256,7 +256,7 @@ describe('a check-in', () => {
     expect((await ledgerOf(child)).map((t) => [t.count, t.takenBack?.why])).toEqual([[70, 'reported anew at check-in']]);
     // One that was noted earlier and arrives late replaces no newer word.
     await recordCheckIn(
-      v7(),
+      anId(),
       said(camper, { notedAt: '2026-07-14T13:15:00.000Z', throwsReported: [{ day: '2026-07-13', count: 66, kind: 'game' }] }),
       world.helper,
     );
@@ -273,7 +273,7 @@ describe('a check-in', () => {
       const { camper, child } = await world.addCamper(bib, {}, 0);
       for (const count of order)
         await recordCheckIn(
-          v7(),
+          anId(),
           said(camper, {
             notedAt: count === 0 ? '2026-07-14T13:30:00.000Z' : '2026-07-14T13:00:00.000Z',
             throwsReported: count === 0 ? [] : game(count),
@@ -285,7 +285,7 @@ describe('a check-in', () => {
       expect((await ledgerOf(child)).map((t) => [t.count, t.takenBack])).toEqual([[70, null]]);
       // Seen, and changed: then it is changed.
       await recordCheckIn(
-        v7(),
+        anId(),
         said(camper, { notedAt: '2026-07-14T14:00:00.000Z', throwsReported: [], throwsKnown: game(70) }),
         world.helper,
       );
@@ -295,17 +295,17 @@ describe('a check-in', () => {
 
   test('from a phone whose clock is ahead it outdoes nothing that is noted after it', async () => {
     const { camper } = await world.addCamper(54, {}, 0);
-    await recordCheckIn(v7(), said(camper, { notedAt: '2099-01-01T00:00:00.000Z' }), world.helper);
+    await recordCheckIn(anId(), said(camper, { notedAt: '2099-01-01T00:00:00.000Z' }), world.helper);
     const later = said(camper, { notedAt: new Date().toISOString(), present: false });
-    expect(await recordCheckIn(v7(), later, world.helper)).toEqual({ applied: true });
+    expect(await recordCheckIn(anId(), later, world.helper)).toEqual({ applied: true });
     expect((await gateList(camp, day)).find((g) => g.camper.id === camper)!.checkIn).toMatchObject({ present: false });
   });
 
   test('a sore arm counts even when it arrives late', async () => {
     const { camper } = await world.addCamper(53, {}, 0);
-    await recordCheckIn(v7(), said(camper), world.helper);
+    await recordCheckIn(anId(), said(camper), world.helper);
     await recordCheckIn(
-      v7(),
+      anId(),
       said(camper, { notedAt: '2026-07-14T12:00:00.000Z', sore: { place: 'elbow', since: '2026-07-13' } }),
       world.helper,
     );

@@ -1,5 +1,5 @@
 import { and, asc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
-import { addDays, armStanding, type Standing, type ThrowKind } from '@stride-chalk/core';
+import { addDays, armStanding, type Standing, type ThrowKind, type ChildId, type StaffId } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -80,7 +80,7 @@ export async function requireMayThrow(
 export async function countThrows(
   camp: Camp,
   camper: Known,
-  input: { readonly id: string; readonly day: string; readonly kind: ThrowKind; readonly count: number; readonly by: string },
+  input: { readonly id: string; readonly day: string; readonly kind: ThrowKind; readonly count: number; readonly by: StaffId },
   via: Executor = db(),
 ): Promise<Standing> {
   const { id, day, kind, count, by } = input;
@@ -98,7 +98,7 @@ export async function countThrows(
 export async function takeBackThrows(
   { childId, campId }: OfCamp,
   id: string,
-  input: { readonly by: string; readonly isLead: boolean; readonly reason: string | null },
+  input: { readonly by: StaffId; readonly isLead: boolean; readonly reason: string | null },
   via: Executor = db(),
 ): Promise<void> {
   const [row] = await via
@@ -119,7 +119,7 @@ export async function takeBackThrows(
 }
 
 /** Throws of the last days, for a phone that has to reckon without a network. Those that a check-in of `day` reported are marked. */
-export async function recentThrows(childIds: readonly string[], day: string) {
+export async function recentThrows(childIds: readonly ChildId[], day: string) {
   if (childIds.length === 0) return [];
   return db()
     .select({
@@ -135,7 +135,7 @@ export async function recentThrows(childIds: readonly string[], day: string) {
 }
 
 /** Every count about a child, those too that were taken back: who entered it, and who took it back and why. */
-export async function ledgerOf(childId: string) {
+export async function ledgerOf(childId: ChildId) {
   const rows = await db()
     .select({
       id: throws.id,
@@ -162,15 +162,15 @@ export async function ledgerOf(childId: string) {
   }));
 }
 
-export const soreArmsOf = (childId: string) =>
+export const soreArmsOf = (childId: ChildId) =>
   db().select().from(soreArms).where(eq(soreArms.childId, childId)).orderBy(asc(soreArms.since));
-export const overridesOf = (childId: string) =>
+export const overridesOf = (childId: ChildId) =>
   db().select().from(limitOverrides).where(eq(limitOverrides.childId, childId)).orderBy(asc(limitOverrides.day));
 
 /** The lead lets a camper throw so many throws beyond the limits on one day. A sore arm stays closed. Sent again, it is the same one. */
 export async function allowMore(
   { childId, campId }: OfCamp,
-  input: { readonly id: string; readonly day: string; readonly throws: number; readonly reason: string; readonly by: string },
+  input: { readonly id: string; readonly day: string; readonly throws: number; readonly reason: string; readonly by: StaffId },
   via: Executor = db(),
 ): Promise<void> {
   const { id, day, reason, by } = input;
@@ -181,7 +181,7 @@ export async function allowMore(
 }
 
 /** Takes an allowance of the camp back; what was thrown under it stays. */
-export async function endAllowance({ childId, campId }: OfCamp, id: string, by: string, via: Executor = db()): Promise<void> {
+export async function endAllowance({ childId, campId }: OfCamp, id: string, by: StaffId, via: Executor = db()): Promise<void> {
   const found = await via
     .update(limitOverrides)
     .set({
@@ -200,7 +200,7 @@ const ADVICE =
 export async function reportSore(
   camp: Camp,
   camper: Pick<Camper, 'childId' | 'bib' | 'name' | 'guardian' | 'guardianEmail' | 'guardianPhone'>,
-  input: { readonly id: string; readonly place: string; readonly since: string; readonly by: string },
+  input: { readonly id: string; readonly place: string; readonly since: string; readonly by: StaffId },
   via: Executor = db(),
 ): Promise<void> {
   const [open] = await via
@@ -248,8 +248,8 @@ export async function reportSore(
 
 /** The lead lifts a sore arm, with a reason that is kept. */
 export async function liftSore(
-  childId: string,
-  input: { readonly reason: string; readonly by: string },
+  childId: ChildId,
+  input: { readonly reason: string; readonly by: StaffId },
   via: Executor = db(),
 ): Promise<void> {
   const lifted = await via

@@ -1,3 +1,4 @@
+import type { StaffId } from '@stride-chalk/core';
 import { and, asc, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import { auth } from './accounts.ts';
 import { inOrder, type Membership } from './camps.ts';
@@ -6,7 +7,7 @@ import { campMakers, camps, campStaff, sessions, staff } from './db/schema.ts';
 
 /** Who is at work, and where. */
 export interface AtWork {
-  readonly id: string;
+  readonly id: StaffId;
   readonly name: string;
   readonly camps: readonly Membership[];
 }
@@ -61,7 +62,7 @@ export async function atWorkNow(headers: Headers): Promise<AtWork | null> {
 }
 
 /** Who the cookies of a request belong to; null for nobody, or when the session has ended. */
-export async function signedIn(headers: Headers): Promise<{ readonly id: string; readonly name: string } | null> {
+export async function signedIn(headers: Headers): Promise<{ readonly id: StaffId; readonly name: string } | null> {
   const found = await atWorkNow(headers);
   return found && { id: found.id, name: found.name };
 }

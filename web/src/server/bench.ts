@@ -1,5 +1,5 @@
 import { inArray } from 'drizzle-orm';
-import type { BenchSet, EventId, PointId, ScorersBench, Seen } from '@stride-chalk/core';
+import type { BenchSet, EventId, PointId, ScorersBench, Seen, CamperId, StaffId } from '@stride-chalk/core';
 import { timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { marks, points, scores, staff } from './db/schema.ts';
@@ -8,7 +8,7 @@ import { deliveriesOf } from './deliveries.ts';
 const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
 
 /** Everything that is known of a camper's deliveries. */
-export async function benchSet(camperId: string): Promise<BenchSet> {
+export async function benchSet(camperId: CamperId): Promise<BenchSet> {
   const set = await deliveriesOf(camperId);
   const deliveryIds = set.map((d) => d.id);
   const films = await timedClipsOf(deliveryIds);
@@ -56,7 +56,7 @@ export async function benchSet(camperId: string): Promise<BenchSet> {
 }
 
 /** The bench as a scorer may see it: two who score one camper do not see each other's levels. */
-export async function benchFor(camperId: string, staffId: string): Promise<ScorersBench> {
+export async function benchFor(camperId: CamperId, staffId: StaffId): Promise<ScorersBench> {
   const set = await benchSet(camperId);
   const others = set.scores.filter((s) => s.coachId !== staffId);
   const ids = [...new Set(others.map((s) => s.coachId))];

@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm';
-import { v7 } from 'uuid';
-import { sheetSchema, type CampSettings, type NewCamp } from '@stride-chalk/core';
+import { sheetSchema, type CampSettings, type NewCamp, type CampId, type StaffId } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 import { camps, campStaff, organisations, scores, sheets, deliveries, campers } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
 import type { StaffMember } from './staff.ts';
+import { newId } from './new-id.ts';
 
 /** Every version of the checkpoint sheet. */
 export async function sheetVersions() {
@@ -14,7 +14,7 @@ export async function sheetVersions() {
 }
 
 /** Changes the settings of a camp. The sheet stays as soon as something has been scored with it. */
-export async function changeCamp(campId: string, settings: CampSettings, by: string): Promise<void> {
+export async function changeCamp(campId: CampId, settings: CampSettings, by: StaffId): Promise<void> {
   await db().transaction(async (tx) => {
     const [row] = await tx.select().from(camps).where(eq(camps.id, campId)).for('update');
     const [sheet] = await tx.select().from(sheets).where(eq(sheets.id, settings.sheetId));
@@ -67,9 +67,9 @@ export async function nameOrganisation(camp: Camp, name: string, by: Pick<StaffM
 }
 
 /** Another camp of the same organisation, with the sheet, schools and limits of the one at work to begin with. */
-export async function addCamp(like: Camp, input: NewCamp, by: Pick<StaffMember, 'id' | 'makesCamps'>): Promise<string> {
+export async function addCamp(like: Camp, input: NewCamp, by: Pick<StaffMember, 'id' | 'makesCamps'>): Promise<CampId> {
   requireMaker(by);
-  const id = v7();
+  const id = newId<CampId>();
   await db().transaction(async (tx) => {
     await tx.insert(camps).values({
       id,

@@ -7,6 +7,7 @@ import {
   type AgeGroup,
   type Consent,
   type ConsentStanding,
+  type CamperId,
 } from '@stride-chalk/core';
 import { campById, todayAt, type Camp } from './camps.ts';
 import { consentAnswers } from './consents.ts';
@@ -68,7 +69,7 @@ export async function camperByBib(camp: Camp, bib: number): Promise<Camper> {
 }
 
 /** Some campers of a camp, in the order of the bibs. */
-export async function campersOf(camp: Camp, ids: readonly string[]): Promise<Camper[]> {
+export async function campersOf(camp: Camp, ids: readonly CamperId[]): Promise<Camper[]> {
   if (ids.length === 0) return [];
   const rows = await all()
     .where(and(eq(campers.campId, camp.id), inArray(campers.id, [...ids])))
@@ -96,7 +97,7 @@ export async function campersWithWork(camp: Camp, bib: number, towards: 'previou
 }
 
 /** A camper with his camp. */
-export async function camperById(id: string): Promise<{ readonly camp: Camp; readonly camper: Camper }> {
+export async function camperById(id: CamperId): Promise<{ readonly camp: Camp; readonly camper: Camper }> {
   const [row] = await all().where(eq(campers.id, id));
   if (!row) throw notFound('The camper');
   const camp = await campById(row.row.campId);

@@ -8,6 +8,10 @@ import {
   type AgeGroup,
   type ArmCareRules,
   type Sheet,
+  type OrganisationId,
+  type SheetId,
+  type StaffId,
+  type CampId,
 } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { campMakers, camps, campStaff, sheets } from './db/schema.ts';
@@ -15,15 +19,15 @@ import type { Role } from './access.ts';
 import { notFound } from './refusal.ts';
 
 export interface Camp {
-  readonly id: string;
-  readonly organisationId: string;
+  readonly id: CampId;
+  readonly organisationId: OrganisationId;
   readonly name: string;
   readonly place: string;
   readonly firstDay: string;
   readonly lastDay: string;
   readonly timeZone: string;
   readonly units: 'metric' | 'imperial';
-  readonly sheetId: string;
+  readonly sheetId: SheetId;
   readonly sheet: Sheet;
   readonly schools: Record<string, string>;
   readonly schoolReasons: Record<string, string>;
@@ -38,7 +42,7 @@ export interface Camp {
 /** Sheets that were read once: a version never changes, and every request asks for one. */
 const known = new Map<string, Sheet>();
 
-async function sheetById(id: string): Promise<Sheet> {
+async function sheetById(id: SheetId): Promise<Sheet> {
   const kept = known.get(id);
   if (kept) return kept;
   const [row] = await db().select({ document: sheets.document }).from(sheets).where(eq(sheets.id, id));
@@ -55,7 +59,7 @@ const toCamp = async (camp: typeof camps.$inferSelect): Promise<Camp> => ({
   ownLimits: camp.armCare !== null,
 });
 
-export async function campById(id: string): Promise<Camp> {
+export async function campById(id: CampId): Promise<Camp> {
   const [row] = await db().select().from(camps).where(eq(camps.id, id));
   if (!row) throw notFound('The camp');
   return toCamp(row);
@@ -90,7 +94,7 @@ export async function inOrder(
 }
 
 /** The camps at which a person works, the one that is on now first. A deactivated person sees none. */
-export async function campsOf(staffId: string, now = Date.now()): Promise<Membership[]> {
+export async function campsOf(staffId: StaffId, now = Date.now()): Promise<Membership[]> {
   const rows = await db()
     .select({ camp: camps, role: campStaff.role, maker: campMakers.staffId })
     .from(campStaff)

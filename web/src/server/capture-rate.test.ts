@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import type { ViewId } from '@stride-chalk/core';
+import type { ViewId, ClipId } from '@stride-chalk/core';
 import { answerFor, setCaptureScale } from './capture-rate.ts';
 import { db } from './db/connect.ts';
 import { camps, captureAnswers, clips, marks } from './db/schema.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 beforeAll(async () => {
@@ -19,8 +19,8 @@ beforeEach(async () => {
 });
 
 /** A film as it stands in the database, without its bytes. */
-async function film(more: Partial<typeof clips.$inferInsert> = {}): Promise<string> {
-  const id = v7();
+async function film(more: Partial<typeof clips.$inferInsert> = {}): Promise<ClipId> {
+  const id = anId();
   await db()
     .insert(clips)
     .values({
@@ -28,7 +28,7 @@ async function film(more: Partial<typeof clips.$inferInsert> = {}): Promise<stri
       deliveryId: world.delivery,
       view: 'openSide' as ViewId,
       fileName: 'a.mp4',
-      sha256: id.replaceAll('-', '').padEnd(64, '0'),
+      sha256: String(id).replaceAll('-', '').padEnd(64, '0'),
       bytes: 1,
       codec: 'h264',
       width: 640,
@@ -41,15 +41,15 @@ async function film(more: Partial<typeof clips.$inferInsert> = {}): Promise<stri
     });
   return id;
 }
-const mark = (clipId: string, event: 'set' | 'contact') =>
-  db().insert(marks).values({ clipId, event, frame: 1, frameTo: null, entryId: v7(), enteredBy: world.coach });
-const row = async (id: string) => (await db().select().from(clips).where(eq(clips.id, id)))[0]!;
-const say = (id: string, captureScale: number, confirmed = false, by = world.coach) =>
+const mark = (clipId: ClipId, event: 'set' | 'contact') =>
+  db().insert(marks).values({ clipId, event, frame: 1, frameTo: null, entryId: anId(), enteredBy: world.coach });
+const row = async (id: ClipId) => (await db().select().from(clips).where(eq(clips.id, id)))[0]!;
+const say = (id: ClipId, captureScale: number, confirmed = false, by = world.coach) =>
   setCaptureScale(id, { captureScale, confirmed, by });
 
 describe('how much slower a film plays than it was filmed', () => {
   test('a film that is not there is not found', async () => {
-    await expect(say(v7(), 4)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(say(anId(), 4)).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('is kept with who said it and when', async () => {
@@ -101,7 +101,7 @@ describe('how much slower a film plays than it was filmed', () => {
     expect(await answerFor(world.campId, 'phone, 1080p')).toBe(8);
     expect(await answerFor(world.campId, 'another phone')).toBeNull();
     const [camp] = await db().select().from(camps).where(eq(camps.id, world.campId));
-    const second = v7();
+    const second = anId();
     await db()
       .insert(camps)
       .values({ ...camp!, id: second, name: 'Second camp' });

@@ -1,3 +1,4 @@
+import type { CampId, StaffId, ClipId } from '@stride-chalk/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { db } from './db/connect.ts';
 import { captureAnswers, clips, marks } from './db/schema.ts';
@@ -5,7 +6,7 @@ import { deliveryWithCamper } from './deliveries.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 /** What was answered before for films of a device; null when nobody has. */
-export async function answerFor(campId: string, device: string): Promise<number | null> {
+export async function answerFor(campId: CampId, device: string): Promise<number | null> {
   const [row] = await db()
     .select({ captureScale: captureAnswers.captureScale })
     .from(captureAnswers)
@@ -18,8 +19,8 @@ export async function answerFor(campId: string, device: string): Promise<number 
  * Where key frames are marked, times and speeds change with it: that has to be said twice.
  */
 export async function setCaptureScale(
-  id: string,
-  input: { readonly captureScale: number; readonly confirmed: boolean; readonly by: string },
+  id: ClipId,
+  input: { readonly captureScale: number; readonly confirmed: boolean; readonly by: StaffId },
 ): Promise<void> {
   const { captureScale, by } = input;
   await db().transaction(async (tx) => {

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import type { CareEntry, Standing } from '@stride-chalk/core';
+import type { CareEntry, Standing, StaffId } from '@stride-chalk/core';
 import { may, type Duty, type Role } from './access.ts';
 import { allowMore, countThrows, endAllowance, liftSore, reportSore, standingOf, takeBackThrows } from './arm-care.ts';
 import { camperById, type Camper } from './campers.ts';
@@ -23,7 +23,7 @@ const NEEDS: Readonly<Partial<Record<CareEntry['kind'], Duty>>> = {
 export async function recordCare(
   id: string,
   entry: CareEntry,
-  by: { readonly id: string; readonly role: Role },
+  by: { readonly id: StaffId; readonly role: Role },
 ): Promise<Standing> {
   const duty = NEEDS[entry.kind];
   if (duty && !may(by.role, duty)) throw new Refusal('not-allowed', `This is not for a ${by.role}. Ask the lead.`, 403);
@@ -49,7 +49,7 @@ async function apply(
     camp,
     camper,
     by,
-  }: { readonly camp: Camp; readonly camper: Camper; readonly by: { readonly id: string; readonly role: Role } },
+  }: { readonly camp: Camp; readonly camper: Camper; readonly by: { readonly id: StaffId; readonly role: Role } },
 ): Promise<void> {
   switch (entry.kind) {
     case 'throws':

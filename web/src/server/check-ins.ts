@@ -1,6 +1,14 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { reportedThrows, sameThrows, type CheckInInput, type DayThrows, type Standing } from '@stride-chalk/core';
+import {
+  reportedThrows,
+  sameThrows,
+  type CheckInInput,
+  type DayThrows,
+  type Standing,
+  type StaffId,
+  type CamperId,
+} from '@stride-chalk/core';
 import { reportSore, standingsOf } from './arm-care.ts';
 import { camperById, listCampers, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
@@ -29,7 +37,7 @@ const today = (input: CheckInInput): CheckInInput =>
 export async function recordCheckIn(
   id: string,
   said: CheckInInput,
-  by: string,
+  by: StaffId,
   noted = Date.parse(said.notedAt),
 ): Promise<{ readonly applied: boolean }> {
   const input = today(said);
@@ -87,7 +95,7 @@ async function replaceReported(
   camper: Camper,
   id: string,
   reported: readonly DayThrows[],
-  { by, earlier }: { readonly by: string; readonly earlier: readonly string[] },
+  { by, earlier }: { readonly by: StaffId; readonly earlier: readonly string[] },
 ): Promise<void> {
   await tx
     .update(throws)
@@ -152,7 +160,7 @@ function merged(ofTheDay: readonly CheckInRow[]): DayCheckIn {
 }
 
 /** What stands of the check-ins of each camper on a day. */
-export async function checkInsOn(camperIds: readonly string[], day: string): Promise<Map<string, DayCheckIn>> {
+export async function checkInsOn(camperIds: readonly CamperId[], day: string): Promise<Map<CamperId, DayCheckIn>> {
   if (camperIds.length === 0) return new Map();
   const rows = await db()
     .select()

@@ -3,9 +3,16 @@ import { buffer } from 'node:stream/consumers';
 import { eq, sql } from 'drizzle-orm';
 import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { defaultSheet, resolveSheet } from '@stride-chalk/core';
+import {
+  defaultSheet,
+  resolveSheet,
+  type ClipId,
+  type StaffId,
+  type CamperId,
+  type ChildId,
+  type DeliveryId,
+} from '@stride-chalk/core';
 import { allowMore, countThrows, liftSore, reportSore } from './arm-care.ts';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
@@ -22,15 +29,16 @@ import { HIDDEN_DAYS, hiddenAt, hideOldFootage, keepHidden, removeHiddenFootage 
 import { believeClock, clockInDoubt, confirmClock } from './server-clock.ts';
 import { requireInCamp } from './in-camp.ts';
 import { newWorld, mediaFiles, readyClip, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
-let child: { camper: string; child: string; deliveries: string[] };
-let clipId: string;
+let child: { camper: CamperId; child: ChildId; deliveries: DeliveryId[] };
+let clipId: ClipId;
 const NAME = 'Quillon Marrowbank';
 const GUARDIAN = 'Ottoline Marrowbank';
 
-const draftBy = (by: string) => compileDraft({ camperId: child.camper, by, instead: null, from: 'levels' });
+const draftBy = (by: StaffId) => compileDraft({ camperId: child.camper, by, instead: null, from: 'levels' });
 
 /** A child about whom every table knows something. */
 beforeAll(async () => {
@@ -43,7 +51,7 @@ beforeAll(async () => {
     .where(eq(campers.id, child.camper));
   const clip = await readyClip(world, { deliveryId: child.deliveries[0]!, seconds: 0.5 });
   clipId = clip.id;
-  const enter = (entry: Parameters<typeof enterAs>[1]) => enterAs(v7(), entry, world.coach);
+  const enter = (entry: Parameters<typeof enterAs>[1]) => enterAs(anId(), entry, world.coach);
   await enter({ kind: 'mark', clipId: clip.id, event: 'contact', frame: 4, frameTo: null });
   await enter({
     kind: 'point',
@@ -70,13 +78,13 @@ beforeAll(async () => {
   const again = await draftBy(world.coach);
   await saveDraft(again.id, { ...again.document.said, strengths: [] }, { revision: again.revision, by: world.otherCoach });
   const { camper } = await camperById(child.camper);
-  await countThrows(camp, camper, { id: v7(), day: '2026-07-13', kind: 'warmUp', count: 12, by: world.helper });
-  await reportSore(camp, camper, { id: v7(), place: 'elbow', since: '2026-07-10', by: world.helper });
+  await countThrows(camp, camper, { id: anId(), day: '2026-07-13', kind: 'warmUp', count: 12, by: world.helper });
+  await reportSore(camp, camper, { id: anId(), place: 'elbow', since: '2026-07-10', by: world.helper });
   await liftSore(child.child, { reason: `${NAME} was cleared`, by: world.lead });
   await allowMore(
     { childId: child.child, campId: world.campId },
     {
-      id: v7(),
+      id: anId(),
       day: '2026-07-13',
       throws: 3,
       reason: `${NAME} finishes a batter`,
@@ -84,7 +92,7 @@ beforeAll(async () => {
     },
   );
   await recordCheckIn(
-    v7(),
+    anId(),
     {
       camperId: child.camper,
       day: '2026-07-14',
@@ -203,7 +211,7 @@ describe('everything about one child', () => {
     const [act] = (await erasuresSoFar(world.campId)).slice(0, 1);
     expect(act).toMatchObject({ reason: 'entered by mistake', removed: { campers: 1, consents: 1, films: 0 }, by: 'Lead' });
     expect(act!.erasedAt.getTime()).toBeGreaterThan(Date.now() - 60_000);
-    await expect(exportCamper(v7())).rejects.toMatchObject({ code: 'not-found' });
+    await expect(exportCamper(anId())).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('a released evaluation stays closed to every other DELETE, also with the name of an older erasure', async () => {
@@ -211,7 +219,7 @@ describe('everything about one child', () => {
     await expect(db().delete(evaluations).where(eq(evaluations.id, released!.id))).rejects.toThrow();
     const [old] = await db()
       .insert(erasures)
-      .values({ id: v7(), reason: 'entered by mistake', removed: {}, erasedBy: world.lead })
+      .values({ id: anId(), reason: 'entered by mistake', removed: {}, erasedBy: world.lead })
       .returning();
     await expect(
       db().transaction(async (tx) => {
@@ -221,7 +229,7 @@ describe('everything about one child', () => {
     ).rejects.toThrow();
     await expect(
       db().transaction(async (tx) => {
-        const id = v7();
+        const id = anId();
         await tx.insert(erasures).values({ id, reason: 'entered by mistake', removed: {}, erasedBy: world.lead });
         await tx.execute(sql`select set_config('stride_chalk.erasure', ${id}, true)`);
         await tx.update(evaluations).set({ version: 9 }).where(eq(evaluations.id, released!.id));
@@ -283,9 +291,9 @@ const DAY = 86_400_000;
 test('footage is hidden when its time is over, and not a day before; two weeks later it goes; levels stay', async () => {
   const kid = await world.addCamper(81, {}, 1);
   const clip = await readyClip(world, { deliveryId: kid.deliveries[0]!, seconds: 0.3, rate: 20 });
-  await enterAs(v7(), { kind: 'mark', clipId: clip.id, event: 'contact', frame: 2, frameTo: null }, world.coach);
+  await enterAs(anId(), { kind: 'mark', clipId: clip.id, event: 'contact', frame: 2, frameTo: null }, world.coach);
   await enterAs(
-    v7(),
+    anId(),
     { kind: 'score', deliveryId: kid.deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
     world.coach,
   );

@@ -1,3 +1,4 @@
+import type { CampId, CamperId, StaffId } from '@stride-chalk/core';
 import { PassThrough, type Readable } from 'node:stream';
 import archiver from 'archiver';
 import Papa from 'papaparse';
@@ -34,7 +35,7 @@ import { originalPath, picturePath } from './media.ts';
 import { notFound } from './refusal.ts';
 
 /** Every row that a camp keeps about one of its campers, by table. What other camps of the organisation keep of the same child is theirs. */
-async function everythingOf(camperId: string, via: Executor = db()) {
+async function everythingOf(camperId: CamperId, via: Executor = db()) {
   const own = await via.select().from(campers).where(eq(campers.id, camperId));
   if (own.length === 0) throw notFound('The camper');
   const { campId, childId } = own[0]!;
@@ -99,7 +100,7 @@ Times are UTC, days are days of the camp, lengths and units stand in the column 
  * Everything that a camp keeps about one of its campers as a ZIP in open formats: a JSON file with every row, the same as CSV tables, the evaluations as
  * JSON, the films as they came, the pictures as JPEG. It is written while it is read.
  */
-export async function exportCamper(camperId: string): Promise<{ readonly fileName: string; readonly body: Readable }> {
+export async function exportCamper(camperId: CamperId): Promise<{ readonly fileName: string; readonly body: Readable }> {
   const all = await everythingOf(camperId);
   const zip = archiver('zip', { zlib: { level: 6 } });
   const body = new PassThrough();
@@ -135,7 +136,7 @@ const flat = (row: Record<string, unknown>): Record<string, unknown> =>
   );
 
 /** Every erasure at a camp so far, the newest first; nobody is named but who did it. */
-export const erasuresSoFar = (campId: string) =>
+export const erasuresSoFar = (campId: CampId) =>
   db()
     .select({ erasedAt: erasures.erasedAt, reason: erasures.reason, removed: erasures.removed, by: staff.name })
     .from(erasures)
@@ -151,9 +152,9 @@ export type ErasureReason = (typeof erasures.$inferSelect)['reason'];
  * that nobody has lifted goes on to the child's other camp, so that it still stops the throws there.
  */
 export async function eraseCamper(
-  camperId: string,
+  camperId: CamperId,
   reason: ErasureReason,
-  by: string,
+  by: StaffId,
 ): Promise<Readonly<Record<string, number>>> {
   const { removed, films, pictures } = await db().transaction(async (tx) => {
     const all = await everythingOf(camperId, tx);

@@ -1,5 +1,5 @@
 import { and, eq, getTableColumns, inArray, isNull, sql } from 'drizzle-orm';
-import type { ViewId } from '@stride-chalk/core';
+import type { ViewId, DeliveryId, ClipId } from '@stride-chalk/core';
 import { db, type Executor } from './db/connect.ts';
 import { clips } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
@@ -18,7 +18,7 @@ const LISTED = {
 };
 
 /** The films of some deliveries that are there, without the times of their frames: these are most of a row's weight. */
-export const clipsOf = async (deliveryIds: readonly string[]) =>
+export const clipsOf = async (deliveryIds: readonly DeliveryId[]) =>
   deliveryIds.length === 0
     ? []
     : db()
@@ -27,7 +27,7 @@ export const clipsOf = async (deliveryIds: readonly string[]) =>
         .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
 
 /** The same films with the time of every frame: for who steps through them or measures on them. */
-export const timedClipsOf = async (deliveryIds: readonly string[]): Promise<ClipRow[]> =>
+export const timedClipsOf = async (deliveryIds: readonly DeliveryId[]): Promise<ClipRow[]> =>
   deliveryIds.length === 0
     ? []
     : db()
@@ -35,7 +35,7 @@ export const timedClipsOf = async (deliveryIds: readonly string[]): Promise<Clip
         .from(clips)
         .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
 
-export const presentClip = async (id: string, via: Executor = db()): Promise<ClipRow | undefined> =>
+export const presentClip = async (id: ClipId, via: Executor = db()): Promise<ClipRow | undefined> =>
   (
     await via
       .select()
@@ -43,7 +43,7 @@ export const presentClip = async (id: string, via: Executor = db()): Promise<Cli
       .where(and(eq(clips.id, id), isPresent))
   )[0];
 
-export async function clipById(id: string): Promise<ClipRow> {
+export async function clipById(id: ClipId): Promise<ClipRow> {
   const row = await presentClip(id);
   if (!row) throw notFound('The clip');
   return row;
@@ -53,7 +53,7 @@ export const viewTaken = (view: string): Refusal =>
   new Refusal('view-taken', `This delivery has a film of that view already (${view}). Remove it first.`, 409);
 
 /** Refuses when a delivery has a film of a view already. */
-export async function requireFree(deliveryId: string, view: ViewId, via: Executor = db()): Promise<void> {
+export async function requireFree(deliveryId: DeliveryId, view: ViewId, via: Executor = db()): Promise<void> {
   const there = await via.$count(clips, and(eq(clips.deliveryId, deliveryId), eq(clips.view, view), isNull(clips.removedAt)));
   if (there > 0) throw viewTaken(view);
 }

@@ -1,3 +1,4 @@
+import type { StaffId } from '@stride-chalk/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { db } from './db/connect.ts';
 import { campStaff, dayPlans, planSessions, scoringTasks, staff, verifications } from './db/schema.ts';
@@ -10,7 +11,7 @@ import { Refusal } from './refusal.ts';
  * @param invited an account without a password, of one camp
  * @throws Refusal where the account works at the camp already
  */
-export async function comeInWith(invited: string, account: string): Promise<void> {
+export async function comeInWith(invited: StaffId, account: StaffId): Promise<void> {
   if (invited === account) return;
   await db().transaction(async (tx) => {
     const [place] = await tx.select().from(campStaff).where(eq(campStaff.staffId, invited)).for('update');

@@ -1,6 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { Consent, ConsentStanding, ConsentWay } from '@stride-chalk/core';
+import type { Consent, ConsentStanding, ConsentWay, CamperId, StaffId } from '@stride-chalk/core';
 import { db, type Executor } from './db/connect.ts';
 import { consents, staff } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
@@ -33,8 +33,8 @@ export function requireConsent(
 
 /** Writes down what a family has answered. Nothing of an earlier answer goes. */
 export async function recordConsents(
-  answers: ReadonlyArray<Consent & { readonly camperId: string; readonly givenBy: string; readonly how: ConsentWay }>,
-  by: string,
+  answers: ReadonlyArray<Consent & { readonly camperId: CamperId; readonly givenBy: string; readonly how: ConsentWay }>,
+  by: StaffId,
   via: Executor = db(),
 ): Promise<void> {
   if (answers.length === 0) return;
@@ -54,7 +54,7 @@ export async function recordConsents(
 }
 
 /** Every answer of a camper's family, the newest first: who, when, how, until when, and who wrote it down. */
-export const consentHistory = (camperId: string) =>
+export const consentHistory = (camperId: CamperId) =>
   db()
     .select({
       film: consents.film,

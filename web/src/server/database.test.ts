@@ -2,12 +2,12 @@ import { Writable } from 'node:stream';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import pino from 'pino';
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { databaseAnswers, databaseUrl, db, isDatabaseAway, migrateDatabase, pool } from './db/connect.ts';
 import { campers, organisations } from './db/schema.ts';
 import { logOptions } from './log.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 beforeAll(async () => {
@@ -110,8 +110,8 @@ test('the log says what went wrong where, and never a name, a birth date, an add
     }),
   );
   const row = {
-    id: v7(),
-    childId: v7(),
+    id: anId(),
+    childId: anId(),
     campId: world.campId,
     bib: 7,
     name: 'Quillon Marrowbank',

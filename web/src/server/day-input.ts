@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import { AGE_GROUPS, consentOn, type DayInput, type DaySettings } from '@stride-chalk/core';
+import { AGE_GROUPS, consentOn, type DayInput, type DaySettings, type CamperId } from '@stride-chalk/core';
 import { may } from './access.ts';
 import type { Camp } from './camps.ts';
 import { listRoster, type Camper } from './campers.ts';
@@ -10,7 +10,7 @@ import { listStaff } from './staff.ts';
 
 /** Somebody who is not to throw that day, with the reason in plain words. */
 export interface Resting {
-  readonly camper: string;
+  readonly camper: CamperId;
   readonly why: string;
 }
 

@@ -1,6 +1,6 @@
 import ical from 'ical-generator';
 import Papa from 'papaparse';
-import { clockOf, instantInZone } from '@stride-chalk/core';
+import { clockOf, instantInZone, type StaffId } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { dayPlanPage } from './day-plan-page.ts';
 
@@ -9,7 +9,7 @@ async function named(camp: Camp, day: string) {
   const page = await dayPlanPage(camp, day);
   const campers = new Map(page.campers.map((c) => [c.id, c]));
   const staff = new Map(page.staff.map((s) => [s.id, s.name]));
-  const who = (id: string | null): string => (id === null ? '' : (staff.get(id) ?? 'somebody who has left'));
+  const who = (id: StaffId | null): string => (id === null ? '' : (staff.get(id) ?? 'somebody who has left'));
   return page.sessions.flatMap((s) => {
     const camper = campers.get(s.camper);
     return camper
@@ -56,7 +56,7 @@ export async function planCsv(camp: Camp, day: string): Promise<string> {
 const oneLine = (text: string): string => text.replace(/\p{Cc}+|\u2028|\u2029/gu, ' ');
 
 /** The plan as a calendar (RFC 5545), in UTC: every reader shows it in its own zone. Bibs, no names: calendars travel. */
-export async function planCalendar(camp: Camp, day: string, filmerId: string | null): Promise<string> {
+export async function planCalendar(camp: Camp, day: string, filmerId: StaffId | null): Promise<string> {
   const rows = (await named(camp, day)).filter((s) => filmerId === null || s.filmer === filmerId);
   const at = (minute: number): Date => new Date(instantInZone(day, minute, camp.timeZone));
   const calendar = ical({

@@ -3,8 +3,7 @@ import { convertIcsCalendar } from 'ts-ics';
 import { recordCheckIn } from './check-ins.ts';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { and, eq, sql } from 'drizzle-orm';
-import { v7 } from 'uuid';
-import { campSettingsSchema, NOTHING_ASKED, type DaySettings } from '@stride-chalk/core';
+import { campSettingsSchema, NOTHING_ASKED, type DaySettings, type CamperId, type ChildId } from '@stride-chalk/core';
 import { countThrows, reportSore } from './arm-care.ts';
 import { changeCamp, addCamp } from './camp-settings.ts';
 import { camperById } from './campers.ts';
@@ -19,12 +18,13 @@ import { dayInput, readField } from './day-input.ts';
 import { withScorers } from './plan-scorers.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
 const DAY = '2026-07-15';
 const EVENING_BEFORE = Date.parse('2026-07-14T23:00:00Z');
-const kids: Array<{ camper: string; child: string }> = [];
+const kids: Array<{ camper: CamperId; child: ChildId }> = [];
 beforeAll(async () => {
   world = await newWorld();
   camp = await campById(world.campId);
@@ -47,7 +47,7 @@ const solve = async (change: Partial<DaySettings> = {}, more: { anew?: boolean; 
 describe('the plan of a day', () => {
   test('holds everybody who may throw, and names why the others do not', async () => {
     const { camper } = await camperById(kids[0]!.camper);
-    await countThrows(camp, camper, { id: v7(), day: DAY, kind: 'game', count: 85, by: world.helper });
+    await countThrows(camp, camper, { id: anId(), day: DAY, kind: 'game', count: 85, by: world.helper });
     await solve({}, { anew: true });
     const page = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     expect(page.problems).toEqual([]);
@@ -63,7 +63,7 @@ describe('the plan of a day', () => {
   test('is mended from now on when somebody is sore, somebody late and a mound lost: the rest stays', async () => {
     const before = await dayPlanPage(camp, DAY, EVENING_BEFORE);
     const [soreOne, lateOne] = before.sessions.slice(-2).map((s) => s.camper);
-    await reportSore(camp, (await camperById(soreOne!)).camper, { id: v7(), place: 'elbow', since: DAY, by: world.helper });
+    await reportSore(camp, (await camperById(soreOne!)).camper, { id: anId(), place: 'elbow', since: DAY, by: world.helper });
     await noteLate(lateOne!, DAY, 11 * 60, world.helper);
     expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).problems.map((p) => p.code).sort()).toEqual(['notThere', 'notToThrow']);
     const { moved } = await solve({}, { now: 9 * 60 + 10 });
@@ -189,7 +189,7 @@ describe('the plan of a day', () => {
 
   test('of a day that is over everything is history: nothing of it is called broken', async () => {
     const { camper } = await camperById((await dayPlanPage(camp, DAY, EVENING_BEFORE)).sessions.at(-1)!.camper);
-    await countThrows(camp, camper, { id: v7(), day: DAY, kind: 'filming', count: 100, by: world.helper });
+    await countThrows(camp, camper, { id: anId(), day: DAY, kind: 'filming', count: 100, by: world.helper });
     expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).problems.map((p) => p.code)).not.toEqual([]);
     expect(await dayPlanPage(camp, DAY, Date.parse('2026-07-16T12:00:00Z'))).toMatchObject({ over: true, problems: [] });
   });
@@ -200,9 +200,16 @@ describe('the plan of a day', () => {
     const found = await withScorers(input, plan.sessions, [], 0);
     expect(found.cut).toBe(true);
     expect(found.sessions.every((s) => plan.settings.staff.some((p) => p.id === s.scorer))).toBe(true);
-    expect((await withScorers(input, plan.sessions, [])).cut).toBe(false);
+    expect((await withScorers(input, plan.sessions, [], 120)).cut).toBe(false);
+    // On a busy machine the plan itself may have run into it.
+    const isCut = (cut: boolean) =>
+      db()
+        .update(dayPlans)
+        .set({ facts: sql`facts || jsonb_build_object('scorersCut', ${cut}::boolean)` })
+        .where(eq(dayPlans.campId, camp.id));
+    await isCut(false);
     expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).scorersCut).toBe(false);
-    await db().update(dayPlans).set({ facts: sql`facts || '{"scorersCut": true}'` }).where(eq(dayPlans.campId, camp.id));
+    await isCut(true);
     await delayDay(camp, DAY, { revision: plan.revision, by: world.lead, now: null, minutes: 5 });
     expect((await dayPlanPage(camp, DAY, EVENING_BEFORE)).scorersCut).toBe(true);
   });
@@ -248,12 +255,12 @@ describe('settings of a camp', () => {
   });
 
   test('the sheet stays as soon as something was scored with it; limits of the lead take the place of the published ones', async () => {
-    const second = v7();
+    const second = anId();
     await db().insert(sheets).values({ id: second, key: camp.sheet.id, version: 99, document: camp.sheet });
     await changeCamp(camp.id, { ...settingsOf(camp), sheetId: second }, world.lead);
     await changeCamp(camp.id, settingsOf(camp), world.lead);
     await enterAs(
-      v7(),
+      anId(),
       { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null },
       world.coach,
     );
@@ -330,7 +337,7 @@ describe('two leads at once', () => {
     const day = '2026-07-17';
     const plan = await dayPlanOf(camp, day);
     const [first, second] = plan.sessions;
-    const said = (camperId: string) => ({
+    const said = (camperId: CamperId) => ({
       camperId,
       day,
       notedAt: '2026-07-17T13:00:00.000Z',
@@ -344,7 +351,7 @@ describe('two leads at once', () => {
       return judgePlan(field, await planAt(camp, field), { now: noon, over: false }).problems;
     };
     expect((await judge()).filter((p) => p.code === 'missed')).toEqual([]);
-    await recordCheckIn(v7(), said(second!.camper), world.helper);
+    await recordCheckIn(anId(), said(second!.camper), world.helper);
     const missed = (await judge()).filter((p) => p.code === 'missed').flatMap((p) => p.campers);
     expect(missed).toContain(first!.camper);
     expect(missed).not.toContain(second!.camper);

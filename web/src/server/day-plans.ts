@@ -10,6 +10,8 @@ import {
   scorerProblems,
   type DayPlan,
   type DaySettings,
+  type CamperId,
+  type StaffId,
 } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { dayInput, defaultSettings, readField, type Field, type Resting } from './day-input.ts';
@@ -29,7 +31,7 @@ export interface DayPlanView {
   /** Who is not to throw that day, with the reason in plain words. */
   readonly resting: readonly Resting[];
   /** Who may throw and has no place. */
-  readonly unplanned: readonly string[];
+  readonly unplanned: readonly CamperId[];
   /** The search for who scores whom ran into its limit: the loads may differ by more than they must. */
   readonly scorersCut: boolean;
 }
@@ -104,7 +106,7 @@ interface Change {
   readonly settings: DaySettings;
   /** The revision that the lead saw; another one means that somebody else has changed the plan meanwhile. */
   readonly revision: number;
-  readonly by: string;
+  readonly by: StaffId;
   /** Minute of the day: what has been thrown stays, nothing new begins earlier. Null while the day is still to come. */
   readonly now: number | null;
 }
@@ -143,7 +145,7 @@ export async function solveDay(
 export async function moveInPlan(
   camp: Camp,
   day: string,
-  change: Omit<Change, 'settings'> & { readonly camperId: string; readonly mound: string; readonly from: number },
+  change: Omit<Change, 'settings'> & { readonly camperId: CamperId; readonly mound: string; readonly from: number },
 ): Promise<void> {
   const row = await rowOf(camp, day);
   if (!row) throw new Refusal('no-plan', 'There is no plan of this day yet. Make one first.', 409);
@@ -245,7 +247,7 @@ async function keepPlan(
 }
 
 /** Notes that somebody comes later; null takes it back. The plan is solved anew when the lead asks for it. */
-export async function noteLate(camperId: string, day: string, fromMinute: number | null, by: string): Promise<void> {
+export async function noteLate(camperId: CamperId, day: string, fromMinute: number | null, by: StaffId): Promise<void> {
   if (fromMinute === null)
     await db()
       .delete(lateArrivals)

@@ -1,4 +1,4 @@
-import { v7 } from 'uuid';
+import type { DeliveryId } from '@stride-chalk/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { camperByBib, camperById, listCampers } from './campers.ts';
 import { campById } from './camps.ts';
@@ -10,6 +10,7 @@ import { campAtAGlance } from './home.ts';
 import { neighbours, nextPage } from './roster-links.ts';
 import { filmSimulated } from './simulated-camera.ts';
 import { filmOnItsWay, newWorld, readyClip, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 beforeAll(async () => {
@@ -18,7 +19,7 @@ beforeAll(async () => {
 afterAll(() => world.end());
 
 describe('deliveries', () => {
-  const add = (id?: string) =>
+  const add = (id?: DeliveryId) =>
     addDelivery({ ...(id ? { id } : {}), camperId: world.camper, kind: 'windUp', thrownOn: '2026-07-14', staffId: world.coach });
 
   test('are numbered in the order of adding, also when two are added at once', async () => {
@@ -27,7 +28,7 @@ describe('deliveries', () => {
   });
 
   test('under the id of a delivery of somebody else are refused, and nothing of that one is told', async () => {
-    const id = v7();
+    const id = anId();
     const other = await world.addCamper(44, {}, 0);
     await add(id);
     await expect(
@@ -38,7 +39,7 @@ describe('deliveries', () => {
   });
 
   test('sent twice under one id are one delivery', async () => {
-    const id = v7();
+    const id = anId();
     const [first, again] = [await add(id), await add(id)];
     expect(again).toEqual(first);
     expect((await deliveriesOf(world.camper)).filter((d) => d.id === id)).toHaveLength(1);
@@ -46,7 +47,7 @@ describe('deliveries', () => {
   });
 
   test('of nobody are not found', async () => {
-    await expect(deliveryWithCamper(v7())).rejects.toMatchObject({ code: 'not-found', status: 404 });
+    await expect(deliveryWithCamper(anId())).rejects.toMatchObject({ code: 'not-found', status: 404 });
   });
 });
 
@@ -59,7 +60,7 @@ describe('the roster', () => {
       [9, 12, '11-12'],
       [44, 12, '11-12'],
     ]);
-    await expect(camperById(v7())).rejects.toMatchObject({ status: 404, message: 'The camper was not found.' });
+    await expect(camperById(anId())).rejects.toMatchObject({ status: 404, message: 'The camper was not found.' });
     await expect(camperByBib(camp, 99)).rejects.toMatchObject({ status: 404, message: 'A camper with bib 99 was not found.' });
   });
 
@@ -87,7 +88,7 @@ describe('the roster', () => {
     const before = (await campAtAGlance(await campById(world.campId))).find((c) => c.bib === 7)!.levels.done;
     for (const coach of [world.coach, world.otherCoach])
       await enterAs(
-        v7(),
+        anId(),
         { kind: 'score', deliveryId: world.delivery, checkpoint: 'A1', level: '3', faults: [], note: null },
         coach,
       );
@@ -110,7 +111,7 @@ describe('a delivery that was not thrown', () => {
   test('stays when something of it is there', async () => {
     const { deliveries } = await world.addCamper(72, {}, 1);
     await enterAs(
-      v7(),
+      anId(),
       { kind: 'score', deliveryId: deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
       world.coach,
     );

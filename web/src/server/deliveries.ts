@@ -1,6 +1,6 @@
 import { asc, eq, max, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { DeliveryKind } from '@stride-chalk/core';
+import type { DeliveryKind, CamperId, StaffId, DeliveryId } from '@stride-chalk/core';
 import { requireMayThrow } from './arm-care.ts';
 import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
@@ -8,13 +8,14 @@ import { requireConsent } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, deliveries, refusals, scores, throws } from './db/schema.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
+import { newId } from './new-id.ts';
 
 export type DeliveryRow = typeof deliveries.$inferSelect;
 
-export const deliveriesOf = (camperId: string): Promise<DeliveryRow[]> =>
+export const deliveriesOf = (camperId: CamperId): Promise<DeliveryRow[]> =>
   db().select().from(deliveries).where(eq(deliveries.camperId, camperId)).orderBy(asc(deliveries.number));
 
-export async function deliveryWithCamper(id: string): Promise<{ delivery: DeliveryRow; camp: Camp; camper: Camper }> {
+export async function deliveryWithCamper(id: DeliveryId): Promise<{ delivery: DeliveryRow; camp: Camp; camper: Camper }> {
   const [delivery] = await db().select().from(deliveries).where(eq(deliveries.id, id));
   if (!delivery) throw notFound('The delivery');
   return { delivery, ...(await camperById(delivery.camperId)) };
@@ -28,11 +29,11 @@ export function requireMayFilm(camper: Pick<Camper, 'bib' | 'consent' | 'sore'>)
 
 /** Adds the next delivery of a camper and counts its throw. Missing consent, a sore arm or the limits of arm care stop it. */
 export async function addDelivery(input: {
-  readonly id?: string;
-  readonly camperId: string;
+  readonly id?: DeliveryId;
+  readonly camperId: CamperId;
   readonly kind: DeliveryKind;
   readonly thrownOn: string;
-  readonly staffId: string;
+  readonly staffId: StaffId;
 }): Promise<DeliveryRow> {
   const { camp, camper } = await camperById(input.camperId);
   requireMayFilm(camper);
@@ -47,7 +48,7 @@ export async function addDelivery(input: {
       .from(deliveries)
       .where(eq(deliveries.camperId, camper.id));
     const row = {
-      id: input.id ?? v7(),
+      id: input.id ?? newId<DeliveryId>(),
       camperId: camper.id,
       number: (last?.number ?? 0) + 1,
       kind: input.kind,
@@ -70,7 +71,7 @@ export async function addDelivery(input: {
 }
 
 /** Takes away a delivery that was not thrown: one without a film, a refusal unread or a level. Its throw stands in the ledger as taken back. */
-export async function removeDelivery(id: string, by: string): Promise<void> {
+export async function removeDelivery(id: DeliveryId, by: StaffId): Promise<void> {
   await db().transaction(async (tx) => {
     const [row] = await tx.select().from(deliveries).where(eq(deliveries.id, id)).for('update');
     if (!row) throw notFound('The delivery');

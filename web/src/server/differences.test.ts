@@ -1,6 +1,5 @@
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { defaultSheet, resolveSheet } from '@stride-chalk/core';
+import { defaultSheet, resolveSheet, type DeliveryId, type StaffId } from '@stride-chalk/core';
 import { benchFor } from './bench.ts';
 import { addCamp } from './camp-settings.ts';
 import { camperById } from './campers.ts';
@@ -10,6 +9,7 @@ import { clips, scoringTasks } from './db/schema.ts';
 import { differencesAt, requireNotBlind } from './differences.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
@@ -21,12 +21,12 @@ afterAll(() => world.end());
 
 const asked = () => resolveSheet(defaultSheet, '11-12').filter((c) => c.scored);
 const score = (
-  by: string,
-  deliveryId: string,
+  by: StaffId,
+  deliveryId: DeliveryId,
   checkpoint: string,
   level: '0' | '1' | '2' | '3' | 'NV',
   more: { faults?: string[]; note?: string } = {},
-) => enterAs(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: more.faults ?? [], note: more.note ?? null }, by);
+) => enterAs(anId(), { kind: 'score', deliveryId, checkpoint, level, faults: more.faults ?? [], note: more.note ?? null }, by);
 
 describe('what a scorer is sent', () => {
   test('is his own levels, and of a colleague that he has scored: no level, no fault, no note', async () => {
@@ -92,13 +92,13 @@ test('the write-up stays closed to a blind second scorer until he has scored hal
   const film = { fileName: 'a.mp4', sha256: 'ab', bytes: 1, codec: 'h264', width: 2, height: 2 };
   await db()
     .insert(clips)
-    .values({ id: v7(), deliveryId: filmed!, view: 'openSide', ...film, state: 'checking' });
+    .values({ id: anId(), deliveryId: filmed!, view: 'openSide', ...film, state: 'checking' });
   const task = { camperId: child.camper, day: '2026-07-13' };
   await db()
     .insert(scoringTasks)
     .values([
-      { id: v7(), ...task, coachId: world.coach, kind: 'first' },
-      { id: v7(), ...task, coachId: world.otherCoach, kind: 'second' },
+      { id: anId(), ...task, coachId: world.coach, kind: 'first' },
+      { id: anId(), ...task, coachId: world.otherCoach, kind: 'second' },
     ]);
   const second = { id: world.otherCoach, role: 'coach' };
   const open = () => requireNotBlind(camp, camper, second);

@@ -1,6 +1,6 @@
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import { resolveSheet } from '@stride-chalk/core';
+import { resolveSheet, type StaffId } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
@@ -76,7 +76,7 @@ const LEAST_OWN = 0.5;
 export async function requireNotBlind(
   camp: Camp,
   camper: Pick<Camper, 'id' | 'bib' | 'ageGroup'>,
-  by: { readonly id: string; readonly role: string },
+  by: { readonly id: StaffId; readonly role: string },
 ): Promise<void> {
   if (by.role === 'lead') return;
   if (!(await isSecondScorer(camper.id, by.id))) return;

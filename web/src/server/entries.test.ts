@@ -1,16 +1,17 @@
 import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { Entry } from '@stride-chalk/core';
+import type { Entry, ClipId, StaffId } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { campById } from './camps.ts';
 import { entries, marks, points, scores } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
 import { enterAs } from './testing/entering.ts';
 import { filmOnItsWay, newWorld, readyClip, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
-let clipId: string;
+let clipId: ClipId;
 beforeAll(async () => {
   world = await newWorld();
   clipId = (await readyClip(world)).id;
@@ -31,14 +32,14 @@ const levelOf = async (checkpoint: string, coachId = world.coach) =>
 
 describe('an entry', () => {
   test('arrives once, however often it is sent, also at the same time', async () => {
-    const id = v7();
+    const id = anId();
     await Promise.all(Array.from({ length: 6 }, () => enterAs(id, score('1', { faults: ['E2.late'] }), world.coach)));
     expect(await levelOf('E2')).toMatchObject([{ level: '1', faults: ['E2.late'], entryId: id }]);
     expect(await db().select().from(entries).where(eq(entries.id, id))).toHaveLength(1);
   });
 
   test('that is older than one about the same thing is kept and not applied', async () => {
-    const [older, newer] = [v7(), v7()].sort();
+    const [older, newer] = [anId(), anId()].sort();
     await enterAs(newer!, score('3', { checkpoint: 'B2' }), world.coach);
     expect(await enterAs(older!, score('0', { checkpoint: 'B2' }), world.coach)).toEqual({
       applied: false,
@@ -84,7 +85,7 @@ describe('an entry', () => {
   });
 
   test('under an id that is taken by something else is refused', async () => {
-    const id = v7();
+    const id = anId();
     await enterAs(id, score('2', { checkpoint: 'A1' }), world.coach);
     await expect(enterAs(id, score('2', { checkpoint: 'A2' }), world.coach)).rejects.toMatchObject({
       code: 'entry-id-taken',
@@ -96,17 +97,17 @@ describe('an entry', () => {
   });
 
   test('can be taken back and entered again', async () => {
-    await enterAs(v7(), score('2', { checkpoint: 'A3' }), world.coach);
-    await enterAs(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'A3' }, world.coach);
+    await enterAs(anId(), score('2', { checkpoint: 'A3' }), world.coach);
+    await enterAs(anId(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'A3' }, world.coach);
     expect(await levelOf('A3')).toEqual([]);
-    await enterAs(v7(), score('1', { checkpoint: 'A3' }), world.coach);
+    await enterAs(anId(), score('1', { checkpoint: 'A3' }), world.coach);
     expect(await levelOf('A3')).toHaveLength(1);
   });
 
   test('that takes back a level takes back nothing of a colleague', async () => {
-    await enterAs(v7(), score('1', { checkpoint: 'C1' }), world.coach);
-    await enterAs(v7(), score('3', { checkpoint: 'C1' }), world.otherCoach);
-    await enterAs(v7(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'C1' }, world.otherCoach);
+    await enterAs(anId(), score('1', { checkpoint: 'C1' }), world.coach);
+    await enterAs(anId(), score('3', { checkpoint: 'C1' }), world.otherCoach);
+    await enterAs(anId(), { kind: 'unscore', deliveryId: world.delivery, checkpoint: 'C1' }, world.otherCoach);
     expect(await levelOf('C1')).toMatchObject([{ level: '1' }]);
     expect(await levelOf('C1', world.otherCoach)).toEqual([]);
   });
@@ -128,22 +129,22 @@ describe('an entry', () => {
   });
 
   test('that was taken is not refused when it is sent again after the sheet has changed', async () => {
-    const id = v7();
+    const id = anId();
     await enterAs(id, score('2', { checkpoint: 'D2' }), world.coach);
     const camp = await campById(world.campId);
     const sheet = { ...camp.sheet, checkpoints: camp.sheet.checkpoints.filter((c) => c.id !== 'D2') };
-    const again = (entryId: string, by: string) =>
+    const again = (entryId: string, by: StaffId) =>
       recordEntry(entryId, score('2', { checkpoint: 'D2' }), { id: by, camp: { ...camp, sheet } });
     expect(await again(id, world.coach)).toEqual({ applied: true, stands: null });
     for (const [entryId, by] of [
-      [v7(), world.coach],
+      [anId(), world.coach],
       [id, world.otherCoach],
     ] as const)
       await expect(again(entryId, by)).rejects.toMatchObject({ code: 'unknown-checkpoint' });
   });
 
   test('about what is of another camp is not found, and keeps nothing', async () => {
-    const elsewhere = { id: world.coach, camp: { ...(await campById(world.campId)), id: v7() } };
+    const elsewhere = { id: world.coach, camp: { ...(await campById(world.campId)), id: anId() } };
     const point = { point: 'frontKnee', x: 1, y: 1, pointSd: 2, frame: null, origin: 'placed' } as const;
     const about: Entry[] = [
       score('1', { checkpoint: 'D1' }),
@@ -154,14 +155,14 @@ describe('an entry', () => {
       { kind: 'unpoint', clipId, event: 'release', point: 'frontKnee' },
     ];
     for (const entry of about) {
-      const id = v7();
+      const id = anId();
       await expect(recordEntry(id, entry, elsewhere)).rejects.toMatchObject({ code: 'not-found' });
       expect(await db().select().from(entries).where(eq(entries.id, id))).toEqual([]);
     }
   });
 
   test('is never changed afterwards, not even by SQL', async () => {
-    const id = v7();
+    const id = anId();
     await enterAs(id, score('2', { checkpoint: 'A4' }), world.coach);
     await expect(db().update(entries).set({ target: 'x' }).where(eq(entries.id, id))).rejects.toMatchObject({
       cause: { message: expect.stringContaining('an entry is kept') },
@@ -171,15 +172,15 @@ describe('an entry', () => {
 
 describe('a level', () => {
   test('is one per delivery, checkpoint and coach; each coach has his own', async () => {
-    await enterAs(v7(), score('1', { checkpoint: 'B1' }), world.coach);
-    await enterAs(v7(), score('2', { checkpoint: 'B1', note: 'better' }), world.coach);
-    await enterAs(v7(), score('0', { checkpoint: 'B1' }), world.otherCoach);
+    await enterAs(anId(), score('1', { checkpoint: 'B1' }), world.coach);
+    await enterAs(anId(), score('2', { checkpoint: 'B1', note: 'better' }), world.coach);
+    await enterAs(anId(), score('0', { checkpoint: 'B1' }), world.otherCoach);
     expect(await levelOf('B1')).toMatchObject([{ level: '2', note: 'better', sheetId: world.sheetId }]);
     expect(await levelOf('B1', world.otherCoach)).toMatchObject([{ level: '0' }]);
   });
 
   test('may be "not visible", without a fault', async () => {
-    await enterAs(v7(), score('NV', { checkpoint: 'F1' }), world.coach);
+    await enterAs(anId(), score('NV', { checkpoint: 'F1' }), world.coach);
     expect(await levelOf('F1')).toMatchObject([{ level: 'NV', faults: [] }]);
   });
 
@@ -188,7 +189,7 @@ describe('a level', () => {
     ["another checkpoint's fault", { faults: ['F2.gives-way'] }, 'unknown-fault'],
     ['a fault of what was not visible', { level: 'NV' as const, faults: ['E2.late'] }, 'fault-not-visible'],
   ])('refuses %s and keeps nothing', async (_name, more, code) => {
-    const id = v7();
+    const id = anId();
     await expect(enterAs(id, score('1', more), world.coach)).rejects.toMatchObject({ code });
     expect(await db().select().from(entries).where(eq(entries.id, id))).toEqual([]);
   });
@@ -204,44 +205,44 @@ describe('a key frame', () => {
     (await db().select().from(marks).where(eq(marks.clipId, clipId))).find((m) => m.event === event);
 
   test('is one frame or an interval, and moves when it is marked again', async () => {
-    await enterAs(v7(), mark('contact', 10, 11), world.coach);
+    await enterAs(anId(), mark('contact', 10, 11), world.coach);
     expect(await kept('contact')).toMatchObject({ frame: 10, frameTo: 11, enteredBy: world.coach });
-    await enterAs(v7(), mark('contact', 12), world.otherCoach);
+    await enterAs(anId(), mark('contact', 12), world.otherCoach);
     expect(await kept('contact')).toMatchObject({ frame: 12, frameTo: null, enteredBy: world.otherCoach });
   });
 
   test('and a point that are taken back are gone, and nothing else is', async () => {
     const where = { clipId, event: 'liftTop' } as const;
     const place = { x: 1, y: 1, pointSd: 2, frame: null, origin: 'placed' } as const;
-    await enterAs(v7(), mark('contact', 12), world.coach);
-    await enterAs(v7(), { kind: 'mark', ...where, frame: 5, frameTo: null }, world.coach);
+    await enterAs(anId(), mark('contact', 12), world.coach);
+    await enterAs(anId(), { kind: 'mark', ...where, frame: 5, frameTo: null }, world.coach);
     for (const point of ['frontKnee', 'frontAnkle'] as const)
-      await enterAs(v7(), { kind: 'point', ...where, point, ...place }, world.coach);
-    await enterAs(v7(), { kind: 'unpoint', ...where, point: 'frontKnee' }, world.otherCoach);
+      await enterAs(anId(), { kind: 'point', ...where, point, ...place }, world.coach);
+    await enterAs(anId(), { kind: 'unpoint', ...where, point: 'frontKnee' }, world.otherCoach);
     const left = await db().select().from(points).where(eq(points.clipId, clipId));
     expect(left.filter((p) => p.event === 'liftTop').map((p) => p.point)).toEqual(['frontAnkle']);
-    await enterAs(v7(), { kind: 'unmark', ...where }, world.coach);
+    await enterAs(anId(), { kind: 'unmark', ...where }, world.coach);
     expect(await kept('liftTop')).toBeUndefined();
     expect(await kept('contact')).toMatchObject({ frame: 12 });
   });
 
   test('out of order is refused with both names; an order that is a finding passes', async () => {
-    await expect(enterAs(v7(), mark('release', 5), world.coach)).rejects.toMatchObject({
+    await expect(enterAs(anId(), mark('release', 5), world.coach)).rejects.toMatchObject({
       code: 'key-frame-order',
       message: expect.stringMatching(/foot bears weight.*release/),
     });
-    await enterAs(v7(), mark('handsApart', 4), world.coach);
-    await enterAs(v7(), mark('kneeDown', 6), world.coach);
+    await enterAs(anId(), mark('handsApart', 4), world.coach);
+    await enterAs(anId(), mark('kneeDown', 6), world.coach);
     expect(await kept('kneeDown')).toMatchObject({ frame: 6 });
   });
 
   test('beyond the last frame is refused', async () => {
-    await expect(enterAs(v7(), mark('release', 30), world.coach)).rejects.toMatchObject({ code: 'no-such-frame' });
+    await expect(enterAs(anId(), mark('release', 30), world.coach)).rejects.toMatchObject({ code: 'no-such-frame' });
   });
 
   test('points keep fractions of a pixel and their error', async () => {
     await enterAs(
-      v7(),
+      anId(),
       {
         kind: 'point',
         clipId,
@@ -264,7 +265,7 @@ describe('a key frame', () => {
     const id = await filmOnItsWay(world, world.secondDelivery, 'rear');
     await expect(
       enterAs(
-        v7(),
+        anId(),
         {
           kind: 'point',
           clipId: id,

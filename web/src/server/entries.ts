@@ -8,6 +8,8 @@ import {
   type EventId,
   type Recorded,
   type Sheet,
+  type ClipId,
+  type StaffId,
 } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { presentClip } from './clips.ts';
@@ -18,7 +20,7 @@ import { idTaken, notFound, Refusal } from './refusal.ts';
 
 /** Who enters something, and at which camp. */
 export interface AtTheBench {
-  readonly id: string;
+  readonly id: StaffId;
   readonly camp: Pick<Camp, 'id' | 'sheetId' | 'sheet'>;
 }
 
@@ -65,7 +67,7 @@ async function standing(id: string): Promise<Recorded['stands']> {
 }
 
 /** What `place_entry` is told: id, target, body, who, when made. */
-type Own = readonly [id: string, target: string, body: string, by: string, madeAt: string];
+type Own = readonly [id: string, target: string, body: string, by: StaffId, madeAt: string];
 interface Placed {
   readonly outcome: 'newest' | 'older' | 'repeated' | 'taken';
   /** The entry that holds instead. */
@@ -141,7 +143,7 @@ async function enterInSteps(own: Own, entry: InSteps, { id, camp }: AtTheBench):
 
 type InSteps = Exclude<Entry, { kind: 'score' | 'point' }>;
 
-async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: string): Promise<void> {
+async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: StaffId): Promise<void> {
   switch (entry.kind) {
     case 'mark': {
       await requireFrame(tx, entry.clipId, entry.frameTo ?? entry.frame);
@@ -171,7 +173,7 @@ async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: s
   }
 }
 
-async function requireFrame(tx: Executor, clipId: string, frame: number): Promise<void> {
+async function requireFrame(tx: Executor, clipId: ClipId, frame: number): Promise<void> {
   const clip = await presentClip(clipId, tx);
   if (!clip) throw notFound('The clip');
   if (!clip.frameTimes || frame >= clip.frameTimes.length) throw noFrame(frame);

@@ -1,7 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { resolveSheet, defaultSheet } from '@stride-chalk/core';
+import { resolveSheet, defaultSheet, type ClipId, type StaffId } from '@stride-chalk/core';
 import { camperById } from './campers.ts';
 import { campById } from './camps.ts';
 import { recordConsents } from './consents.ts';
@@ -21,9 +20,10 @@ import { handOutFrame } from './hand-out-frame.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
 import { campAtAGlance } from './home.ts';
 import { mediaFiles, newWorld, readyClip, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
-let clipId: string;
+let clipId: ClipId;
 beforeAll(async () => {
   world = await newWorld();
   clipId = (await readyClip(world, { rate: 60 })).id;
@@ -31,7 +31,7 @@ beforeAll(async () => {
 afterAll(() => world.end());
 
 /** A draft by somebody who has the open one before him. */
-const draftBy = async (by: string) => {
+const draftBy = async (by: StaffId) => {
   const open = await latestEvaluation(world.camper);
   const instead = open && !open.releasedAt ? { id: open.id, revision: open.revision } : null;
   return compileDraft({ camperId: world.camper, by, instead, from: 'levels' });
@@ -41,12 +41,12 @@ const answer = (film: boolean) =>
   recordConsents([{ camperId: world.camper, film, share: false, until: null, givenBy: 'G', how: 'in person' }], world.lead);
 
 const scoreAll = async (
-  coach: string,
+  coach: StaffId,
   level: (checkpoint: string, delivery: string) => { level: '0' | '1' | '3'; faults: string[] },
 ): Promise<void> => {
   for (const deliveryId of [world.delivery, world.secondDelivery])
     for (const c of resolveSheet(defaultSheet, '11-12').filter((x) => x.scored))
-      await enterAs(v7(), { kind: 'score', deliveryId, checkpoint: c.id, ...level(c.id, deliveryId), note: null }, coach);
+      await enterAs(anId(), { kind: 'score', deliveryId, checkpoint: c.id, ...level(c.id, deliveryId), note: null }, coach);
 };
 
 describe('an evaluation', () => {
@@ -57,9 +57,9 @@ describe('an evaluation', () => {
   test('is drafted from the author’s own levels, shows its freeze frame, and is replaced by the next draft', async () => {
     await scoreAll(world.coach, (c) => (c === 'E2' ? { level: '1', faults: ['E2.late'] } : { level: '3', faults: [] }));
     await scoreAll(world.otherCoach, (c) => (c === 'A1' ? { level: '0', faults: ['A1.narrow'] } : { level: '3', faults: [] }));
-    await enterAs(v7(), { kind: 'mark', clipId, event: 'contact', frame: 30, frameTo: null }, world.coach);
+    await enterAs(anId(), { kind: 'mark', clipId, event: 'contact', frame: 30, frameTo: null }, world.coach);
     await enterAs(
-      v7(),
+      anId(),
       {
         kind: 'point',
         clipId,
@@ -74,7 +74,7 @@ describe('an evaluation', () => {
       world.coach,
     );
     await enterAs(
-      v7(),
+      anId(),
       {
         kind: 'point',
         clipId,
@@ -177,7 +177,7 @@ describe('an evaluation', () => {
   test('two who draft at once make one draft', async () => {
     const { camper, deliveries } = await world.addCamper(77, {}, 1);
     await enterAs(
-      v7(),
+      anId(),
       { kind: 'score', deliveryId: deliveries[0]!, checkpoint: 'A1', level: '3', faults: [], note: null },
       world.coach,
     );
@@ -230,7 +230,7 @@ describe('a released evaluation', () => {
   test('shows what it showed, whatever changes later', async () => {
     const before = await handOutFrame((await latestEvaluation(world.camper))!);
     await db().update(campers).set({ name: 'Renamed', heightCentimetres: 190 }).where(eq(campers.id, world.camper));
-    await enterAs(v7(), { kind: 'mark', clipId, event: 'contact', frame: 33, frameTo: null }, world.coach);
+    await enterAs(anId(), { kind: 'mark', clipId, event: 'contact', frame: 33, frameTo: null }, world.coach);
     expect(await handOutFrame((await latestEvaluation(world.camper))!)).toEqual(before);
   });
 

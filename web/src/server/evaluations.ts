@@ -14,6 +14,9 @@ import {
   type Said,
   type Score,
   type BenchSet,
+  type CamperId,
+  type StaffId,
+  type EvaluationId,
 } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
@@ -22,6 +25,7 @@ import { db, type Executor } from './db/connect.ts';
 import { campers, evaluations, formerDrafts, staff } from './db/schema.ts';
 import { measuredFigures } from './figures.ts';
 import { notFound, Refusal } from './refusal.ts';
+import { newId } from './new-id.ts';
 
 type Row = typeof evaluations.$inferSelect;
 export interface EvaluationRow extends Omit<Row, 'document'> {
@@ -67,10 +71,10 @@ function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): 
 type DraftStart = 'levels' | 'last released';
 
 interface DraftRequest {
-  readonly camperId: string;
-  readonly by: string;
+  readonly camperId: CamperId;
+  readonly by: StaffId;
   /** The open draft that the page shows: it is replaced, and kept as a former one. null: the page shows none. */
-  readonly instead: { readonly id: string; readonly revision: number } | null;
+  readonly instead: { readonly id: EvaluationId; readonly revision: number } | null;
   readonly from: DraftStart;
 }
 
@@ -111,7 +115,7 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
     const [row] = await tx
       .insert(evaluations)
       .values({
-        id: v7(),
+        id: newId<EvaluationId>(),
         camperId,
         version: (last?.version ?? 0) + 1,
         sheetId: camp.sheetId,
@@ -123,7 +127,7 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
   });
 }
 
-async function keepFormer(tx: Executor, row: Row, by: string): Promise<void> {
+async function keepFormer(tx: Executor, row: Row, by: StaffId): Promise<void> {
   await tx.insert(formerDrafts).values({
     id: v7(),
     camperId: row.camperId,
@@ -151,9 +155,9 @@ async function newerDraft(row: Row): Promise<Refusal> {
  * all the same, and keeps what it said. What was found is no page's to say: it stays as it was drafted.
  */
 export async function saveDraft(
-  id: string,
+  id: EvaluationId,
   words: Said,
-  { revision, by, over = false }: { readonly revision: number; readonly by: string; readonly over?: boolean },
+  { revision, by, over = false }: { readonly revision: number; readonly by: StaffId; readonly over?: boolean },
 ): Promise<EvaluationRow> {
   return db().transaction(async (tx) => {
     const [now] = await tx.select().from(evaluations).where(eq(evaluations.id, id)).for('update');
@@ -181,7 +185,7 @@ export async function saveDraft(
 }
 
 /** Former drafts of a camper, the newest first. */
-export async function formerDraftsOf(camperId: string) {
+export async function formerDraftsOf(camperId: CamperId) {
   const rows = await db()
     .select({
       id: formerDrafts.id,
@@ -199,7 +203,7 @@ export async function formerDraftsOf(camperId: string) {
 }
 
 /** Every version that was released, the newest first. */
-export const releasedVersions = (camperId: string) =>
+export const releasedVersions = (camperId: CamperId) =>
   db()
     .select({ version: evaluations.version, releasedAt: evaluations.releasedAt, by: staff.name })
     .from(evaluations)
@@ -208,7 +212,7 @@ export const releasedVersions = (camperId: string) =>
     .orderBy(desc(evaluations.version));
 
 /** One version of a camper's evaluations. */
-export async function evaluationVersion(camperId: string, version: number): Promise<EvaluationRow | null> {
+export async function evaluationVersion(camperId: CamperId, version: number): Promise<EvaluationRow | null> {
   const [row] = await db()
     .select()
     .from(evaluations)
@@ -216,14 +220,14 @@ export async function evaluationVersion(camperId: string, version: number): Prom
   return row ? read(row) : null;
 }
 
-export async function evaluationById(id: string): Promise<EvaluationRow> {
+export async function evaluationById(id: EvaluationId): Promise<EvaluationRow> {
   const [row] = await db().select().from(evaluations).where(eq(evaluations.id, id));
   if (!row) throw notFound('The evaluation');
   return read(row);
 }
 
 /** The newest evaluation of a camper, draft or released. */
-export async function latestEvaluation(camperId: string): Promise<EvaluationRow | null> {
+export async function latestEvaluation(camperId: CamperId): Promise<EvaluationRow | null> {
   const [row] = await db()
     .select()
     .from(evaluations)
@@ -234,7 +238,7 @@ export async function latestEvaluation(camperId: string): Promise<EvaluationRow 
 }
 
 /** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */
-export async function furtherFocusFor(row: EvaluationRow, staffId: string): Promise<FocusItem[]> {
+export async function furtherFocusFor(row: EvaluationRow, staffId: StaffId): Promise<FocusItem[]> {
   const { camp, camper } = await camperById(row.camperId);
   const facts = row.document.facts ?? findEvaluation(inputFor(camp, camper, await benchSet(row.camperId), staffId));
   return furtherFocus(facts, camp.sheet, []);

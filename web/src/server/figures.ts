@@ -1,7 +1,14 @@
-import { frameTimebase, measureDelivery, type BenchSet, type MeasuredDelivery, type MeasuredFigure } from '@stride-chalk/core';
+import {
+  frameTimebase,
+  measureDelivery,
+  type BenchSet,
+  type MeasuredDelivery,
+  type MeasuredFigure,
+  type DeliveryId,
+} from '@stride-chalk/core';
 
 /** What the placed points and marked key frames of a delivery allow, from all its films. */
-const deliveryOf = (set: BenchSet, deliveryId: string): MeasuredDelivery =>
+const deliveryOf = (set: BenchSet, deliveryId: DeliveryId): MeasuredDelivery =>
   measureDelivery(
     set.clips
       .filter((clip) => clip.deliveryId === deliveryId)

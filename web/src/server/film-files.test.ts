@@ -1,9 +1,9 @@
+import type { ClipId } from '@stride-chalk/core';
 import fs from 'node:fs';
 import { mkdir, mkdtemp, open, readdir, readFile, rename, writeFile, type FileHandle } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { setCaptureScale } from './capture-rate.ts';
 import { clipById } from './clips.ts';
@@ -21,6 +21,7 @@ import { withWorkFolder } from './intake/work-folder.ts';
 import { arrivalFolder, benchPath, frameFolder, originalPath, picturePath } from './media.ts';
 import { takeInClip } from './take-in-clip.ts';
 import { makeVideo, mediaFiles, newWorld, takeIn, testPicture, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let film: Buffer;
@@ -46,7 +47,7 @@ const nothingLeft = async (): Promise<void> => {
   expect(await mediaFiles()).toEqual([]);
   expect(await workFolders()).toEqual([]);
 };
-const stateOf = async (id: string): Promise<string | undefined> =>
+const stateOf = async (id: ClipId): Promise<string | undefined> =>
   (await db().select({ state: clips.state }).from(clips).where(eq(clips.id, id)))[0]?.state;
 
 test('a film and its name are on the disk before anybody is told that it is there', async () => {
@@ -158,12 +159,12 @@ describe('the sweep', () => {
     await framePicture(id, 5);
     const before = await mediaFiles();
     const strange = 'f'.repeat(64);
-    await writeFile(join(arrivalFolder(), v7()), 'half a film');
+    await writeFile(join(arrivalFolder(), anId()), 'half a film');
     await writeFile(originalPath(strange), 'a film of nobody');
     await mkdir(frameFolder(strange), { recursive: true });
     await writeFile(join(frameFolder(strange), '0.jpg'), 'a frame');
     await writeFile(join(frameFolder(sha256), 'x.jpg'), 'kept with its film');
-    await writeFile(benchPath(v7()), 'a copy');
+    await writeFile(benchPath(anId()), 'a copy');
     await writeFile(`${benchPath(id)}.partial`, 'half a copy');
     await writeFile(picturePath(strange), 'a picture');
     // As a killed server leaves it.
@@ -176,7 +177,7 @@ describe('the sweep', () => {
   });
 
   test('while others work it leaves alone what is on its way', async () => {
-    const arriving = join(arrivalFolder(), v7());
+    const arriving = join(arrivalFolder(), anId());
     await writeFile(arriving, 'on its way');
     await writeFile(picturePath('e'.repeat(64)), 'about to be named');
     await sweepMedia(false);
@@ -239,7 +240,7 @@ describe('real time or slow motion', () => {
   test('where key frames are marked a change of the rate is asked about, with what it changes', async () => {
     const { id } = await takeIn(world, film);
     await prepareClip(id);
-    await enterAs(v7(), { kind: 'mark', clipId: id, event: 'set', frame: 3, frameTo: null }, world.coach);
+    await enterAs(anId(), { kind: 'mark', clipId: id, event: 'set', frame: 3, frameTo: null }, world.coach);
     const change = { captureScale: 4, by: world.coach };
     await expect(setCaptureScale(id, { ...change, confirmed: false })).rejects.toMatchObject({
       code: 'has-marks',
@@ -248,7 +249,7 @@ describe('real time or slow motion', () => {
     expect(await clipById(id)).toMatchObject({ captureScale: 1, scaledBy: null });
     await setCaptureScale(id, { ...change, confirmed: true });
     expect(await clipById(id)).toMatchObject({ captureScale: 4, scaledBy: world.coach });
-    await enterAs(v7(), { kind: 'unmark', clipId: id, event: 'set' }, world.coach);
+    await enterAs(anId(), { kind: 'unmark', clipId: id, event: 'set' }, world.coach);
   });
 
   test('nine seconds of motion that play for seventy-two are taken', async () => {

@@ -1,3 +1,4 @@
+import type { ClipId } from '@stride-chalk/core';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { eq, sql } from 'drizzle-orm';
@@ -26,7 +27,7 @@ export async function dropUnnamed(tx: Executor, sha256: string): Promise<void> {
 }
 
 /** Takes away what clips that are gone have left on disk. */
-export async function forgetFilms(gone: ReadonlyArray<{ readonly id: string; readonly sha256: string }>): Promise<void> {
+export async function forgetFilms(gone: ReadonlyArray<{ readonly id: ClipId; readonly sha256: string }>): Promise<void> {
   for (const clip of gone) await rm(benchPath(clip.id), { force: true });
   for (const sha256 of new Set(gone.map((c) => c.sha256))) await withFilmLock(sha256, (tx) => dropUnnamed(tx, sha256));
 }
@@ -58,7 +59,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
   };
   const { originals, bench, pictures, frames } = mediaFolders();
   const rows = await db().select({ id: clips.id, sha256: clips.sha256 }).from(clips);
-  const [ids, shas] = [new Set(rows.map((r) => r.id)), new Set(rows.map((r) => r.sha256))];
+  const [ids, shas] = [new Set<string>(rows.map((r) => r.id)), new Set(rows.map((r) => r.sha256))];
   for (const name of await readdir(arrivalFolder()))
     if (await old(join(arrivalFolder(), name), 24)) await drop(join(arrivalFolder(), name));
   for (const name of new Set([...(await readdir(originals)), ...(await readdir(frames))]))

@@ -1,3 +1,4 @@
+import type { ClipId } from '@stride-chalk/core';
 import { mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import pLimit from 'p-limit';
@@ -16,7 +17,7 @@ const making = new Map<string, Promise<Buffer>>();
 const drawing = pLimit(2);
 
 /** One frame of the original as JPEG, made once and kept. */
-export async function framePicture(clipId: string, frame: number): Promise<Buffer> {
+export async function framePicture(clipId: ClipId, frame: number): Promise<Buffer> {
   const clip = await clipById(clipId);
   const time = clip.frameTimes?.[frame];
   if (time === undefined) throw notFound(`Frame ${frame}`);

@@ -1,3 +1,4 @@
+import type { CamperId } from '@stride-chalk/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { v7 } from 'uuid';
 import { eq } from 'drizzle-orm';
@@ -28,7 +29,7 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 
-const lineOf = async (camperId: string) => (await gatePage(camp, DAY)).lines.find((l) => l.id === camperId)!;
+const lineOf = async (camperId: CamperId) => (await gatePage(camp, DAY)).lines.find((l) => l.id === camperId)!;
 
 describe('the list at the gate', () => {
   test('says who is expected, when and where he throws, and who may not', async () => {

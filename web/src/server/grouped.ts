@@ -1,6 +1,6 @@
 /** Rows by one of their ids, in the order in which they came (Node 20 has no `Map.groupBy` yet). */
-export function grouped<T>(rows: readonly T[], idOf: (row: T) => string): ReadonlyMap<string, readonly T[]> {
-  const by = new Map<string, T[]>();
+export function grouped<T, Of extends string>(rows: readonly T[], idOf: (row: T) => Of): ReadonlyMap<Of, readonly T[]> {
+  const by = new Map<Of, T[]>();
   for (const row of rows) {
     const list = by.get(idOf(row));
     if (list) list.push(row);

@@ -10,6 +10,7 @@ import {
   type Position,
   type Sheet,
   type ViewId,
+  type ClipId,
 } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById } from './campers.ts';
@@ -20,7 +21,7 @@ import type { EvaluationRow } from './evaluations.ts';
 
 /** A freeze frame as the page shows it: the frame of the clip, and the points of its figure drawn on it. */
 export interface FreezeFrame {
-  readonly clipId: string;
+  readonly clipId: ClipId;
   readonly frame: number;
   readonly width: number;
   readonly height: number;

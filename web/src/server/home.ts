@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { AGE_GROUPS, ALWAYS_ASKED, dayWithin, resolveSheet } from '@stride-chalk/core';
+import { AGE_GROUPS, ALWAYS_ASKED, dayWithin, resolveSheet, type CamperId } from '@stride-chalk/core';
 import { listCampers, type Camper } from './campers.ts';
 import { todayAt, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
@@ -8,7 +8,7 @@ export type Waiting = 'consent' | 'rest' | 'film' | 'copies' | 'keyFrames' | 'sc
 
 /** Where one camper stands in the order of the work. */
 export interface CamperAtAGlance {
-  readonly id: string;
+  readonly id: CamperId;
   readonly bib: number;
   readonly name: string;
   readonly age: number;
@@ -34,7 +34,7 @@ const askedByAge = (camp: Camp): Record<string, string[]> =>
   );
 
 interface Counted extends Record<string, unknown> {
-  readonly id: string;
+  readonly id: CamperId;
   readonly deliveries: number;
   readonly films: number;
   readonly ready: number;

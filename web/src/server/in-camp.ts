@@ -1,3 +1,4 @@
+import type { CampId, CamperId, ClipId, DeliveryId, EvaluationId, StaffId } from '@stride-chalk/core';
 import { and, eq, isNotNull, sql } from 'drizzle-orm';
 import { isPresent } from './clips.ts';
 import { db } from './db/connect.ts';
@@ -5,18 +6,18 @@ import { campers, campStaff, clips, deliveries, evaluations, refusals } from './
 import { notFound } from './refusal.ts';
 
 const NOUNS = {
-  camper: (id: string, campId: string) =>
+  camper: (id: CamperId, campId: CampId) =>
     db()
       .select({ id: campers.id })
       .from(campers)
       .where(and(eq(campers.id, id), eq(campers.campId, campId))),
-  delivery: (id: string, campId: string) =>
+  delivery: (id: DeliveryId, campId: CampId) =>
     db()
       .select({ id: campers.id })
       .from(deliveries)
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
       .where(and(eq(deliveries.id, id), eq(campers.campId, campId))),
-  clip: (id: string, campId: string) =>
+  clip: (id: ClipId, campId: CampId) =>
     db()
       .select({ id: campers.id })
       .from(clips)
@@ -24,28 +25,28 @@ const NOUNS = {
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
       .where(and(eq(clips.id, id), eq(campers.campId, campId), isPresent)),
   /** A film that was removed and can still be put back. */
-  removedClip: (id: string, campId: string) =>
+  removedClip: (id: ClipId, campId: CampId) =>
     db()
       .select({ id: campers.id })
       .from(clips)
       .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
       .where(and(eq(clips.id, id), eq(campers.campId, campId), isNotNull(clips.removedAt))),
-  refusal: (id: string, campId: string) =>
+  refusal: (id: string, campId: CampId) =>
     db()
       .select({ id: campers.id })
       .from(refusals)
       .innerJoin(deliveries, eq(deliveries.id, refusals.deliveryId))
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
       .where(and(eq(refusals.id, id), eq(campers.campId, campId))),
-  evaluation: (id: string, campId: string) =>
+  evaluation: (id: EvaluationId, campId: CampId) =>
     db()
       .select({ id: campers.id })
       .from(evaluations)
       .innerJoin(campers, eq(campers.id, evaluations.camperId))
       .where(and(eq(evaluations.id, id), eq(campers.campId, campId))),
   /** A kept picture, by its SHA-256: of a released evaluation of the camp. */
-  picture: (sha256: string, campId: string) =>
+  picture: (sha256: string, campId: CampId) =>
     db()
       .select({ id: campers.id })
       .from(evaluations)
@@ -56,7 +57,7 @@ const NOUNS = {
           sql`exists (select 1 from jsonb_each_text(${evaluations.pictures}) where value = ${sha256})`,
         ),
       ),
-  staffMember: (id: string, campId: string) =>
+  staffMember: (id: StaffId, campId: CampId) =>
     db()
       .select({ id: campStaff.staffId })
       .from(campStaff)
@@ -64,10 +65,16 @@ const NOUNS = {
 } as const;
 
 export type CampNoun = keyof typeof NOUNS;
+/** What the id of such a thing is. */
+export type IdOf<Noun extends CampNoun> = Parameters<(typeof NOUNS)[Noun]>[0];
 
 /** Whose it is: the id of the camper to whom something of the camp belongs. */
-export async function camperOf(noun: CampNoun, id: string, campId: string): Promise<string> {
-  const [row] = await NOUNS[noun](id, campId).limit(1);
+export async function camperOf<Noun extends Exclude<CampNoun, 'staffMember'>>(
+  noun: Noun,
+  id: IdOf<Noun>,
+  campId: CampId,
+): Promise<CamperId> {
+  const [row] = await NOUNS[noun](id as never, campId).limit(1);
   if (!row) throw missing(noun);
   return row.id;
 }
@@ -76,6 +83,7 @@ const missing = (noun: CampNoun) =>
   notFound(noun === 'staffMember' ? 'The staff member' : noun === 'removedClip' ? 'The removed film' : `The ${noun}`);
 
 /** Lets nothing through that belongs to another camp: it was not found. */
-export async function requireInCamp(noun: CampNoun, id: string, campId: string): Promise<void> {
-  await camperOf(noun, id, campId);
+export async function requireInCamp<Noun extends CampNoun>(noun: Noun, id: IdOf<Noun>, campId: CampId): Promise<void> {
+  const [row] = await NOUNS[noun](id as never, campId).limit(1);
+  if (!row) throw missing(noun);
 }

@@ -1,3 +1,4 @@
+import type { ClipId } from '@stride-chalk/core';
 import PgBoss from 'pg-boss';
 import { databaseUrl } from './db/connect.ts';
 import { log } from './log.ts';
@@ -8,13 +9,13 @@ let boss: PgBoss | null = null;
 let sendOnly: Promise<PgBoss> | null = null;
 
 /** Starts the queue and the workers that prepare clips, one at a time in each lane. A job that a killed server left is taken up again. */
-export async function startJobs(prepare: (clipId: string) => Promise<void>): Promise<void> {
+export async function startJobs(prepare: (clipId: ClipId) => Promise<void>): Promise<void> {
   boss = new PgBoss({ connectionString: databaseUrl(), max: 4 });
   boss.on('error', (error) => log.error({ error }, 'job queue'));
   await boss.start();
   for (const lane of Object.values(LANES)) {
     await boss.createQueue(lane);
-    await boss.work<{ clipId: string }>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
+    await boss.work<{ clipId: ClipId }>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
       if (!job) return;
       await prepare(job.data.clipId);
     });
@@ -22,7 +23,7 @@ export async function startJobs(prepare: (clipId: string) => Promise<void>): Pro
 }
 
 /** Asks for a clip to be prepared. Asking twice for the same clip makes one job. */
-export async function enqueueClip(clipId: string, long: boolean): Promise<void> {
+export async function enqueueClip(clipId: ClipId, long: boolean): Promise<void> {
   const queue = await sender();
   const lane = long ? LANES.long : LANES.short;
   await queue.send(lane, { clipId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 1800, singletonKey: clipId });

@@ -1,5 +1,4 @@
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest';
-import { v7 } from 'uuid';
 import { eq, sql } from 'drizzle-orm';
 import type { LiveChange } from '@stride-chalk/core';
 import { countThrows, reportSore } from './arm-care.ts';
@@ -11,6 +10,7 @@ import { db } from './db/connect.ts';
 import { campers, clips, dayPlans, deliveries, lateArrivals } from './db/schema.ts';
 import { hearCamp, readMessage, tellCamp } from './live.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let heard: Array<LiveChange | null>;
@@ -39,7 +39,7 @@ async function follow(camp: string): Promise<void> {
 }
 /** A message of ours that comes after everything that was written before it. */
 async function all(): Promise<string[]> {
-  const last = v7();
+  const last = anId();
   await db().execute(sql`select pg_notify('camp_changed', ${`${world.campId} films ${last}`})`);
   await expect.poll(() => heard.some((h) => h?.camper === last), { timeout: 20_000 }).toBe(true);
   const found = [
@@ -57,7 +57,7 @@ test('what is written to the database is told to whoever follows the camp: what 
   await db().update(deliveries).set({ kind: 'windUp' }).where(eq(deliveries.id, world.delivery));
   expect(await all()).toEqual(['films camper']);
   const film = { fileName: 'a.mp4', sha256: 'ab', bytes: 1, codec: 'h264', width: 2, height: 2 };
-  const clip = v7();
+  const clip = anId();
   await db()
     .insert(clips)
     .values({ id: clip, deliveryId: world.delivery, view: 'rear', ...film, state: 'checking' });
@@ -69,13 +69,13 @@ test('what is written to the database is told to whoever follows the camp: what 
     world.lead,
   );
   expect(await all()).toEqual(['gate camper', 'plan camper', 'shown camper']);
-  await countThrows(camp, camper, { id: v7(), day: '2026-07-14', kind: 'drill', count: 2, by: world.helper });
+  await countThrows(camp, camper, { id: anId(), day: '2026-07-14', kind: 'drill', count: 2, by: world.helper });
   expect(await all()).toEqual(['gate camper', 'plan camper']);
   await db().insert(lateArrivals).values({ camperId: world.camper, day: '2026-07-14', fromMinute: 600, enteredBy: world.helper });
   expect(await all()).toEqual(['plan camper']);
   await db()
     .insert(dayPlans)
-    .values({ id: v7(), campId: camp.id, day: '2026-07-14', settings: {} as never });
+    .values({ id: anId(), campId: camp.id, day: '2026-07-14', settings: {} as never });
   expect(await all()).toEqual(['gate null', 'plan null']);
   await db().update(campers).set({ name: 'Other' }).where(eq(campers.id, world.camper));
   expect(await all()).toEqual(['gate camper', 'plan camper', 'shown camper']);
@@ -94,11 +94,11 @@ test('another camp hears nothing of it; of an arm every camp of the child does',
   await db().update(campers).set({ name: 'Again' }).where(eq(campers.id, world.camper));
   expect(await all()).toContain('gate camper');
   expect(elsewhere.filter((c) => c !== null)).toEqual([]);
-  const there = v7();
+  const there = anId();
   await db()
     .insert(campers)
     .values({ ...camper, id: there, campId: other } as never);
-  await reportSore(await campById(camp.id), camper, { id: v7(), place: 'elbow', since: '2026-07-14', by: world.helper });
+  await reportSore(await campById(camp.id), camper, { id: anId(), place: 'elbow', since: '2026-07-14', by: world.helper });
   await all();
   expect(elsewhere).toContainEqual({ about: 'gate', camper: there });
 });

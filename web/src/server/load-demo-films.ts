@@ -2,7 +2,19 @@ import { createHash } from 'node:crypto';
 import { copyFile, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { v7 } from 'uuid';
-import { ageGroupOf, defaultSheet, pointFrame, resolveSheet, type Entry } from '@stride-chalk/core';
+import {
+  ageGroupOf,
+  defaultSheet,
+  pointFrame,
+  resolveSheet,
+  type Entry,
+  type CampId,
+  type ChildId,
+  type StaffId,
+  type CamperId,
+  type ClipId,
+  type DeliveryId,
+} from '@stride-chalk/core';
 import { clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, type DemoCamper } from '@stride-chalk/demo';
 import { campById } from './camps.ts';
 import { towardsTargetOf } from './clips.ts';
@@ -15,6 +27,7 @@ import { releaseEvaluation } from './release-evaluation.ts';
 import { inspectClip } from './intake/inspect.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
 import { originalPath } from './media.ts';
+import { newId } from './new-id.ts';
 
 /** How far the staff have come with each filmed camper when the demo begins. */
 const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'marked' | 'filmed'>> = {
@@ -26,12 +39,12 @@ const PROGRESS: Readonly<Record<number, 'released' | 'draft' | 'partScored' | 'm
 
 /** The films of one camper, and what the staff have done with them so far. The copies for the bench are made by the queue afterwards. */
 export async function loadDemoFilms(
-  camper: DemoCamper & { id: string; childId: string; campId: string },
-  coachId: string,
+  camper: DemoCamper & { id: CamperId; childId: ChildId; campId: CampId },
+  coachId: StaffId,
   firstDay: string,
 ): Promise<void> {
   const films = clipsOfBib(camper.bib);
-  const deliveryIds = camper.film!.faults.map(() => v7());
+  const deliveryIds = camper.film!.faults.map(() => newId<DeliveryId>());
   await db()
     .insert(deliveries)
     .values(
@@ -58,9 +71,9 @@ export async function loadDemoFilms(
         enteredBy: coachId,
       })),
     );
-  const clipIds = new Map<string, string>();
+  const clipIds = new Map<string, ClipId>();
   for (const film of films) {
-    const id = v7();
+    const id = newId<ClipId>();
     clipIds.set(film.fileName, id);
     const path = join(demoClipFolder(), film.fileName);
     const bytes = await readFile(path);

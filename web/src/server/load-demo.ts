@@ -1,6 +1,20 @@
 import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { addDays, ageGroupOf, dayInZone, daysBetween, defaultSheet, resolveSheet } from '@stride-chalk/core';
+import {
+  addDays,
+  ageGroupOf,
+  dayInZone,
+  daysBetween,
+  defaultSheet,
+  resolveSheet,
+  type CampId,
+  type ChildId,
+  type StaffId,
+  type CamperId,
+  type DeliveryId,
+  type OrganisationId,
+  type SheetId,
+} from '@stride-chalk/core';
 import {
   CAMP,
   CAMPERS,
@@ -41,6 +55,7 @@ import { recordEntry } from './entries.ts';
 import { compileDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
 import { loadDemoFilms } from './load-demo-films.ts';
+import { newId } from './new-id.ts';
 
 const inDemo = (): boolean => process.env.STRIDE_DEMO === '1';
 
@@ -54,11 +69,11 @@ export const demoAccounts = (): ReadonlyArray<{
 
 interface Loaded {
   readonly camper: DemoCamper;
-  readonly id: string;
-  readonly childId: string;
+  readonly id: CamperId;
+  readonly childId: ChildId;
 }
 interface Week {
-  readonly campId: string;
+  readonly campId: CampId;
   readonly firstDay: string;
   readonly campers: readonly Loaded[];
 }
@@ -72,9 +87,9 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   if (known > 0) return giveDemoPasswords();
   const shift = daysBetween(CAMP.firstDay, addDays(dayInZone(now, CAMP.timeZone), -1));
   const moved = (day: string): string => addDays(day, shift);
-  const sheetId = v7();
+  const sheetId = newId<SheetId>();
   await db().insert(sheets).values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
-  const people = STAFF.map((s) => ({ id: v7(), ...s }));
+  const people = STAFF.map((s) => ({ id: newId<StaffId>(), ...s }));
   await db()
     .insert(staff)
     .values(
@@ -88,10 +103,10 @@ export async function loadDemo(now = Date.now()): Promise<void> {
       })),
     );
   await giveDemoPasswords();
-  const organisationId = v7();
+  const organisationId = newId<OrganisationId>();
   await db().insert(organisations).values({ id: organisationId, name: ORGANISATION });
   await db().insert(campMakers).values({ organisationId, staffId: people[0]!.id });
-  const childOf = new Map<number, string>();
+  const childOf = new Map<number, ChildId>();
   const [lead, coach] = [people[0]!, people[1]!];
 
   const addCamp = async (
@@ -100,7 +115,7 @@ export async function loadDemo(now = Date.now()): Promise<void> {
     at: readonly (typeof people)[number][],
     height: number,
   ): Promise<Week> => {
-    const campId = v7();
+    const campId = newId<CampId>();
     await db()
       .insert(camps)
       .values({
@@ -114,7 +129,11 @@ export async function loadDemo(now = Date.now()): Promise<void> {
     await db()
       .insert(campStaff)
       .values(at.map((p) => ({ campId, staffId: p.id, role: p.role, enteredBy: lead.id })));
-    const loaded = roster.map((camper) => ({ camper, id: v7(), childId: childOf.get(camper.bib) ?? v7() }));
+    const loaded = roster.map((camper) => ({
+      camper,
+      id: newId<CamperId>(),
+      childId: childOf.get(camper.bib) ?? newId<ChildId>(),
+    }));
     const fresh = loaded.filter((l) => !childOf.has(l.camper.bib));
     if (fresh.length > 0)
       await db()
@@ -220,18 +239,18 @@ export async function loadDemo(now = Date.now()): Promise<void> {
 
 /** An evaluation of last year, from its levels; the films are gone, their time was over. */
 async function loadLastYear(
-  campId: string,
+  campId: CampId,
   { camper, id, childId }: Loaded,
   day: string,
   born: string,
-  coachId: string,
+  coachId: StaffId,
 ): Promise<void> {
   const asked = resolveSheet(defaultSheet, ageGroupOf(born, day))
     .filter((c) => c.scored)
     .map((c) => c.id);
   const by = { id: coachId, camp: await campById(campId) };
   for (let i = 0; i < 2; i++) {
-    const deliveryId = v7();
+    const deliveryId = newId<DeliveryId>();
     await db()
       .insert(deliveries)
       .values({ id: deliveryId, camperId: id, number: i + 1, kind: 'stretch', thrownOn: day, enteredBy: coachId });

@@ -1,6 +1,6 @@
 import nodemailer from 'nodemailer';
 import { and, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import type { MailInput, MailShown } from '@stride-chalk/core';
+import type { MailInput, MailShown, CampId, StaffId } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { mailSettings, messages } from './db/schema.ts';
 import { log } from './log.ts';
@@ -9,13 +9,13 @@ import { seal, unseal } from './secret.ts';
 
 type MailRow = typeof mailSettings.$inferSelect;
 
-const rowOf = async (campId: string): Promise<MailRow | null> =>
+const rowOf = async (campId: CampId): Promise<MailRow | null> =>
   (await db().select().from(mailSettings).where(eq(mailSettings.campId, campId)))[0] ?? null;
 
-export const mailIsOn = async (campId: string): Promise<boolean> => (await rowOf(campId))?.active ?? false;
+export const mailIsOn = async (campId: CampId): Promise<boolean> => (await rowOf(campId))?.active ?? false;
 
 /** The settings as the page shows them: never the password. */
-export async function mailSettingsOf(campId: string): Promise<MailShown | null> {
+export async function mailSettingsOf(campId: CampId): Promise<MailShown | null> {
   const row = await rowOf(campId);
   if (!row) return null;
   const { active, host, port, secure, userName, fromAddress, sealedPassword } = row;
@@ -23,7 +23,7 @@ export async function mailSettingsOf(campId: string): Promise<MailShown | null> 
 }
 
 /** Keeps the settings of a camp's mail service. Switched on, it takes what is written from now on. */
-export async function keepMailSettings(campId: string, input: MailInput, by: string): Promise<MailShown> {
+export async function keepMailSettings(campId: CampId, input: MailInput, by: StaffId): Promise<MailShown> {
   const { password, ...others } = input;
   const before = await rowOf(campId);
   const values = {
@@ -60,7 +60,7 @@ const serviceOf = (row: MailRow) =>
   });
 
 /** Sends a test message to somebody's own address; a Refusal says what the service answered. */
-export async function sendTestMail(campId: string, to: string): Promise<void> {
+export async function sendTestMail(campId: CampId, to: string): Promise<void> {
   const row = await rowOf(campId);
   if (!row) throw new Refusal('no-mail', 'Save the settings of the mail service first.', 409);
   const service = serviceOf(row);

@@ -1,3 +1,4 @@
+import type { ClipId } from '@stride-chalk/core';
 import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 
@@ -16,7 +17,7 @@ export const mediaFolders = () => ({
   arriving: join(mediaFolder(), 'arriving'),
 });
 export const originalPath = (sha256: string): string => join(mediaFolders().originals, sha256);
-export const benchPath = (clipId: string): string => join(mediaFolders().bench, `${clipId}.mp4`);
+export const benchPath = (clipId: ClipId): string => join(mediaFolders().bench, `${clipId}.mp4`);
 export const picturePath = (sha256: string): string => join(mediaFolders().pictures, `${sha256}.jpg`);
 /** Single frames of one original; they go with it. */
 export const frameFolder = (clipSha256: string): string => join(mediaFolders().frames, clipSha256);

@@ -1,3 +1,4 @@
+import type { CampId, ChildId, StaffId } from '@stride-chalk/core';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
@@ -10,8 +11,8 @@ export type MessageState = 'written' | 'printed' | 'handed over' | 'mailed';
 /** Writes a message. It waits in the outbox until it is printed, handed over, or taken by a mail service, if the camp has one. */
 export async function writeMessage(
   message: {
-    readonly campId: string;
-    readonly childId?: string;
+    readonly campId: CampId;
+    readonly childId?: ChildId;
     /** Who it is for. */
     readonly to: string;
     readonly address: string | null;
@@ -36,11 +37,11 @@ export function stateOf(m: Pick<MessageRow, 'printedAt' | 'handedOverAt' | 'mail
 }
 
 /** Messages of a camp, the newest first. */
-export const outboxOf = (campId: string) =>
+export const outboxOf = (campId: CampId) =>
   db().select().from(messages).where(eq(messages.campId, campId)).orderBy(desc(messages.writtenAt)).limit(200);
 
 /** Messages that nobody has, and that no mail can bring: somebody has to call. */
-export const toBeTold = (campId: string) =>
+export const toBeTold = (campId: CampId) =>
   db()
     .select()
     .from(messages)
@@ -48,7 +49,7 @@ export const toBeTold = (campId: string) =>
     .orderBy(messages.writtenAt);
 
 /** What became of the newest message to a family about a sore arm, in a sentence; null where none was written. */
-export async function toldAboutSoreArm(childId: string): Promise<string | null> {
+export async function toldAboutSoreArm(childId: ChildId): Promise<string | null> {
   const [m] = await db()
     .select()
     .from(messages)
@@ -72,10 +73,10 @@ export async function toldAboutSoreArm(childId: string): Promise<string | null> 
 
 /** Says of a message of the camp that it was printed, or that somebody was told. */
 export async function noteMessage(
-  campId: string,
+  campId: CampId,
   id: string,
   what: 'printed' | 'handed over' | 'not handed over',
-  by: string,
+  by: StaffId,
 ): Promise<void> {
   const set =
     what === 'printed'

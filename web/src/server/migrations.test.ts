@@ -12,6 +12,7 @@ import { ledgerOf, soreArmsOf } from './arm-care.ts';
 import { clipsOf } from './clips.ts';
 import { closeDatabase, migrateDatabase } from './db/connect.ts';
 import { recordEntry } from './entries.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 const names: string[] = [];
 const admin = async (statement: string): Promise<void> => {
@@ -59,7 +60,7 @@ const put = (client: pg.Client, table: string, row: Readonly<Record<string, unkn
 
 test('an installation from before accounts keeps everything: staff with their roles, sore arms, throws of its deliveries', async () => {
   const client = await asItWas(2);
-  const [sheet, camp, lead, helper, sound, sore, delivery] = Array.from({ length: 7 }, () => v7());
+  const [sheet, camp, lead, helper, sound, sore, delivery] = Array.from({ length: 7 }, () => anId());
   await client.query('insert into sheets (id, key, version, document) values ($1, $2, 1, $3)', [
     sheet,
     defaultSheet.id,
@@ -109,7 +110,7 @@ test('an installation from before accounts keeps everything: staff with their ro
 
 test('an installation from before the gates keeps its check-ins, messages, allowances, drafts, films and marks', async () => {
   const client = await asItWas(5);
-  const [sheet, camp, lead, child, camper, delivery, clip, entry] = Array.from({ length: 8 }, () => v7());
+  const [sheet, camp, lead, child, camper, delivery, clip, entry] = Array.from({ length: 8 }, () => anId());
   const draft = { strengths: ['a quiet head'], focus: [] };
   await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
   const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
@@ -145,19 +146,19 @@ test('an installation from before the gates keeps its check-ins, messages, allow
   const gate = { camper_id: camper, day: '2026-07-13', present: true, sore: false, entered_by: lead };
   const thrown = JSON.stringify([{ day: '2026-07-12', count: 40 }]);
   await put(client, 'check_ins', {
-    id: v7(),
+    id: anId(),
     noted_at: '2026-07-13T08:00Z',
     ...gate,
     throws_reported: thrown,
     mobility: ['hips'],
   });
-  await put(client, 'check_ins', { id: v7(), noted_at: '2026-07-13T09:00Z', ...gate, throws_reported: '[]', mobility: [] });
-  await put(client, 'limit_overrides', { id: v7(), child_id: child, day: '2026-07-13', reason: 'a game', entered_by: lead });
+  await put(client, 'check_ins', { id: anId(), noted_at: '2026-07-13T09:00Z', ...gate, throws_reported: '[]', mobility: [] });
+  await put(client, 'limit_overrides', { id: anId(), child_id: child, day: '2026-07-13', reason: 'a game', entered_by: lead });
   const words = { camp_id: camp, child_id: child, subject: 's', body: 'b' };
-  await put(client, 'messages', { id: v7(), ...words, to: 'family@old.example' });
-  await put(client, 'messages', { id: v7(), ...words, to: 'lead@old.example' });
+  await put(client, 'messages', { id: anId(), ...words, to: 'family@old.example' });
+  await put(client, 'messages', { id: anId(), ...words, to: 'lead@old.example' });
   await put(client, 'evaluations', {
-    id: v7(),
+    id: anId(),
     camper_id: camper,
     version: 1,
     sheet_id: sheet,
@@ -190,17 +191,17 @@ test('an installation from before the gates keeps its check-ins, messages, allow
   expect(await all('select event, frame from marks')).toEqual([{ event: 'contact', frame: 1 }]);
   expect(await all('select point, frame, origin from points')).toEqual([{ point: 'frontKnee', frame: null, origin: 'placed' }]);
   // One film a view still, but for those that were removed.
-  await expect(put(client, 'clips', { id: v7(), ...film, state: 'checking', entered_by: lead })).rejects.toThrow(
+  await expect(put(client, 'clips', { id: anId(), ...film, state: 'checking', entered_by: lead })).rejects.toThrow(
     'clips_one_per_view',
   );
   await client.query('update clips set removed_at = now(), removed_by = entered_by');
-  await put(client, 'clips', { id: v7(), ...film, state: 'checking', entered_by: lead });
+  await put(client, 'clips', { id: anId(), ...film, state: 'checking', entered_by: lead });
   await client.end();
 });
 
 test('an installation from before organisations keeps everything, and every row of an arm belongs to a camp', async () => {
   const client = await asItWas(9);
-  const [sheet, week, next, lead, coach, child, here, there, delivery, checkIn] = Array.from({ length: 10 }, () => v7());
+  const [sheet, week, next, lead, coach, child, here, there, delivery, checkIn] = Array.from({ length: 10 }, () => anId());
   await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
   const camp = { place: 'Field', time_zone: 'UTC', units: 'metric', sheet_id: sheet };
   await put(client, 'staff', { id: lead, name: 'Lead', email: 'Lead@old.example' });
@@ -218,24 +219,24 @@ test('an installation from before organisations keeps everything, and every row 
   await put(client, 'check_ins', { id: checkIn, camper_id: there, day: '2027-07-12', ...gate });
   const thrown = { child_id: child, kind: 'game', count: 10 };
   // Of a delivery, of a check-in, and by their day: in the first week, between the camps, in the second, before the first.
-  await put(client, 'throws', { id: v7(), ...thrown, day: '2027-07-13', count: 1, delivery_id: delivery });
-  await put(client, 'throws', { id: v7(), ...thrown, day: '2026-07-14', count: 2, check_in_id: checkIn });
+  await put(client, 'throws', { id: anId(), ...thrown, day: '2027-07-13', count: 1, delivery_id: delivery });
+  await put(client, 'throws', { id: anId(), ...thrown, day: '2026-07-14', count: 2, check_in_id: checkIn });
   for (const [count, day] of [
     [3, '2026-07-14'],
     [4, '2026-09-01'],
     [5, '2027-07-14'],
     [6, '2026-07-01'],
   ])
-    await put(client, 'throws', { id: v7(), ...thrown, day, count });
+    await put(client, 'throws', { id: anId(), ...thrown, day, count });
   await put(client, 'sore_arms', {
-    id: v7(),
+    id: anId(),
     child_id: child,
     place: 'elbow',
     since: '2026-07-14',
     entered_at: '2026-07-14T10:00Z',
   });
   const link = 'https://camp.example/join/aBcDeFgHiJkLmNoPqRsTuVwX';
-  await put(client, 'messages', { id: v7(), camp_id: week, to: 'Coach', subject: 's', body: `Hello,\n\nhere:\n\n${link}` });
+  await put(client, 'messages', { id: anId(), camp_id: week, to: 'Coach', subject: 's', body: `Hello,\n\nhere:\n\n${link}` });
   // A device three hours fast, and one that was offline for an hour.
   const at = Date.parse('2026-07-14T12:00:00Z');
   const [fast, late] = [v7({ msecs: at + 3 * 3_600_000 }), v7({ msecs: at - 3_600_000 })];
@@ -273,7 +274,7 @@ test('an installation from before organisations keeps everything, and every row 
 
 test('entries from before they were placed in one step keep their order: a new one finds its place among them', async () => {
   const client = await asItWas(11);
-  const [sheet, organisation, camp, coach, child, delivery] = Array.from({ length: 6 }, () => v7());
+  const [sheet, organisation, camp, coach, child, delivery] = Array.from({ length: 6 }, () => anId());
   await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
   await put(client, 'organisations', { id: organisation, name: 'Club' });
   const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
@@ -311,7 +312,7 @@ test('entries from before they were placed in one step keep their order: a new o
 
 test('what plans have given out to score is there as tasks, with the day and who made the plan', async () => {
   const client = await asItWas(13);
-  const [sheet, organisation, camp, lead, coach, other, child, plan] = Array.from({ length: 8 }, () => v7());
+  const [sheet, organisation, camp, lead, coach, other, child, plan] = Array.from({ length: 8 }, () => anId());
   await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
   await put(client, 'organisations', { id: organisation, name: 'Club' });
   const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };

@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import type { ViewId } from '@stride-chalk/core';
+import type { ViewId, ClipId } from '@stride-chalk/core';
 import { camperByBib } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { presentClip, requireFree, towardsTargetOf } from './clips.ts';
@@ -15,7 +15,7 @@ import { notFound, Refusal } from './refusal.ts';
  * @param to the bib and the number of the delivery as the staff say them, and the view that the film shows
  */
 export async function moveClip(
-  id: string,
+  id: ClipId,
   to: { readonly camp: Camp; readonly bib: number; readonly delivery: number; readonly view: ViewId },
 ): Promise<void> {
   const camper = await camperByBib(to.camp, to.bib);

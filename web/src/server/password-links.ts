@@ -1,3 +1,4 @@
+import type { StaffId } from '@stride-chalk/core';
 import { eq } from 'drizzle-orm';
 import { auth, newToken, openAccount, publicUrl } from './accounts.ts';
 import { comeInWith } from './come-in.ts';
@@ -8,13 +9,13 @@ import { Refusal } from './refusal.ts';
 import { countTry } from './sign-in-tries.ts';
 
 /** A link with which a person chooses a password, for an invitation or a reset. Earlier links of the account end. */
-export async function passwordLink(person: { readonly id: string; readonly email: string }): Promise<string> {
+export async function passwordLink(person: { readonly id: StaffId; readonly email: string }): Promise<string> {
   await db().delete(verifications).where(eq(verifications.value, person.id));
   return `${publicUrl()}/join/${await newToken(person.email)}`;
 }
 
 export interface LinkOwner {
-  readonly id: string;
+  readonly id: StaffId;
   readonly name: string;
   readonly address: string;
   /** True for an invitation: the account has had no password yet. */
@@ -30,7 +31,7 @@ export async function ownerOfLink(token: string): Promise<LinkOwner | null> {
     .select({ id: staff.id, name: staff.name, address: staff.address, credential: credentials.id })
     .from(staff)
     .leftJoin(credentials, eq(credentials.userId, staff.id))
-    .where(eq(staff.id, link.value));
+    .where(eq(staff.id, link.value as StaffId));
   return row ? { id: row.id, name: row.name, address: row.address, isNew: row.credential === null } : null;
 }
 

@@ -3,7 +3,7 @@ import { assignScorers, type DayInput, type ScorerChoice, type Session } from '@
 import { Refusal } from './refusal.ts';
 
 /** A session with who scores it. */
-export type PlannedSession = Session & { readonly scorer: string; readonly secondScorer: string | null };
+export type PlannedSession = Session & Pick<ScorerChoice, 'scorer' | 'secondScorer'>;
 
 /** Who scores whom; `cut` when the search ran into its limit, so that the loads may differ by more than they must;
  * null when nobody had to be chosen anew. */

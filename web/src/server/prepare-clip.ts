@@ -1,3 +1,4 @@
+import type { ClipId } from '@stride-chalk/core';
 import { copyFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { and, eq, sql } from 'drizzle-orm';
@@ -16,7 +17,7 @@ import { benchPath, originalPath } from './media.ts';
 import { Refusal } from './refusal.ts';
 
 /** Decodes the film once and writes the time of every frame beside it. A refusal takes the clip away and says why. */
-export async function indexClip(clipId: string, signal?: AbortSignal): Promise<void> {
+export async function indexClip(clipId: ClipId, signal?: AbortSignal): Promise<void> {
   const clip = await clipById(clipId);
   if (clip.frameTimes) return;
   await orRefuse(clip, () =>
@@ -36,7 +37,7 @@ const REMOVED = new Error('the clip was removed');
  * The background part of intake: every frame indexed, then the copy for the bench. A job that was cut off begins where it was; one whose clip is removed
  * ends at once and leaves nothing; one that fails for a reason that is none of the film's keeps it, says why, and can be asked again.
  */
-export async function prepareClip(clipId: string): Promise<void> {
+export async function prepareClip(clipId: ClipId): Promise<void> {
   if (!(await presentClip(clipId))) return;
   const gone = new AbortController();
   const look = setInterval(
@@ -74,7 +75,7 @@ export function failureWords(error: unknown): string {
   return 'The copy for the bench could not be made. The film is kept as it came; try again, and tell the lead if it stays so.';
 }
 
-async function copyForBench(clipId: string, signal: AbortSignal): Promise<void> {
+async function copyForBench(clipId: ClipId, signal: AbortSignal): Promise<void> {
   const clip = await presentClip(clipId);
   if (!clip?.frameTimes || clip.state === 'ready') return;
   const frames = clip.frameTimes.length;
@@ -138,7 +139,7 @@ async function orRefuse(clip: ClipRow, step: () => Promise<void>): Promise<void>
 }
 
 /** Asks for a film that has failed once more. */
-export async function tryAgain(id: string): Promise<void> {
+export async function tryAgain(id: ClipId): Promise<void> {
   const clip = await clipById(id);
   if (clip.state === 'failed') await enqueueClip(id, clip.long);
 }

@@ -1,8 +1,9 @@
+import type { DeliveryId } from '@stride-chalk/core';
 import { eq, inArray } from 'drizzle-orm';
 import { db } from './db/connect.ts';
 import { refusals } from './db/schema.ts';
 
-export const refusalsOf = (deliveryIds: readonly string[]) =>
+export const refusalsOf = (deliveryIds: readonly DeliveryId[]) =>
   deliveryIds.length === 0
     ? Promise.resolve([])
     : db()

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { rename, writeFile } from 'node:fs/promises';
 import { and, eq, isNull } from 'drizzle-orm';
-import { resolveSheet } from '@stride-chalk/core';
+import { resolveSheet, type StaffId, type EvaluationId } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
 import { campById } from './camps.ts';
@@ -19,7 +19,7 @@ import { handOutFrame } from './hand-out-frame.ts';
 const releasing = new Map<string, Promise<EvaluationRow>>();
 
 /** Releases a draft: keeps its pictures under their SHA-256 and everything the page shows; it never changes again. */
-export function releaseEvaluation(id: string, staffId: string): Promise<EvaluationRow> {
+export function releaseEvaluation(id: EvaluationId, staffId: StaffId): Promise<EvaluationRow> {
   const under = releasing.get(id);
   if (under) return under;
   const made = release(id, staffId).finally(() => releasing.delete(id));
@@ -27,7 +27,7 @@ export function releaseEvaluation(id: string, staffId: string): Promise<Evaluati
   return made;
 }
 
-async function release(id: string, staffId: string): Promise<EvaluationRow> {
+async function release(id: EvaluationId, staffId: StaffId): Promise<EvaluationRow> {
   const row = await evaluationById(id);
   if (row.releasedAt) return row;
   const { camper } = await camperById(row.camperId);

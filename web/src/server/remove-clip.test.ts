@@ -1,5 +1,5 @@
+import type { ClipId } from '@stride-chalk/core';
 import { eq, sql } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { benchSet } from './bench.ts';
 import { campById } from './camps.ts';
@@ -14,6 +14,7 @@ import { moveClip } from './move-clip.ts';
 import { prepareClip } from './prepare-clip.ts';
 import { endRemoved, eraseClip, KEPT_HOURS, putBackClip, removeClip, removedOf } from './remove-clip.ts';
 import { mediaFiles, newWorld, readyClip, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 const HOUR = 3600 * 1000;
 let world: World;
@@ -29,17 +30,17 @@ afterEach(async () => {
 });
 
 /** A film on which one key frame is marked and one point is placed. */
-async function workedOn(deliveryId = world.delivery): Promise<string> {
+async function workedOn(deliveryId = world.delivery): Promise<ClipId> {
   const { id } = await readyClip(world, { deliveryId, seconds: 0.5 });
-  await enterAs(v7(), { kind: 'mark', clipId: id, event: 'contact', frame: 1, frameTo: null }, world.coach);
+  await enterAs(anId(), { kind: 'mark', clipId: id, event: 'contact', frame: 1, frameTo: null }, world.coach);
   await enterAs(
-    v7(),
+    anId(),
     { kind: 'point', clipId: id, event: 'contact', point: 'frontKnee', x: 30, y: 40, pointSd: 2, frame: 1, origin: 'placed' },
     world.coach,
   );
   return id;
 }
-const workOf = async (id: string): Promise<number[]> => [
+const workOf = async (id: ClipId): Promise<number[]> => [
   await db().$count(marks, eq(marks.clipId, id)),
   await db().$count(points, eq(points.clipId, id)),
 ];
@@ -53,7 +54,7 @@ describe('a film with work on it that is removed', () => {
     await expect(requireInCamp('clip', id, world.campId)).rejects.toMatchObject({ code: 'not-found' });
     expect((await benchSet(world.camper)).marks).toEqual([]);
     await expect(
-      enterAs(v7(), { kind: 'mark', clipId: id, event: 'set', frame: 0, frameTo: null }, world.coach),
+      enterAs(anId(), { kind: 'mark', clipId: id, event: 'set', frame: 0, frameTo: null }, world.coach),
     ).rejects.toMatchObject({ code: 'not-found' });
     await expect(removeClip(id, world.coach)).rejects.toMatchObject({ code: 'not-found' });
     expect(await removedOf([world.delivery])).toMatchObject([{ id, view: 'openSide', work: 2 }]);

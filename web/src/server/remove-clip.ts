@@ -1,3 +1,4 @@
+import type { ClipId, StaffId, DeliveryId } from '@stride-chalk/core';
 import { and, asc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
 import { presentClip, requireFree, type ClipRow } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -10,14 +11,14 @@ import { notFound } from './refusal.ts';
 /** How long a removed film with work on it can be put back, in hours. */
 export const KEPT_HOURS = 24;
 
-const workOn = async (id: string, via: Executor): Promise<number> =>
+const workOn = async (id: ClipId, via: Executor): Promise<number> =>
   (await via.$count(marks, eq(marks.clipId, id))) + (await via.$count(points, eq(points.clipId, id)));
 
 /**
  * Removes a film. One that nobody has worked on goes at once, with its files. One with key frames or points is out of every list at once and is kept for a
  * day, so that the work can be put back. Says which it was.
  */
-export async function removeClip(id: string, by: string): Promise<'gone' | 'kept'> {
+export async function removeClip(id: ClipId, by: StaffId): Promise<'gone' | 'kept'> {
   const clip = await db().transaction(async (tx): Promise<ClipRow | null> => {
     await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, id)).for('update');
     const row = await presentClip(id, tx);
@@ -35,7 +36,7 @@ export async function removeClip(id: string, by: string): Promise<'gone' | 'kept
 }
 
 /** The removed films of some deliveries that can still be put back, with the work on them. */
-export const removedOf = (deliveryIds: readonly string[]) =>
+export const removedOf = (deliveryIds: readonly DeliveryId[]) =>
   deliveryIds.length === 0
     ? Promise.resolve([])
     : db()
@@ -51,7 +52,7 @@ export const removedOf = (deliveryIds: readonly string[]) =>
         .orderBy(asc(clips.removedAt));
 
 /** Puts a removed film back where it was, with its key frames and points; refused where another film has its place now. */
-export async function putBackClip(id: string): Promise<void> {
+export async function putBackClip(id: ClipId): Promise<void> {
   const clip = await db().transaction(async (tx) => {
     const [row] = await tx
       .select()
@@ -88,7 +89,7 @@ async function eraseRemoved(which: ReturnType<typeof eq>): Promise<number> {
 }
 
 /** Erases a removed film before its day is over. */
-export async function eraseClip(id: string): Promise<void> {
+export async function eraseClip(id: ClipId): Promise<void> {
   if ((await eraseRemoved(eq(clips.id, id))) === 0) throw notFound('The removed film');
 }
 

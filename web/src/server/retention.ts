@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import { addDays } from '@stride-chalk/core';
+import { addDays, type CampId, type StaffId } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
 import { campers, camps, clips, deliveries, marks, points } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
@@ -58,7 +58,7 @@ export async function removeHiddenFootage(now: number): Promise<number> {
 }
 
 /** Films of a camp that are hidden, and the day from which they are removed; null for none. */
-export async function hiddenAt(campId: string): Promise<{ readonly films: number; readonly from: string } | null> {
+export async function hiddenAt(campId: CampId): Promise<{ readonly films: number; readonly from: string } | null> {
   const [row] = await db()
     .select({ films: sql<number>`count(*)::int`, first: sql<Date | null>`min(${clips.hiddenAt})` })
     .from(clips)
@@ -70,7 +70,7 @@ export async function hiddenAt(campId: string): Promise<{ readonly films: number
 }
 
 /** Shows the hidden films of a camp again, and keeps them for a month at least: its retention is made longer. */
-export async function keepHidden(campId: string, now: number, by: string): Promise<void> {
+export async function keepHidden(campId: CampId, now: number, by: StaffId): Promise<void> {
   const until = addDays(new Date(now).toISOString().slice(0, 10), KEPT_ON_DAYS);
   await db()
     .update(camps)

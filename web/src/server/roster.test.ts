@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm';
 import Papa from 'papaparse';
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { matchColumns, readRosterRow, type RosterPatch, type RosterRow } from '@stride-chalk/core';
 import { countThrows } from './arm-care.ts';
@@ -14,6 +13,7 @@ import { db } from './db/connect.ts';
 import { campers, consents } from './db/schema.ts';
 import { addCamper, changeCamper, importRoster, rosterCsv, rosterRows, withdrawCamper, type RowDecision } from './roster.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
@@ -230,7 +230,7 @@ describe('one by hand', () => {
     await changeCamper(camp, id, { ...facts, guardianPhone: null }, world.lead);
     expect(await camperByBib(camp, 502)).toMatchObject({ guardianPhone: null });
     await expect(changeCamper(camp, id, { ...facts, bib: 7 }, world.lead)).rejects.toMatchObject({ code: 'bib-taken' });
-    await expect(changeCamper(camp, world.sheetId, facts, world.lead)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(changeCamper(camp, anId(world.sheetId), facts, world.lead)).rejects.toMatchObject({ code: 'not-found' });
     await withdrawCamper(id, '2026-07-14', world.lead);
     expect((await listCampers(camp)).map((c) => c.bib)).not.toContain(502);
     await withdrawCamper(id, null, world.lead);
@@ -248,7 +248,7 @@ describe('a child outside the ages of the camp', () => {
       await world.addCamper(bib, { born, name: `Age ${bib}` }, 1);
     const young = await camperByBib(camp, 701);
     // A throw before his seventh birthday is a fact of the ledger.
-    await countThrows(camp, young, { id: v7(), day: '2026-07-13', kind: 'game', count: 30, by: world.helper });
+    await countThrows(camp, young, { id: anId(), day: '2026-07-13', kind: 'game', count: 30, by: world.helper });
     expect((await listRoster(camp)).filter((c) => c.outsideAges).map((c) => [c.bib, c.age])).toEqual([
       [701, 5],
       [702, 25],

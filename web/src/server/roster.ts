@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import {
   changesOf,
   evaluationDocumentSchema,
@@ -16,12 +15,17 @@ import {
   type RosterIndex,
   type RosterPatch,
   type RosterRow,
+  type CampId,
+  type ChildId,
+  type CamperId,
+  type StaffId,
 } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { consentAnswers, recordConsents } from './consents.ts';
 import { db, type Executor } from './db/connect.ts';
 import { campers, camps, children, evaluations } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
+import { newId } from './new-id.ts';
 
 /** What becomes of a row: found out by the match, or said by the reader. */
 export type RowDecision = 'match' | 'new' | { readonly update: string };
@@ -55,7 +59,7 @@ export const knownCamper = (c: typeof campers.$inferSelect & { readonly consents
   };
 };
 
-export const rosterRows = async (campId: string, via: Executor = db()): Promise<KnownCamper[]> =>
+export const rosterRows = async (campId: CampId, via: Executor = db()): Promise<KnownCamper[]> =>
   (
     await via
       .select({ row: campers, consents: consentAnswers })
@@ -102,7 +106,7 @@ function afterRow(known: KnownCamper, { said, consent }: ImportRow): RosterRow {
  * Takes rows into the roster, all of them or none: of a known camper what the row says is changed,
  * the others are new. A row that may be one or the other is refused until somebody has said which, and so is one that would loosen a consent.
  */
-export async function importRoster(camp: Camp, rows: readonly ImportRow[], by: string): Promise<ImportResult> {
+export async function importRoster(camp: Camp, rows: readonly ImportRow[], by: StaffId): Promise<ImportResult> {
   return db().transaction(async (tx) => {
     await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
     const roster = indexRoster(await rosterRows(camp.id, tx));
@@ -161,7 +165,7 @@ const stored = ({ consentToFilm: _f, consentToShare: _s, consentUntil: _u, ...ro
 const consentIn = (row: RosterRow): Consent => ({ film: row.consentToFilm, share: row.consentToShare, until: row.consentUntil });
 
 /** Changes many rows in one statement; a consent that changes is one more answer in its history. */
-async function changeRows(tx: Executor, campId: string, updates: readonly Update[], by: string): Promise<void> {
+async function changeRows(tx: Executor, campId: CampId, updates: readonly Update[], by: StaffId): Promise<void> {
   if (updates.length === 0) return;
   const ids = updates.map((u) => u.known.id);
   const children = new Map(
@@ -208,12 +212,12 @@ async function changeRows(tx: Executor, campId: string, updates: readonly Update
 /** New campers, each a child of his own: whether another camp knows him somebody says who may (see `same-child`). */
 async function addRows(
   tx: Executor,
-  campId: string,
+  campId: CampId,
   rows: readonly RosterRow[],
-  { by, how }: { readonly by: string; readonly how: ConsentWay },
-): Promise<string[]> {
+  { by, how }: { readonly by: StaffId; readonly how: ConsentWay },
+): Promise<CamperId[]> {
   if (rows.length === 0) return [];
-  const made = rows.map((row) => ({ row, id: v7(), childId: v7() }));
+  const made = rows.map((row) => ({ row, id: newId<CamperId>(), childId: newId<ChildId>() }));
   await tx.insert(children).values(made.map((m) => ({ id: m.childId, enteredBy: by })));
   await tx.insert(campers).values(made.map((m) => ({ ...stored(m.row), id: m.id, childId: m.childId, campId, enteredBy: by })));
   await recordConsents(
@@ -225,7 +229,7 @@ async function addRows(
 }
 
 /** Adds one camper by hand; the consent that his form names is one that the guardian has signed. */
-export async function addCamper(camp: Camp, row: RosterRow, by: string): Promise<string> {
+export async function addCamper(camp: Camp, row: RosterRow, by: StaffId): Promise<CamperId> {
   return db().transaction(async (tx) => {
     await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
     refuseDoubles(await rosterRows(camp.id, tx), [], [row]);
@@ -236,7 +240,7 @@ export async function addCamper(camp: Camp, row: RosterRow, by: string): Promise
 /** What the form of the lead may change of a camper: all of his row, empty fields too. His consent has its own gate. */
 export type CamperFacts = StoredRow;
 
-export async function changeCamper(camp: Camp, id: string, facts: CamperFacts, by: string): Promise<void> {
+export async function changeCamper(camp: Camp, id: CamperId, facts: CamperFacts, by: StaffId): Promise<void> {
   await db().transaction(async (tx) => {
     await tx.select({ id: camps.id }).from(camps).where(eq(camps.id, camp.id)).for('update');
     const roster = await rosterRows(camp.id, tx);
@@ -249,12 +253,12 @@ export async function changeCamper(camp: Camp, id: string, facts: CamperFacts, b
 }
 
 /** A camper who goes home keeps his row and his history; he is in no plan and waits for nothing. `on` null takes it back. */
-export async function withdrawCamper(id: string, on: string | null, by: string): Promise<void> {
+export async function withdrawCamper(id: CamperId, on: string | null, by: StaffId): Promise<void> {
   await db().update(campers).set({ withdrawnOn: on, enteredBy: by, enteredAt: new Date() }).where(eq(campers.id, id));
 }
 
 /** A child's other camps, the newest first, with the evaluation that was handed out there. */
-export async function historyOf(childId: string, campId: string) {
+export async function historyOf(childId: ChildId, campId: CampId) {
   const rows = await db()
     .select({
       campId: camps.id,
@@ -301,7 +305,7 @@ export async function historyOf(childId: string, campId: string) {
 }
 
 /** Children of a camp who were at an earlier one: how often. */
-export async function returningChildren(campId: string): Promise<Map<string, number>> {
+export async function returningChildren(campId: CampId): Promise<Map<string, number>> {
   const here = db().select({ childId: campers.childId }).from(campers).where(eq(campers.campId, campId));
   const rows = await db()
     .select({ childId: campers.childId, n: sql<number>`count(*)::int` })

@@ -1,7 +1,7 @@
+import type { CamperId, StaffId } from '@stride-chalk/core';
 import { buffer } from 'node:stream/consumers';
 import { eq } from 'drizzle-orm';
 import { strFromU8, unzipSync } from 'fflate';
-import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
   allowMore,
@@ -25,12 +25,13 @@ import { addCamper, historyOf, returningChildren } from './roster.ts';
 import { answerSameChild, askOtherCamps, namesakesForLead, openQuestions } from './same-child.ts';
 import { changeStaff, inviteStaff } from './staff.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
 /** Another camp of the organisation, led by somebody who leads nothing else. */
 let there: Camp;
-let leadThere: string;
+let leadThere: StaffId;
 const day = '2026-07-14';
 
 const campLike = async (name: string): Promise<Camp> => {
@@ -62,7 +63,7 @@ const rowOf = (name: string, born: string, number: number) => ({
   consentUntil: null,
   togetherWith: null,
 });
-const camperOf = async (id: string): Promise<Camper> => (await camperById(id)).camper;
+const camperOf = async (id: CamperId): Promise<Camper> => (await camperById(id)).camper;
 /** The same child on both rosters: a camper here, and one there. */
 async function onBoth(name: string): Promise<{ here: Camper; other: Camper }> {
   bib += 1;
@@ -81,8 +82,8 @@ async function joined(name: string): Promise<{ here: Camper; other: Camper }> {
 describe('a camper whom another camp knows by name and birth date', () => {
   test('is a child of his own: the new camp gets nothing of him, neither films nor export, sore arm nor throws', async () => {
     const { here, other } = await onBoth('Ash One');
-    await reportSore(camp, here, { id: v7(), place: 'elbow', since: day, by: world.lead });
-    await countThrows(camp, here, { id: v7(), day, kind: 'game', count: 60, by: world.lead });
+    await reportSore(camp, here, { id: anId(), place: 'elbow', since: day, by: world.lead });
+    await countThrows(camp, here, { id: anId(), day, kind: 'game', count: 60, by: world.lead });
     expect(other.childId).not.toBe(here.childId);
     expect((await listCampers(there)).find((c) => c.id === other.id)).toMatchObject({ sore: false });
     expect(await ledgerOf(other.childId)).toEqual([]);
@@ -174,7 +175,7 @@ describe('a camper whom another camp knows by name and birth date', () => {
   });
 
   test('a camp of another organisation is never asked, and another birth date or name is another child', async () => {
-    const organisationId = v7();
+    const organisationId = anId();
     await db().insert(organisations).values({ id: organisationId, name: 'Another club' });
     const away = await campLike('Away');
     await db().update(camps).set({ organisationId }).where(eq(camps.id, away.id));
@@ -211,7 +212,7 @@ describe('a camper whom another camp knows by name and birth date', () => {
 describe('a history that was joined', () => {
   test('brings the sore arm and the throws along: they count at both camps, and only their own camp takes them back', async () => {
     const { here, other } = await joined('Bay One');
-    const [mine, theirs, allowance] = [v7(), v7(), v7()];
+    const [mine, theirs, allowance] = [anId(), anId(), anId()];
     await countThrows(camp, here, { id: mine, day, kind: 'game', count: 20, by: world.lead });
     await countThrows(there, other, { id: theirs, day, kind: 'bullpen', count: 5, by: leadThere });
     expect((await standingOf(there, other, day)).thrownToday).toBe(25);
@@ -225,7 +226,7 @@ describe('a history that was joined', () => {
     await allowMore(here, { id: allowance, day, throws: 9, reason: 'a game', by: world.lead });
     await expect(endAllowance(other, allowance, leadThere)).rejects.toMatchObject({ code: 'not-found' });
     expect((await overridesOf(here.childId))[0]).toMatchObject({ takenBackAt: null });
-    await reportSore(camp, here, { id: v7(), place: 'elbow', since: day, by: world.lead });
+    await reportSore(camp, here, { id: anId(), place: 'elbow', since: day, by: world.lead });
     expect(await camperOf(other.id)).toMatchObject({ sore: true });
     expect(await historyOf(other.childId, there.id)).toMatchObject([{ camp: 'Test camp', bib: here.bib }]);
     expect((await returningChildren(there.id)).get(other.childId)).toBe(1);
@@ -233,8 +234,8 @@ describe('a history that was joined', () => {
 
   test('what was known before the join goes along too', async () => {
     const { here, other } = await onBoth('Bay Two');
-    await countThrows(there, other, { id: v7(), day, kind: 'drill', count: 7, by: leadThere });
-    await reportSore(there, other, { id: v7(), place: 'shoulder', since: day, by: leadThere });
+    await countThrows(there, other, { id: anId(), day, kind: 'drill', count: 7, by: leadThere });
+    await reportSore(there, other, { id: anId(), place: 'shoulder', since: day, by: leadThere });
     await askOtherCamps(there, other, leadThere);
     await answerSameChild(camp, here, { other: other.id, is: 'same', by: world.lead });
     expect(await camperOf(here.id)).toMatchObject({ sore: true });
@@ -247,11 +248,11 @@ describe('a history that was joined', () => {
 
   test('export and erasure reach what belongs to the own camp; a sore arm that nobody lifted goes on to the other', async () => {
     const { here, other } = await joined('Bay Three');
-    await countThrows(camp, here, { id: v7(), day, kind: 'game', count: 11, by: world.lead });
-    await countThrows(there, other, { id: v7(), day, kind: 'drill', count: 3, by: leadThere });
-    await reportSore(camp, here, { id: v7(), place: 'elbow', since: '2026-07-01', by: world.lead });
+    await countThrows(camp, here, { id: anId(), day, kind: 'game', count: 11, by: world.lead });
+    await countThrows(there, other, { id: anId(), day, kind: 'drill', count: 3, by: leadThere });
+    await reportSore(camp, here, { id: anId(), place: 'elbow', since: '2026-07-01', by: world.lead });
     await liftSore(here.childId, { reason: 'cleared', by: world.lead });
-    await reportSore(camp, here, { id: v7(), place: 'shoulder', since: day, by: world.lead });
+    await reportSore(camp, here, { id: anId(), place: 'shoulder', since: day, by: world.lead });
     const files = unzipSync(new Uint8Array(await buffer((await exportCamper(other.id)).body)));
     const all = JSON.parse(strFromU8(files['everything.json']!)) as Record<string, Array<Record<string, unknown>>>;
     expect(all.throws!.map((t) => t.count)).toEqual([3]);

@@ -1,6 +1,6 @@
 import { and, eq, isNull, ne, notExists, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import { sameName } from '@stride-chalk/core';
+import { sameName, type CampId, type CamperId, type StaffId, type ChildId } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -19,7 +19,7 @@ import { notFound, Refusal } from './refusal.ts';
 
 /** A camper of another camp who may be the same child. */
 export interface Namesake {
-  readonly camperId: string;
+  readonly camperId: CamperId;
   readonly bib: number;
   readonly camp: string;
   readonly firstDay: string;
@@ -57,13 +57,13 @@ async function namesakesOf(camp: Camp, camper: Camper, via: Executor = db()) {
 }
 
 /** The questions about two campers, whichever camp has asked. */
-const betweenThem = (one: typeof campers.id | string, other: string) => {
+const betweenThem = (one: typeof campers.id | CamperId, other: CamperId) => {
   const { camperId, otherCamperId } = sameChildQuestions;
   return or(and(sql`${camperId} = ${one}`, eq(otherCamperId, other)), and(sql`${otherCamperId} = ${one}`, eq(camperId, other)));
 };
 
 /** The camps at which somebody is an active lead. */
-const ledBy = async (staffId: string): Promise<ReadonlySet<string>> =>
+const ledBy = async (staffId: StaffId): Promise<ReadonlySet<string>> =>
   new Set(
     (
       await db()
@@ -74,7 +74,7 @@ const ledBy = async (staffId: string): Promise<ReadonlySet<string>> =>
   );
 
 /** Namesakes at the camps that a lead leads too: he may see both, and says whether it is the same child. Of all others nothing is told. */
-export async function namesakesForLead(camp: Camp, camper: Camper, lead: string): Promise<Namesake[]> {
+export async function namesakesForLead(camp: Camp, camper: Camper, lead: StaffId): Promise<Namesake[]> {
   const led = await ledBy(lead);
   return (await namesakesOf(camp, camper))
     .filter((n) => led.has(n.campId))
@@ -82,7 +82,7 @@ export async function namesakesForLead(camp: Camp, camper: Camper, lead: string)
 }
 
 /** Asks the other camps of the organisation whether they know the child. Nobody is told whether one does, until its lead has said so. */
-export async function askOtherCamps(camp: Camp, camper: Camper, by: string): Promise<void> {
+export async function askOtherCamps(camp: Camp, camper: Camper, by: StaffId): Promise<void> {
   const found = await namesakesOf(camp, camper);
   if (found.length === 0) return;
   await db()
@@ -94,14 +94,14 @@ export async function askOtherCamps(camp: Camp, camper: Camper, by: string): Pro
 /** A question of another camp that waits for the lead of this one. */
 export interface OpenQuestion {
   /** The camper of this camp. */
-  readonly camperId: string;
+  readonly camperId: CamperId;
   readonly bib: number;
   readonly name: string;
   readonly born: string;
-  readonly asking: { readonly camperId: string; readonly camp: string };
+  readonly asking: { readonly camperId: CamperId; readonly camp: string };
 }
 
-export async function openQuestions(campId: string): Promise<OpenQuestion[]> {
+export async function openQuestions(campId: CampId): Promise<OpenQuestion[]> {
   const other = alias(campers, 'asking');
   const rows = await db()
     .select({
@@ -128,7 +128,7 @@ export async function openQuestions(campId: string): Promise<OpenQuestion[]> {
 export async function answerSameChild(
   camp: Camp,
   camper: Camper,
-  input: { readonly other: string; readonly is: 'same' | 'other'; readonly by: string },
+  input: { readonly other: CamperId; readonly is: 'same' | 'other'; readonly by: StaffId },
 ): Promise<void> {
   const { other, is, by } = input;
   const led = await ledBy(by);
@@ -167,7 +167,7 @@ export async function answerSameChild(
 }
 
 /** Makes one child of two: everything of the second belongs to the first. */
-async function join(tx: Executor, kept: string, gone: string): Promise<void> {
+async function join(tx: Executor, kept: ChildId, gone: ChildId): Promise<void> {
   if (kept === gone) return;
   const both = await tx
     .select({ campId: campers.campId, n: sql<number>`count(*)::int` })

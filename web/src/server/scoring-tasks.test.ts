@@ -1,7 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { eq } from 'drizzle-orm';
-import { v7 } from 'uuid';
-import { resolveSheet } from '@stride-chalk/core';
+import { resolveSheet, type StaffId, type CamperId, type DeliveryId, type ScorerChoice } from '@stride-chalk/core';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
 import { comeInWith } from './come-in.ts';
@@ -11,10 +10,11 @@ import { campers, campStaff, clips, scores, scoringTasks, staff } from './db/sch
 import { bibAfter, isSecondScorer, planTasks, tasksOf } from './scoring-tasks.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
-let kid: { camper: string; deliveries: string[] };
+let kid: { camper: CamperId; deliveries: DeliveryId[] };
 const DAY = '2026-07-13';
 let bib = 50;
 
@@ -29,21 +29,21 @@ beforeEach(async () => {
   kid = await world.addCamper(bib++, {}, 2);
 });
 
-const plan = (sessions: ReadonlyArray<{ camper: string; scorer: string; secondScorer: string | null }>, day = DAY) =>
+const plan = (sessions: readonly ScorerChoice[], day = DAY) =>
   db().transaction((tx) => planTasks(tx, { campId: camp.id, day, sessions, by: world.lead }));
-const alone = (scorer: string, secondScorer: string | null = null, camper = kid.camper) => [{ camper, scorer, secondScorer }];
+const alone = (scorer: StaffId, secondScorer: StaffId | null = null, camper = kid.camper) => [{ camper, scorer, secondScorer }];
 const rows = async () =>
   (await db().select().from(scoringTasks).where(eq(scoringTasks.camperId, kid.camper))).map((t) => [t.coachId, t.kind, t.state]);
 const asked = async (camper = kid.camper) =>
   resolveSheet(camp.sheet, (await camperById(camper)).camper.ageGroup, 'stretch', camp.schools).filter((c) => c.scored);
-const score = async (coach: string, delivery: string, checkpoint: string) =>
-  enterAs(v7(), { kind: 'score', deliveryId: delivery, checkpoint, level: 'NV', faults: [], note: null }, coach);
-const film = (delivery: string, state: 'ready' | 'checking' = 'ready') =>
+const score = async (coach: StaffId, delivery: DeliveryId, checkpoint: string) =>
+  enterAs(anId(), { kind: 'score', deliveryId: delivery, checkpoint, level: 'NV', faults: [], note: null }, coach);
+const film = (delivery: DeliveryId, state: 'ready' | 'checking' = 'ready') =>
   db()
     .insert(clips)
     .values({
       ...{
-        id: v7(),
+        id: anId(),
         deliveryId: delivery,
         view: state === 'ready' ? 'openSide' : 'front',
         fileName: 'a.mp4',
@@ -109,10 +109,10 @@ describe('who scores what', () => {
   test('the plan of another day, of another camp, and practice are left alone', async () => {
     await plan(alone(world.coach));
     await plan([], '2026-07-14');
-    await db().transaction((tx) => planTasks(tx, { campId: v7(), day: DAY, sessions: [], by: world.lead }));
+    await db().transaction((tx) => planTasks(tx, { campId: anId(), day: DAY, sessions: [], by: world.lead }));
     await db()
       .insert(scoringTasks)
-      .values({ id: v7(), camperId: kid.camper, day: DAY, coachId: world.otherCoach, kind: 'practice' });
+      .values({ id: anId(), camperId: kid.camper, day: DAY, coachId: world.otherCoach, kind: 'practice' });
     await plan(alone(world.coach));
     expect(await rows()).toEqual(
       expect.arrayContaining([
@@ -182,7 +182,7 @@ describe('how far a task is', () => {
 });
 
 test('who comes in with his own account takes his tasks along', async () => {
-  const [invited, account] = [v7(), v7()];
+  const [invited, account] = [anId(), anId()];
   for (const id of [invited, account]) {
     const address = `${id}@test.example`;
     await db().insert(staff).values({ id, name: 'Two', address, email: address });

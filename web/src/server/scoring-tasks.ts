@@ -1,6 +1,14 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { resolveSheet, type AgeGroup, type DeliveryKind } from '@stride-chalk/core';
+import {
+  resolveSheet,
+  type AgeGroup,
+  type DeliveryKind,
+  type CampId,
+  type CamperId,
+  type StaffId,
+  type ScorerChoice,
+} from '@stride-chalk/core';
 import { campersOf } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -19,10 +27,10 @@ const begun = sql`exists (
 export async function planTasks(
   tx: Executor,
   plan: {
-    readonly campId: string;
+    readonly campId: CampId;
     readonly day: string;
-    readonly sessions: ReadonlyArray<{ readonly camper: string; readonly scorer: string; readonly secondScorer: string | null }>;
-    readonly by: string;
+    readonly sessions: readonly ScorerChoice[];
+    readonly by: StaffId;
   },
 ): Promise<void> {
   const { campId, day, sessions, by } = plan;
@@ -51,7 +59,7 @@ export async function planTasks(
 }
 
 /** Whether somebody is to score a camper blind, beside the first scorer. */
-export async function isSecondScorer(camperId: string, coachId: string): Promise<boolean> {
+export async function isSecondScorer(camperId: CamperId, coachId: StaffId): Promise<boolean> {
   const found = await db()
     .select({ id: scoringTasks.id })
     .from(scoringTasks)
@@ -69,7 +77,7 @@ export async function isSecondScorer(camperId: string, coachId: string): Promise
 
 /** What a coach is to score of one camper, over all his days at the camp. */
 export interface ScoringTask {
-  readonly camperId: string;
+  readonly camperId: CamperId;
   readonly bib: number;
   readonly kind: 'first' | 'second' | 'practice';
   /** 'waits': no film is ready yet. */
@@ -79,7 +87,7 @@ export interface ScoringTask {
 }
 
 interface Counted extends Record<string, unknown> {
-  readonly camper_id: string;
+  readonly camper_id: CamperId;
   readonly kind: ScoringTask['kind'];
   readonly delivery_kind: DeliveryKind | null;
   readonly deliveries: number;
@@ -94,7 +102,7 @@ interface Part {
 }
 
 /** The work of one coach in the order of the bibs, or a part of it: campers who may be shown and have not left. */
-export async function tasksOf(camp: Camp, coachId: string, part: Part | null = null): Promise<ScoringTask[]> {
+export async function tasksOf(camp: Camp, coachId: StaffId, part: Part | null = null): Promise<ScoringTask[]> {
   const some = part
     ? sql`order by (c.bib <= ${part.after}), c.bib limit ${part.atMost} offset ${part.from}`
     : sql`order by c.bib`;
@@ -137,7 +145,7 @@ export async function tasksOf(camp: Camp, coachId: string, part: Part | null = n
 const AT_A_TIME = 8;
 
 /** The bib that a coach is to score after another one: of the next of his tasks that is not done, round the bibs; null for none. */
-export async function bibAfter(camp: Camp, coachId: string, bib: number): Promise<number | null> {
+export async function bibAfter(camp: Camp, coachId: StaffId, bib: number): Promise<number | null> {
   for (let from = 0; ; from += AT_A_TIME) {
     const some = await tasksOf(camp, coachId, { after: bib, from, atMost: AT_A_TIME });
     const open = some.filter((t) => (t.state === 'open' || t.state === 'begun') && t.bib !== bib);

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { Readable } from 'node:stream';
 import { v7 } from 'uuid';
-import { ageOrZero } from '@stride-chalk/core';
+import { ageOrZero, type DeliveryId, type StaffId } from '@stride-chalk/core';
 import { walkUpOrder } from '@stride-chalk/demo';
 import { takeInClip } from './take-in-clip.ts';
 import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
@@ -20,7 +20,7 @@ export const hasSimulatedCamera = (): boolean => process.env.STRIDE_DEMO === '1'
 
 /** A view that the simulated camera films just now, or that it could not film. */
 export interface Filming {
-  readonly deliveryId: string;
+  readonly deliveryId: DeliveryId;
   readonly view: 'openSide' | 'front';
   readonly share: number;
   /** Why it ended without a film, in words; null while it films. */
@@ -42,9 +42,9 @@ export function filmingOf(deliveryIds: readonly string[]): Filming[] {
  * begun; the camera goes on when the page is left. Consent and a sore arm stop it before it runs.
  */
 export async function filmSimulated(input: {
-  readonly deliveryId: string;
+  readonly deliveryId: DeliveryId;
   readonly view: 'openSide' | 'front';
-  readonly staffId: string;
+  readonly staffId: StaffId;
 }): Promise<void> {
   if (!hasSimulatedCamera()) throw new Refusal('no-simulated-camera', 'The simulated camera stands in the demo only.', 404);
   const { delivery, camp, camper } = await deliveryWithCamper(input.deliveryId);
@@ -83,7 +83,12 @@ export async function filmSimulated(input: {
 }
 
 async function shoot(
-  clip: { readonly deliveryId: string; readonly view: 'openSide' | 'front'; readonly staffId: string; readonly fileName: string },
+  clip: {
+    readonly deliveryId: DeliveryId;
+    readonly view: 'openSide' | 'front';
+    readonly staffId: StaffId;
+    readonly fileName: string;
+  },
   order: string,
   tell: (share: number) => void,
 ): Promise<void> {

@@ -1,4 +1,4 @@
-import type { CamperFilms } from '@stride-chalk/core';
+import type { CamperFilms, CamperId } from '@stride-chalk/core';
 import { clipsOf } from './clips.ts';
 import { refusalsOf } from './refusals.ts';
 import { deliveriesOf } from './deliveries.ts';
@@ -6,7 +6,7 @@ import { removedOf } from './remove-clip.ts';
 import { filmingOf } from './simulated-camera.ts';
 
 /** The films of one camper as the sort page lists them, and the files that were turned away. */
-export async function filmsOfCamper(camperId: string): Promise<CamperFilms> {
+export async function filmsOfCamper(camperId: CamperId): Promise<CamperFilms> {
   const deliveries = await deliveriesOf(camperId);
   const ids = deliveries.map((d) => d.id);
   const [clips, refusals, removed] = await Promise.all([clipsOf(ids), refusalsOf(ids), removedOf(ids)]);

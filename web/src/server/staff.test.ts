@@ -1,6 +1,6 @@
+import type { StaffId } from '@stride-chalk/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { and, eq } from 'drizzle-orm';
-import { v7 } from 'uuid';
 import { removeEnded, setPassword, signIn, signOut } from './accounts.ts';
 import { atWorkNow, signedIn } from './at-work.ts';
 import { ownerOfLink, takeLink } from './password-links.ts';
@@ -14,6 +14,7 @@ import { outboxOf } from './messages.ts';
 import { allowCamps, changeStaff, firstLeadLink, inviteStaff, linkForAddress, listStaff, resetPassword } from './staff.ts';
 import { standInMail } from './testing/stand-in-mail.ts';
 import { newWorld, type World } from './testing/world.ts';
+import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
 let camp: Camp;
@@ -27,7 +28,7 @@ const PASSWORD = 'chalk on the river';
 const tokenOf = (link: string): string => link.split('/').at(-1)!;
 const nobody = (name: string) => ({ name, email: `${name.toLowerCase()}@field.example`, role: 'coach' as const, by: world.lead });
 /** Invites somebody and lets him choose the usual password. */
-async function atWork(name: string): Promise<{ readonly id: string; readonly email: string }> {
+async function atWork(name: string): Promise<{ readonly id: StaffId; readonly email: string }> {
   const { id, link } = await inviteStaff(camp, nobody(name));
   await choosePassword(tokenOf(link), PASSWORD);
   return { id, email: nobody(name).email };
@@ -35,7 +36,7 @@ async function atWork(name: string): Promise<{ readonly id: string; readonly ema
 const choosePassword = (token: string, password: string, self: Parameters<typeof takeLink>[0]['self'] = null) =>
   takeLink({ token, password, from: '10.1.1.1', self });
 /** Another camp, with a lead of its own who leads nothing else. */
-async function anotherCamp(name: string): Promise<{ readonly camp: Camp; readonly lead: string }> {
+async function anotherCamp(name: string): Promise<{ readonly camp: Camp; readonly lead: StaffId }> {
   const { place, firstDay, lastDay, timeZone, units } = camp;
   const id = await addCamp(camp, { name, place, firstDay, lastDay, timeZone, units }, { id: world.lead, makesCamps: true });
   const second = await campById(id);
@@ -113,7 +114,7 @@ describe('an invitation', () => {
     const dov = await atWork('Dov');
     const before = await campsOf(dov.id);
     await comeInWith(dov.id, dov.id);
-    await comeInWith(v7(), dov.id);
+    await comeInWith(anId(), dov.id);
     expect(await campsOf(dov.id)).toEqual(before);
     expect(await signedIn(withCookies(await enter(dov.email)))).toEqual({ id: dov.id, name: 'Dov' });
   });
@@ -122,7 +123,7 @@ describe('an invitation', () => {
     const cal = await atWork('Cal');
     const second = await anotherCamp('Fifth');
     const { id } = await inviteStaff(second.camp, { ...nobody('Cal'), email: 'cal.too@field.example', by: second.lead });
-    const [planId, camperId] = [v7(), world.camper];
+    const [planId, camperId] = [anId(), world.camper];
     const settings = { staff: [{ id, from: 540, to: 720 }] } as never;
     await db().insert(dayPlans).values({ id: planId, campId: second.camp.id, day: '2026-07-14', settings });
     const times = { mound: 'A', camera: '1', warmUpFrom: 540, from: 550, to: 560, deliveries: 3 };
@@ -325,7 +326,7 @@ describe('the staff of a camp', () => {
     expect(await signedIn(withCookies(cookies))).toBeNull();
     await expect(enter(email)).rejects.toMatchObject({ code: 'wrong-password' });
     await enter(email, 'another river of chalk');
-    await expect(resetPassword(camp, v7(), world.lead)).rejects.toMatchObject({ code: 'not-found' });
+    await expect(resetPassword(camp, anId(), world.lead)).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('the link of an account goes to the lead who made it, while it is of this camp alone; to nobody else', async () => {
@@ -431,7 +432,7 @@ describe('the staff of a camp', () => {
       .from(campStaff)
       .where(and(eq(campStaff.campId, camp.id), eq(campStaff.staffId, world.lead)));
     expect(own!.role).toBe('helper');
-    await expect(changeStaff(camp.id, v7(), { active: false, by: world.lead })).rejects.toMatchObject({ code: 'not-found' });
+    await expect(changeStaff(camp.id, anId(), { active: false, by: world.lead })).rejects.toMatchObject({ code: 'not-found' });
   });
 
   test('a link for the first lead is there only while nobody can sign in, and never opens a made-up account', async () => {
@@ -452,7 +453,7 @@ describe('the made-up camp', () => {
   test('ends when the demo is off: passwords, sessions and links of its accounts, and of no other', async () => {
     const [real] = await db()
       .insert(staff)
-      .values({ id: v7(), name: 'Real', email: 'real@x.invalid', address: 'real@club.example' })
+      .values({ id: anId(), name: 'Real', email: 'real@x.invalid', address: 'real@club.example' })
       .returning();
     await db().insert(campStaff).values({ campId: camp.id, staffId: real!.id, role: 'lead' });
     await setPassword(real!.id, PASSWORD);

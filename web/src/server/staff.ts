@@ -1,6 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import { v7 } from 'uuid';
-import { addDays, defaultSheet } from '@stride-chalk/core';
+import { addDays, defaultSheet, type CampId, type StaffId, type OrganisationId, type SheetId } from '@stride-chalk/core';
 import type { Role } from './access.ts';
 import { addressOf, endSessions, worksSomewhere } from './accounts.ts';
 import { passwordLink } from './password-links.ts';
@@ -11,10 +10,11 @@ import { accountMail, LINK_IN_MAIL, mailIsOn } from './mail.ts';
 import { writeMessage } from './messages.ts';
 import { notFound, Refusal } from './refusal.ts';
 import { seal } from './secret.ts';
+import { newId } from './new-id.ts';
 
 /** Somebody at work: who he is, and what he is at the camp. */
 export interface StaffMember {
-  readonly id: string;
+  readonly id: StaffId;
   readonly name: string;
   readonly role: Role;
   /** He may make camps of the organisation to which the camp belongs. */
@@ -22,7 +22,7 @@ export interface StaffMember {
 }
 
 /** The staff of a camp by name; those who were deactivated too when asked. */
-export async function listStaff(campId: string, which: 'active' | 'all' = 'active') {
+export async function listStaff(campId: CampId, which: 'active' | 'all' = 'active') {
   const rows = await db()
     .select({
       id: staff.id,
@@ -54,8 +54,8 @@ export async function listStaff(campId: string, which: 'active' | 'all' = 'activ
  */
 export async function inviteStaff(
   camp: Camp,
-  input: { readonly name: string; readonly email: string; readonly role: Role; readonly by: string },
-): Promise<{ readonly id: string; readonly link: string }> {
+  input: { readonly name: string; readonly email: string; readonly role: Role; readonly by: StaffId },
+): Promise<{ readonly id: StaffId; readonly link: string }> {
   const address = addressOf(input.email);
   const [member] = await db()
     .select({ name: staff.name })
@@ -63,7 +63,7 @@ export async function inviteStaff(
     .innerJoin(staff, eq(staff.id, campStaff.staffId))
     .where(and(eq(campStaff.campId, camp.id), eq(staff.address, address)));
   if (member) throw new Refusal('already-staff', `${member.name} is on the staff of this camp already.`, 409);
-  const id = v7();
+  const id = newId<StaffId>();
   const person = { id, name: input.name.trim(), address, email: `${id}@account.invalid` };
   await db().transaction(async (tx) => {
     await tx.insert(staff).values({ ...person, madeBy: input.by });
@@ -84,7 +84,7 @@ export async function inviteStaff(
  * A new link; the old password holds until it is used. It is shown to the lead who made the account, as long as the account has been at this camp
  * only. Any other goes to the address of the account and to nobody else: `link` is null then.
  */
-export async function resetPassword(camp: Camp, staffId: string, by: string): Promise<{ readonly link: string | null }> {
+export async function resetPassword(camp: Camp, staffId: StaffId, by: StaffId): Promise<{ readonly link: string | null }> {
   const [person] = await db().select().from(staff).where(eq(staff.id, staffId));
   if (!person) throw notFound('The staff member');
   const subject = 'Stride Chalk: a new password';
@@ -102,7 +102,7 @@ export async function resetPassword(camp: Camp, staffId: string, by: string): Pr
 }
 
 /** Whether a lead may hold the link of an account: he made it, and it has never had a place but at this camp. */
-async function belongsTo(camp: Camp, person: typeof staff.$inferSelect, by: string): Promise<boolean> {
+async function belongsTo(camp: Camp, person: typeof staff.$inferSelect, by: StaffId): Promise<boolean> {
   if (person.madeBy !== by) return false;
   const places = await db().select({ campId: campStaff.campId }).from(campStaff).where(eq(campStaff.staffId, person.id));
   const [maker] = await db()
@@ -116,7 +116,7 @@ async function belongsTo(camp: Camp, person: typeof staff.$inferSelect, by: stri
 /** A link for somebody of the camp. Where the camp has a mail service, it leaves by mail too; the outbox never shows it. */
 async function linkFor(
   camp: Camp,
-  person: { readonly id: string; readonly name: string; readonly address: string; readonly email: string },
+  person: { readonly id: StaffId; readonly name: string; readonly address: string; readonly email: string },
   subject: string,
   words: string,
 ): Promise<string> {
@@ -134,7 +134,7 @@ async function linkFor(
 }
 
 /** Lets somebody make camps of the organisation, or no longer. Only who may do so himself. */
-export async function allowCamps(camp: Camp, staffId: string, may: boolean, by: StaffMember): Promise<void> {
+export async function allowCamps(camp: Camp, staffId: StaffId, may: boolean, by: StaffMember): Promise<void> {
   if (!by.makesCamps) throw new Refusal('not-allowed', 'Only somebody who may make camps gives that right.', 403);
   const organisationId = camp.organisationId;
   if (may) {
@@ -151,9 +151,9 @@ export async function allowCamps(camp: Camp, staffId: string, may: boolean, by: 
 
 /** Changes what somebody is at a camp, or whether he is active there. A camp keeps at least one active lead. */
 export async function changeStaff(
-  campId: string,
-  staffId: string,
-  change: { readonly role?: Role; readonly active?: boolean; readonly by: string },
+  campId: CampId,
+  staffId: StaffId,
+  change: { readonly role?: Role; readonly active?: boolean; readonly by: StaffId },
 ): Promise<void> {
   await db().transaction(async (tx) => {
     const all = await tx.select().from(campStaff).where(eq(campStaff.campId, campId)).for('update');
@@ -190,7 +190,7 @@ export async function firstLeadLink(): Promise<string | null> {
   return passwordLink((await realLead()) ?? (await beginCamp()));
 }
 
-const realLead = async (): Promise<{ readonly id: string; readonly email: string } | null> =>
+const realLead = async (): Promise<{ readonly id: StaffId; readonly email: string } | null> =>
   (
     await db()
       .select({ id: staff.id, email: staff.email })
@@ -212,8 +212,13 @@ export async function linkForAddress(typed: string): Promise<string> {
   throw notFound('An active account with this address');
 }
 
-async function beginCamp(): Promise<{ readonly id: string; readonly email: string }> {
-  const [campId, sheetId, leadId, organisationId] = [v7(), v7(), v7(), v7()];
+async function beginCamp(): Promise<{ readonly id: StaffId; readonly email: string }> {
+  const [campId, sheetId, leadId, organisationId] = [
+    newId<CampId>(),
+    newId<SheetId>(),
+    newId<StaffId>(),
+    newId<OrganisationId>(),
+  ];
   const today = new Date().toISOString().slice(0, 10);
   const email = `${leadId}@camp.invalid`;
   await db().transaction(async (tx) => {

@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import type { ReadableStream as WebStream } from 'node:stream/web';
 import pLimit from 'p-limit';
 import { v7 } from 'uuid';
-import type { ViewId } from '@stride-chalk/core';
+import type { ViewId, DeliveryId, StaffId, ClipId } from '@stride-chalk/core';
 import { camperById } from './campers.ts';
 import { answerFor } from './capture-rate.ts';
 import { requireFree, towardsTargetOf, viewTaken, type ClipRow } from './clips.ts';
@@ -20,6 +20,7 @@ import { withWorkFolder } from './intake/work-folder.ts';
 import { enqueueClip } from './jobs.ts';
 import { arrivalFolder, originalPath } from './media.ts';
 import { Refusal } from './refusal.ts';
+import { newId } from './new-id.ts';
 
 /** The longest name of a file that is kept; of a longer one the end stays, with its ending. */
 const LONGEST_NAME = 120;
@@ -33,11 +34,11 @@ const looking = pLimit(2);
  * background job. Throws a Refusal with the reason; then nothing of the film is left.
  */
 export async function takeInClip(input: {
-  readonly deliveryId: string;
+  readonly deliveryId: DeliveryId;
   readonly view: ViewId;
   readonly fileName: string;
   readonly body: WebStream<Uint8Array>;
-  readonly staffId: string;
+  readonly staffId: StaffId;
   /** How the browser knows itself again; it stands for the device where the file names none. */
   readonly browser?: string;
 }): Promise<ClipRow> {
@@ -59,7 +60,7 @@ export async function takeInClip(input: {
       const [row] = await tx
         .insert(clips)
         .values({
-          id: v7(),
+          id: newId<ClipId>(),
           deliveryId: delivery.id,
           view: input.view,
           fileName: shortName(input.fileName),

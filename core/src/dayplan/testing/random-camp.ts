@@ -1,5 +1,6 @@
 import { AGE_GROUPS } from '../../roster/age-group.ts';
 import type { DayInput } from '../day.ts';
+import { coach, kid } from './ids.ts';
 
 /** Numbers from 0 to 1 that a seed repeats (mulberry32, public domain). */
 export function seeded(seed: number): () => number {
@@ -38,7 +39,7 @@ export function randomCamp(seed: number, size?: CampSize): DayInput {
       mounds: Array.from({ length: mounds }, (_, i) => ({ name: `Mound ${i + 1}`, from: opens, to: closes })),
       cameras: Array.from({ length: mounds }, (_, i) => ({ name: `Camera ${i + 1}`, from: opens, to: closes })),
       staff: Array.from({ length: staff }, (_, i) => ({
-        id: id(900 + i),
+        id: coach(id(900 + i)),
         films: true,
         scores: i < Math.max(2, Math.ceil(staff * 0.6)),
         from: i < mounds ? opens : opens + between(0, 3) * 30,
@@ -52,7 +53,7 @@ export function randomCamp(seed: number, size?: CampSize): DayInput {
       blindShare: 0.2,
     },
     campers: Array.from({ length: count }, (_, i) => ({
-      id: id(i),
+      id: kid(id(i)),
       ageGroup: AGE_GROUPS[between(0, 5)]!,
       together: random() < 0.1 ? `group ${between(1, Math.ceil(count / 20))}` : null,
       readyFrom: random() < 0.08 ? opens + between(10, 60) : opens - 30,

@@ -1,5 +1,6 @@
 import type { AgeGroup } from '../../roster/age-group.ts';
 import type { DayCamper, DayInput, DaySettings, Session } from '../day.ts';
+import { coach, coaches, kid } from './ids.ts';
 
 const byAge = (n: number): DaySettings['minutes'] => ({ '7-8': n, '9-10': n, '11-12': n, '13-14': n, '15-16': n, '17-18': n });
 const open = { from: 540, to: 720 };
@@ -8,7 +9,7 @@ const open = { from: 540, to: 720 };
 export const SMALL: DaySettings = {
   mounds: ['M1', 'M2'].map((name) => ({ name, ...open })),
   cameras: ['K1', 'K2'].map((name) => ({ name, ...open })),
-  staff: ['p', 'q'].map((id) => ({ id, films: true, scores: true, ...open })),
+  staff: coaches('pq').map((id) => ({ id, films: true, scores: true, ...open })),
   breaks: [],
   minutes: byAge(10),
   deliveries: byAge(3),
@@ -18,7 +19,7 @@ export const SMALL: DaySettings = {
 };
 
 export const camperOf = (id: string, more: Partial<DayCamper> = {}): DayCamper => ({
-  id,
+  id: kid(id),
   ageGroup: '11-12' as AgeGroup,
   together: null,
   readyFrom: 0,
@@ -33,10 +34,10 @@ export const dayOf = (campers: readonly DayCamper[], settings: Partial<DaySettin
 });
 
 export const sessionOf = (camper: string, from: number, more: Partial<Session> = {}): Session => ({
-  camper,
+  camper: kid(camper),
   mound: 'M1',
   camera: 'K1',
-  filmer: 'p',
+  filmer: coach('p'),
   warmUpFrom: from - 10,
   from,
   to: from + 10,

@@ -5,7 +5,7 @@ import { camperById } from '../campers.ts';
 import { clockOn, todayAt, type Camp } from '../camps.ts';
 import { requireConsent } from '../consents.ts';
 import { requireNotBlind } from '../differences.ts';
-import { camperOf, requireInCamp, type CampNoun } from '../in-camp.ts';
+import { camperOf, requireInCamp, type CampNoun, type IdOf } from '../in-camp.ts';
 import { Refusal } from '../refusal.ts';
 import type { StaffMember } from '../staff.ts';
 import { parsed } from './parsed.ts';
@@ -33,32 +33,38 @@ export function dayToPlan(context: Pick<APIContext, 'locals' | 'params'>) {
 }
 
 /** An id that belongs to the camp at work; anything of another camp is not found. */
-export async function ofCamp(context: Pick<APIContext, 'locals'>, noun: CampNoun, id: string | undefined): Promise<string> {
+export async function ofCamp<Noun extends CampNoun>(
+  context: Pick<APIContext, 'locals'>,
+  noun: Noun,
+  id: string | undefined,
+): Promise<IdOf<Noun>> {
   const known = noun === 'picture' ? parsed(z.string().regex(/^[0-9a-f]{64}$/), id) : parsed(z.uuid(), id);
-  await requireInCamp(noun, known, atWork(context).camp.id);
-  return known;
+  // From here on it is an id of that noun.
+  const its = known as IdOf<Noun>;
+  await requireInCamp(noun, its, atWork(context).camp.id);
+  return its;
 }
 
 /**
  * An id of the camp at work whose child may be shown: films, frames and pictures of a child without a consent in force stay closed, also to those
  * who work at the camp.
  */
-export async function ofShownCamper(
+export async function ofShownCamper<Noun extends Exclude<CampNoun, 'staffMember'>>(
   context: Pick<APIContext, 'locals'>,
-  noun: CampNoun,
+  noun: Noun,
   id: string | undefined,
-): Promise<string> {
+): Promise<IdOf<Noun>> {
   const known = await ofCamp(context, noun, id);
   requireConsent((await camperById(await camperOf(noun, known, atWork(context).camp.id))).camper, 'show');
   return known;
 }
 
 /** An evaluation of the camp at work, or a camper of it, that the one at work may write up: a blind second scorer scores first. */
-export async function ofSeeingScorer(
+export async function ofSeeingScorer<Noun extends 'camper' | 'evaluation'>(
   context: Pick<APIContext, 'locals'>,
-  noun: 'camper' | 'evaluation',
+  noun: Noun,
   id: string | undefined,
-): Promise<string> {
+): Promise<IdOf<Noun>> {
   const known = await ofCamp(context, noun, id);
   const { camp, ...staff } = atWork(context);
   await requireNotBlind(camp, (await camperById(await camperOf(noun, known, camp.id))).camper, staff);

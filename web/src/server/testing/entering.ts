@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import type { Entry, Recorded } from '@stride-chalk/core';
+import type { Entry, Recorded, StaffId } from '@stride-chalk/core';
 import { campById, type Camp } from '../camps.ts';
 import { db } from '../db/connect.ts';
 import { campers, clips, deliveries } from '../db/schema.ts';
@@ -18,5 +18,5 @@ async function campOf(entry: Entry): Promise<Camp> {
 }
 
 /** Records an entry of somebody who is at work at the camp that it is about. */
-export const enterAs = async (id: string, entry: Entry, staffId: string, madeAt?: number): Promise<Recorded> =>
+export const enterAs = async (id: string, entry: Entry, staffId: StaffId, madeAt?: number): Promise<Recorded> =>
   recordEntry(id, entry, { id: staffId, camp: await campOf(entry) }, madeAt);

@@ -4,7 +4,19 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { v7 } from 'uuid';
-import { defaultSheet, type ViewId } from '@stride-chalk/core';
+import {
+  defaultSheet,
+  type ViewId,
+  type CampId,
+  type DeliveryId,
+  type OrganisationId,
+  type SheetId,
+  type CamperId,
+  type ChildId,
+  type StaffId,
+  type ClipId,
+} from '@stride-chalk/core';
+import { newId } from '../new-id.ts';
 import { prepareClip } from '../prepare-clip.ts';
 import { takeInClip } from '../take-in-clip.ts';
 import { recordConsents } from '../consents.ts';
@@ -28,27 +40,27 @@ import { makeMediaFolders } from '../media.ts';
 /** A database and a media folder of its own for one test file, with one camp, two coaches and four campers. */
 export interface World {
   readonly folder: string;
-  readonly organisationId: string;
-  readonly campId: string;
-  readonly sheetId: string;
-  readonly lead: string;
-  readonly coach: string;
-  readonly otherCoach: string;
-  readonly helper: string;
+  readonly organisationId: OrganisationId;
+  readonly campId: CampId;
+  readonly sheetId: SheetId;
+  readonly lead: StaffId;
+  readonly coach: StaffId;
+  readonly otherCoach: StaffId;
+  readonly helper: StaffId;
   /** 12 years, consent, two deliveries. */
-  readonly camper: string;
-  readonly delivery: string;
-  readonly secondDelivery: string;
+  readonly camper: CamperId;
+  readonly delivery: DeliveryId;
+  readonly secondDelivery: DeliveryId;
   /** No consent to film; one delivery. */
-  readonly withoutConsent: { readonly camper: string; readonly delivery: string };
-  readonly sore: { readonly camper: string; readonly delivery: string };
+  readonly withoutConsent: { readonly camper: CamperId; readonly delivery: DeliveryId };
+  readonly sore: { readonly camper: CamperId; readonly delivery: DeliveryId };
   /** Another camper of the camp, born on 1 October 2013 unless `more` says otherwise. */
   addCamper(
     bib: number,
     more: { consentToFilm?: boolean; sore?: boolean; born?: string; name?: string; hand?: 'R' | 'L' },
     deliveries: number,
-  ): Promise<{ camper: string; child: string; deliveries: string[] }>;
-  readonly child: string;
+  ): Promise<{ camper: CamperId; child: ChildId; deliveries: DeliveryId[] }>;
+  readonly child: ChildId;
   end(): Promise<void>;
 }
 
@@ -82,7 +94,15 @@ export async function newWorld(): Promise<World> {
   await migrateDatabase();
   // The queue is there, its worker leaves the clips to the test.
   await startJobs(async () => undefined);
-  const ids = { organisationId: v7(), campId: v7(), sheetId: v7(), lead: v7(), coach: v7(), otherCoach: v7(), helper: v7() };
+  const ids = {
+    organisationId: newId<OrganisationId>(),
+    campId: newId<CampId>(),
+    sheetId: newId<SheetId>(),
+    lead: newId<StaffId>(),
+    coach: newId<StaffId>(),
+    otherCoach: newId<StaffId>(),
+    helper: newId<StaffId>(),
+  };
   await db()
     .insert(sheets)
     .values({ id: ids.sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
@@ -122,7 +142,7 @@ export async function newWorld(): Promise<World> {
     count: number,
   ) => {
     const { sore = false, consentToFilm = true, ...row } = more;
-    const [id, childId] = [v7(), v7()];
+    const [id, childId] = [newId<CamperId>(), newId<ChildId>()];
     await db().insert(children).values({ id: childId });
     await db()
       .insert(campers)
@@ -149,7 +169,7 @@ export async function newWorld(): Promise<World> {
         .insert(soreArms)
         .values({ id: v7(), childId, campId: ids.campId, place: 'elbow', since: '2026-07-13', enteredBy: ids.lead });
     const thrown = Array.from({ length: count }, (_, i) => ({
-      id: v7(),
+      id: newId<DeliveryId>(),
       camperId: id,
       number: i + 1,
       thrownOn: '2026-07-13',
@@ -201,7 +221,7 @@ export const testPicture = (seconds: number, rate = 30, size = '320x180'): strin
 export async function takeIn(
   world: World,
   bytes: Uint8Array,
-  more: { deliveryId?: string; view?: ViewId; fileName?: string } = {},
+  more: { deliveryId?: DeliveryId; view?: ViewId; fileName?: string } = {},
 ) {
   return takeInClip({
     deliveryId: more.deliveryId ?? world.delivery,
@@ -213,8 +233,8 @@ export async function takeIn(
 }
 
 /** The row of a film that is on its way to the bench, without a file: its id. */
-export async function filmOnItsWay(world: World, deliveryId: string, view: ViewId = 'openSide'): Promise<string> {
-  const id = v7();
+export async function filmOnItsWay(world: World, deliveryId: DeliveryId, view: ViewId = 'openSide'): Promise<ClipId> {
+  const id = newId<ClipId>();
   await db()
     .insert(clips)
     .values({
@@ -236,7 +256,7 @@ export async function filmOnItsWay(world: World, deliveryId: string, view: ViewI
 /** A clip that has gone all the way to the bench. */
 export async function readyClip(
   world: World,
-  more: { deliveryId?: string; view?: ViewId; seconds?: number; rate?: number } = {},
+  more: { deliveryId?: DeliveryId; view?: ViewId; seconds?: number; rate?: number } = {},
 ) {
   const path = makeVideo(world, `${v7()}.mp4`, [
     ...testPicture(more.seconds ?? 1, more.rate ?? 30),

@@ -1,4 +1,4 @@
-import type { Entry, Seen } from '@stride-chalk/core';
+import type { Entry, Seen, ClipId, DeliveryId, StaffId } from '@stride-chalk/core';
 import type { BenchProps, Mark, PlacedAt, Scored } from './types.ts';
 
 /** What has been entered for one camper, as the bench shows it: the server's rows with this person's entries on top. */
@@ -9,7 +9,7 @@ export interface BenchData {
 }
 
 /** The data after one entry. Entries that were not sent yet are applied the same way after a reload. */
-export function withEntry(data: BenchData, entry: Entry, staffId: string): BenchData {
+export function withEntry(data: BenchData, entry: Entry, staffId: StaffId): BenchData {
   switch (entry.kind) {
     case 'mark': {
       const { clipId, event, frame, frameTo } = entry;
@@ -43,13 +43,13 @@ export function withEntry(data: BenchData, entry: Entry, staffId: string): Bench
 
 const withoutPoint = (
   data: BenchData,
-  about: { readonly clipId: string; readonly event: string; readonly point: string },
+  about: { readonly clipId: ClipId; readonly event: string; readonly point: string },
 ): PlacedAt[] => data.points.filter((p) => p.clipId !== about.clipId || p.event !== about.event || p.point !== about.point);
 
 const without = (
   scores: readonly Scored[],
-  about: { readonly deliveryId: string; readonly checkpoint: string },
-  staffId: string,
+  about: { readonly deliveryId: DeliveryId; readonly checkpoint: string },
+  staffId: StaffId,
 ): Scored[] =>
   scores.filter((s) => s.deliveryId !== about.deliveryId || s.checkpoint !== about.checkpoint || s.coachId !== staffId);
 
@@ -57,7 +57,7 @@ const without = (
 const pointEntry = ({ sd, ...point }: PlacedAt): Entry => ({ kind: 'point', ...point, pointSd: sd });
 
 /** The entry that takes back another one: what stood there before, or nothing. */
-export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry {
+export function inverseOf(data: BenchData, entry: Entry, staffId: StaffId): Entry {
   switch (entry.kind) {
     case 'mark':
     case 'unmark': {
@@ -80,11 +80,11 @@ export function inverseOf(data: BenchData, entry: Entry, staffId: string): Entry
   }
 }
 
-export const ownScore = (data: BenchData, deliveryId: string, checkpoint: string, staffId: string): Scored | null =>
+export const ownScore = (data: BenchData, deliveryId: DeliveryId, checkpoint: string, staffId: StaffId): Scored | null =>
   data.scores.find((s) => s.deliveryId === deliveryId && s.checkpoint === checkpoint && s.coachId === staffId) ?? null;
 
 export const scoreEntry = (
-  at: { readonly deliveryId: string; readonly checkpoint: string },
+  at: { readonly deliveryId: DeliveryId; readonly checkpoint: string },
   score: { readonly level: Seen; readonly faults: readonly string[]; readonly note: string | null },
 ): Entry => ({
   kind: 'score',

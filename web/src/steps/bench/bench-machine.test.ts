@@ -1,5 +1,13 @@
 import { beforeEach, describe, expect, test } from 'vitest';
-import { ALWAYS_ASKED, defaultSheet, POSE_FIGURES, poseFigure, type Entry } from '@stride-chalk/core';
+import {
+  ALWAYS_ASKED,
+  defaultSheet,
+  POSE_FIGURES,
+  poseFigure,
+  type Entry,
+  type ClipId,
+  type DeliveryId,
+} from '@stride-chalk/core';
 import { withEntry } from './bench-data.ts';
 import { beside, transition, type BenchAction } from './bench-machine.ts';
 import { activeOf, askedOf, checkpointOf, deliveryOf, filmsOf, frameIn, openOf, otherOf, sideFilmOf } from './bench-selectors.ts';
@@ -7,8 +15,9 @@ import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
 import { OFFERED } from './moments.ts';
 import type { Film, Mark, Scored } from './types.ts';
+import { anId } from '../../parts/testing/an-id.ts';
 
-const film = (id: string, deliveryId: string, view: Film['view']): Film => ({
+const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => ({
   id,
   deliveryId,
   view,
@@ -21,19 +30,23 @@ const film = (id: string, deliveryId: string, view: Film['view']): Film => ({
   state: 'ready',
 });
 const world = benchWorld({
-  staff: { id: 'me', name: 'Me' },
-  camper: { id: 'c', bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
+  staff: { id: anId('me'), name: 'Me' },
+  camper: { id: anId('c'), bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
   sheet: defaultSheet,
   schools: {},
   deliveries: [
-    { id: 'd1', number: 1, kind: 'stretch' },
-    { id: 'd2', number: 2, kind: 'stretch' },
+    { id: anId('d1'), number: 1, kind: 'stretch' },
+    { id: anId('d2'), number: 2, kind: 'stretch' },
   ],
-  clips: [film('s1', 'd1', 'openSide'), film('f1', 'd1', 'front'), film('s2', 'd2', 'openSide')],
+  clips: [
+    film(anId('s1'), anId('d1'), 'openSide'),
+    film(anId('f1'), anId('d1'), 'front'),
+    film(anId('s2'), anId('d2'), 'openSide'),
+  ],
 });
 const FRAMES = [10, 40, 70, 90, 95, 110, 118, 125, 170];
-const marked = (clipId: string): Mark[] => OFFERED.map((event, i) => ({ clipId, event, frame: FRAMES[i]!, frameTo: null }));
-const allMarked = ['s1', 'f1', 's2'].flatMap(marked);
+const marked = (clipId: ClipId): Mark[] => OFFERED.map((event, i) => ({ clipId, event, frame: FRAMES[i]!, frameTo: null }));
+const allMarked = [anId('s1'), anId('f1'), anId('s2')].flatMap(marked);
 const begin = (marks: readonly Mark[] = [], scores: readonly Scored[] = []): BenchState =>
   initialState(world, { marks, points: [], scores });
 
@@ -51,11 +64,11 @@ const act = (...actions: BenchAction[]): BenchState => {
   }
   return state;
 };
-const frame = (clipId: string): number => frameIn(world, state, openOf(world, state).find((o) => o.film.id === clipId)!);
+const frame = (clipId: ClipId): number => frameIn(world, state, openOf(world, state).find((o) => o.film.id === clipId)!);
 const colleague = (checkpoint: string): Scored => ({
-  deliveryId: 'd1',
+  deliveryId: anId('d1'),
   checkpoint,
-  coachId: 'other',
+  coachId: anId('other'),
   level: 1,
   faults: [],
   note: null,
@@ -64,10 +77,10 @@ const colleague = (checkpoint: string): Scored => ({
 describe('where the work begins', () => {
   test('at the first key frame that is not marked', () => {
     expect(begin()).toMatchObject({ task: 'keyFrames', deliveryIndex: 0, event: 'set' });
-    expect(begin([...marked('s1'), ...marked('f1')])).toMatchObject({ task: 'keyFrames', deliveryIndex: 1 });
+    expect(begin([...marked(anId('s1')), ...marked(anId('f1'))])).toMatchObject({ task: 'keyFrames', deliveryIndex: 1 });
   });
   test('else at the first delivery that this coach has not scored: a colleague’s levels are not his', () => {
-    const own = world.askedOf('stretch').map((c): Scored => ({ ...colleague(c.id), coachId: 'me', level: 3 }));
+    const own = world.askedOf('stretch').map((c): Scored => ({ ...colleague(c.id), coachId: anId('me'), level: 3 }));
     expect(
       begin(
         allMarked,
@@ -84,10 +97,10 @@ describe('key frames', () => {
       expect(state.event).toBe(event);
       act({ type: 'frame', frame: 10 + 20 * i }, { type: 'mark', between: false });
     }
-    expect(activeOf(world, state)!.film.id).toBe('f1');
+    expect(activeOf(world, state)!.film.id).toBe(anId('f1'));
     expect(state.event).toBe(ALWAYS_ASKED[0]);
     for (const [i] of ALWAYS_ASKED.entries()) act({ type: 'frame', frame: 10 + 20 * i }, { type: 'mark', between: false });
-    expect(activeOf(world, state)!.film.id).toBe('s2');
+    expect(activeOf(world, state)!.film.id).toBe(anId('s2'));
     for (const [i] of ALWAYS_ASKED.entries()) act({ type: 'frame', frame: 10 + 20 * i }, { type: 'mark', between: false });
     expect(state.task).toBe('levels');
     expect(sent).toHaveLength(3 * ALWAYS_ASKED.length);
@@ -102,7 +115,7 @@ describe('key frames', () => {
       { type: 'mark', between: false },
     );
     expect(state).toMatchObject({ task: 'keyFrames', event: 'contact', deliveryIndex: 0 });
-    expect(sent).toEqual([{ kind: 'mark', clipId: 's1', event: 'contact', frame: 112, frameTo: null }]);
+    expect(sent).toEqual([{ kind: 'mark', clipId: anId('s1'), event: 'contact', frame: 112, frameTo: null }]);
   });
 
   test('a broken order is told and not entered', () => {
@@ -119,12 +132,12 @@ describe('key frames', () => {
 
   test('between two frames ends inside the film', () => {
     act({ type: 'frame', frame: 9999 }, { type: 'mark', between: true });
-    expect(sent).toEqual([{ kind: 'mark', clipId: 's1', event: 'set', frame: 239, frameTo: 239 }]);
+    expect(sent).toEqual([{ kind: 'mark', clipId: anId('s1'), event: 'set', frame: 239, frameTo: 239 }]);
   });
 
   test('a film is unmarked as a whole, and one key puts all of it there again', () => {
     const point = {
-      clipId: 's1',
+      clipId: anId('s1'),
       event: 'contact',
       point: 'frontKnee',
       x: 1,
@@ -190,9 +203,9 @@ describe('levels', () => {
     act({ type: 'task', task: 'across' });
     const [a, b] = askedOf(world, state);
     act({ type: 'level', level: 3 });
-    expect([deliveryOf(world, state)!.id, checkpointOf(world, state)!.id]).toEqual(['d2', a!.id]);
+    expect([deliveryOf(world, state)!.id, checkpointOf(world, state)!.id]).toEqual([anId('d2'), a!.id]);
     act({ type: 'level', level: 3 });
-    expect([deliveryOf(world, state)!.id, checkpointOf(world, state)!.id]).toEqual(['d1', b!.id]);
+    expect([deliveryOf(world, state)!.id, checkpointOf(world, state)!.id]).toEqual([anId('d1'), b!.id]);
     expect(filmsOf(world, state)).toHaveLength(2);
     expect(otherOf(world, state, activeOf(world, state)!)).toBeNull();
   });
@@ -200,7 +213,7 @@ describe('levels', () => {
   test('a film opens at the event of the checkpoint that is asked, whatever it showed before', () => {
     const base = askedOf(world, state).find((c) => c.event === 'set')!;
     act({ type: 'frame', frame: 170 }, { type: 'task', task: 'levels' }, { type: 'checkpoint', id: base.id });
-    expect(frame('s1')).toBe(10);
+    expect(frame(anId('s1'))).toBe(10);
   });
 });
 
@@ -214,7 +227,7 @@ describe('points of a figure', () => {
   test('point follows point until the figure has all of them; an untouched guess is kept as a guess', () => {
     act({ type: 'measure', figure: knee.id });
     expect(state).toMatchObject({ layer: 'points', held: { index: 0, looked: false } });
-    expect(frame('s1')).toBe(110);
+    expect(frame(anId('s1'))).toBe(110);
     act({ type: 'place' }, { type: 'nudge', x: 1, y: 0, fine: true }, { type: 'place' }, { type: 'movePoint', x: -50, y: 9999 });
     expect(state.held!.at).toEqual({ x: 0, y: 540 });
     act({ type: 'place' });
@@ -238,10 +251,10 @@ describe('points of a figure', () => {
   });
 
   test('without its key frames, or without a side view, a figure is only chosen', () => {
-    state = begin(marked('f1'));
+    state = begin(marked(anId('f1')));
     act({ type: 'task', task: 'figures' }, { type: 'measure', figure: knee.id });
     expect(state).toMatchObject({ layer: 'work', held: null, figure: knee.id });
-    expect(sideFilmOf(world, state)!.film.id).toBe('s1');
+    expect(sideFilmOf(world, state)!.film.id).toBe(anId('s1'));
   });
 });
 
@@ -275,23 +288,23 @@ describe('taking back', () => {
 describe('film', () => {
   test('a frame is held inside the film, and the other view follows once a key frame is common', () => {
     act({ type: 'frame', frame: 500 });
-    expect(frame('s1')).toBe(239);
-    state = begin([...marked('s1'), ...marked('f1').map((m) => ({ ...m, frame: m.frame + 5 }))]);
+    expect(frame(anId('s1'))).toBe(239);
+    state = begin([...marked(anId('s1')), ...marked(anId('f1')).map((m) => ({ ...m, frame: m.frame + 5 }))]);
     act({ type: 'delivery', index: 0 }, { type: 'frame', frame: 100 });
-    expect([frame('s1'), frame('f1')]).toEqual([100, 105]);
+    expect([frame(anId('s1')), frame(anId('f1'))]).toEqual([100, 105]);
   });
 
   test('slow play moves only while it plays, only the film in hand, and whatever is done stops it', () => {
-    act({ type: 'played', clipId: 's1', frame: 50 });
+    act({ type: 'played', clipId: anId('s1'), frame: 50 });
     expect(state.frames).toEqual({});
-    act({ type: 'play', on: true }, { type: 'played', clipId: 's1', frame: 50 });
-    expect([state.playing, frame('s1')]).toEqual([true, 50]);
-    act({ type: 'played', clipId: 's2', frame: 60 });
-    expect(frame('s1')).toBe(50);
+    act({ type: 'play', on: true }, { type: 'played', clipId: anId('s1'), frame: 50 });
+    expect([state.playing, frame(anId('s1'))]).toEqual([true, 50]);
+    act({ type: 'played', clipId: anId('s2'), frame: 60 });
+    expect(frame(anId('s1'))).toBe(50);
     act({ type: 'closer' });
     expect(state.playing).toBe(true);
     act({ type: 'step', by: 1 });
-    expect([state.playing, frame('s1')]).toEqual([false, 51]);
+    expect([state.playing, frame(anId('s1'))]).toEqual([false, 51]);
   });
 
   test('closer is the coach’s choice, view by view; the whole picture is one key away, and nothing pans before', () => {
@@ -355,7 +368,7 @@ describe('whatever is pressed in whatever order', () => {
           expect(frameIn(world, state, o)).toBeLessThan(o.time.frameCount);
         }
       }
-      const replayed = sent.reduce((d, e) => withEntry(d, e, 'me'), start);
+      const replayed = sent.reduce((d, e) => withEntry(d, e, anId('me')), start);
       expect(replayed).toEqual(state.data);
       for (let i = 0; state.done.length > 0 && i < 1000; i++) act({ type: 'takeBack', direction: 'undo' });
       const sorted = (rows: readonly unknown[]): string[] => rows.map((r) => JSON.stringify(r)).sort();

@@ -14,6 +14,8 @@ import {
   type PointAt,
   type Seen,
   type ViewId,
+  type ClipId,
+  type DeliveryId,
 } from '@stride-chalk/core';
 import { inverseOf, ownScore, scoreEntry, withEntry } from './bench-data.ts';
 import { nextLayer, type LayerEvent } from './bench-layer.ts';
@@ -60,11 +62,11 @@ export type BenchAction =
   | { readonly type: 'step'; readonly by: number }
   | { readonly type: 'frame'; readonly frame: number }
   /** A frame that slow play has come to. */
-  | { readonly type: 'played'; readonly clipId: string; readonly frame: number }
+  | { readonly type: 'played'; readonly clipId: ClipId; readonly frame: number }
   | { readonly type: 'play'; readonly on: boolean }
   | { readonly type: 'lookAt'; readonly event: EventId }
   | { readonly type: 'view' }
-  | { readonly type: 'film'; readonly clipId: string }
+  | { readonly type: 'film'; readonly clipId: ClipId }
   | { readonly type: 'zoom'; readonly view: ViewId; readonly to: Zoom }
   /** The view in hand closer by a step, and whole again after the last one. */
   | { readonly type: 'closer' }
@@ -424,7 +426,7 @@ export function transition(world: BenchWorld, state: BenchState, action: BenchAc
 }
 
 /** The delivery and the checkpoint that a level goes to. */
-function scoredHere(t: Turn): { readonly deliveryId: string; readonly checkpoint: string } | null {
+function scoredHere(t: Turn): { readonly deliveryId: DeliveryId; readonly checkpoint: string } | null {
   const delivery = deliveryOf(t.world, t.state);
   const checkpoint = checkpointOf(t.world, t.state);
   return delivery && checkpoint ? { deliveryId: delivery.id, checkpoint: checkpoint.id } : null;
@@ -436,7 +438,7 @@ const moved = (s: BenchState, step: EntryStep, undo: boolean): Pick<BenchState, 
 /** After a first mark: the next key frame that is asked for, in the view in hand, else in the other view, else in the next delivery. */
 function goOnMarking(t: Turn, at: Known): void {
   const { world } = t;
-  const missing = (filmId: string | undefined): EventId | undefined =>
+  const missing = (filmId: ClipId | undefined): EventId | undefined =>
     filmId === undefined ? undefined : ALWAYS_ASKED.find((e) => !markOf(t.state.data, filmId, e));
   const here = missing(at.film.id);
   if (here) return void t.set({ event: here }).show(at, frameOfEvent(world, t.state, here, at));
@@ -455,9 +457,9 @@ function goOnMarking(t: Turn, at: Known): void {
 }
 
 /** After a score: the next checkpoint of this delivery, or the same checkpoint of the next delivery. */
-function goOnScoring(t: Turn, just: { readonly deliveryId: string; readonly checkpoint: string }): void {
+function goOnScoring(t: Turn, just: { readonly deliveryId: DeliveryId; readonly checkpoint: string }): void {
   const { world } = t;
-  const isOpen = (deliveryId: string, checkpoint: string): boolean =>
+  const isOpen = (deliveryId: DeliveryId, checkpoint: string): boolean =>
     (deliveryId !== just.deliveryId || checkpoint !== just.checkpoint) &&
     !ownScore(t.state.data, deliveryId, checkpoint, world.staffId);
   t.layer('done');

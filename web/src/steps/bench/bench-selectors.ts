@@ -10,6 +10,7 @@ import {
   type FrameTimebase,
   type MeasuredDelivery,
   type ResolvedCheckpoint,
+  type DeliveryId,
 } from '@stride-chalk/core';
 import { ownScore, type BenchData } from './bench-data.ts';
 import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
@@ -37,7 +38,7 @@ export const askedOf = (w: BenchWorld, s: BenchState): readonly ResolvedCheckpoi
   w.askedOf(deliveryOf(w, s)?.kind ?? 'stretch');
 
 /** The first checkpoint of a delivery that this coach has not scored. */
-export const firstUnscored = (w: BenchWorld, s: BenchState, deliveryId: string): ResolvedCheckpoint | undefined =>
+export const firstUnscored = (w: BenchWorld, s: BenchState, deliveryId: DeliveryId): ResolvedCheckpoint | undefined =>
   askedOf(w, s).find((c) => !ownScore(s.data, deliveryId, c.id, w.staffId));
 
 /** The checkpoint in hand: the one chosen, else the first that is not scored. */
@@ -49,7 +50,7 @@ export function checkpointOf(w: BenchWorld, s: BenchState): ResolvedCheckpoint |
 }
 
 /** The score of a checkpoint by this coach. Those of colleagues are not here. */
-export const scoreOf = (w: BenchWorld, s: BenchState, deliveryId: string, checkpoint: string): Scored | null =>
+export const scoreOf = (w: BenchWorld, s: BenchState, deliveryId: DeliveryId, checkpoint: string): Scored | null =>
   ownScore(s.data, deliveryId, checkpoint, w.staffId);
 
 /** The films side by side: both views of the delivery in hand, or one view of every delivery. */

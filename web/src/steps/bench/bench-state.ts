@@ -6,6 +6,7 @@ import {
   type Position,
   type PointAt,
   type ViewId,
+  type DeliveryId,
 } from '@stride-chalk/core';
 import { initialData, ownScore, type BenchData } from './bench-data.ts';
 import type { Layer } from './bench-layer.ts';
@@ -68,7 +69,7 @@ export interface BenchState {
 export const VIEW_ORDER: readonly string[] = ['openSide', 'closedSide', 'front', 'rear'];
 
 /** The films of a delivery that stand side by side: of its views the two that come first. */
-export const filmsOfDelivery = (clips: readonly Film[], deliveryId: string | undefined): Film[] =>
+export const filmsOfDelivery = (clips: readonly Film[], deliveryId: DeliveryId | undefined): Film[] =>
   clips
     .filter((c) => c.deliveryId === deliveryId)
     .sort((a, b) => VIEW_ORDER.indexOf(a.view) - VIEW_ORDER.indexOf(b.view))

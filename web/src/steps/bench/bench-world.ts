@@ -1,9 +1,16 @@
-import { frameTimebase, resolveSheet, type DeliveryKind, type FrameTimebase, type ResolvedCheckpoint } from '@stride-chalk/core';
+import {
+  frameTimebase,
+  resolveSheet,
+  type DeliveryKind,
+  type FrameTimebase,
+  type ResolvedCheckpoint,
+  type StaffId,
+} from '@stride-chalk/core';
 import type { BenchProps, Film } from './types.ts';
 
 /** What does not change while a camper is on the bench. */
 export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deliveries' | 'clips'> {
-  readonly staffId: string;
+  readonly staffId: StaffId;
   /** The times of a film's frames; null while it is not ready. */
   timeOf(film: Film): FrameTimebase | null;
   /** The scored checkpoints of a kind of delivery at this camper's age. */

@@ -1,11 +1,11 @@
-import { eventName, POINTS, type Entry, type EventId, type PointId, type Sheet } from '@stride-chalk/core';
+import { eventName, POINTS, type Entry, type EventId, type PointId, type Sheet, type DeliveryId } from '@stride-chalk/core';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 import type { Film, Task } from './types.ts';
 
 /** Where on the bench an entry is seen, and what it is in words. */
 export interface EntryPlace {
   readonly task: Task;
-  readonly deliveryId: string | null;
+  readonly deliveryId: DeliveryId | null;
   readonly event: EventId | null;
   readonly checkpoint: string | null;
   readonly words: string;
@@ -56,7 +56,7 @@ export function placeOf(entry: Entry, bench: Bench): EntryPlace {
 }
 
 /** Whether a coach who looks at one task and delivery sees what an entry is about. Levels are seen in both ways of scoring. */
-export function isSeen(place: EntryPlace, task: Task, deliveryId: string | null): boolean {
+export function isSeen(place: EntryPlace, task: Task, deliveryId: DeliveryId | null): boolean {
   const same = place.task === task || (place.task === 'levels' && task === 'across');
   return same && (task === 'across' || place.deliveryId === null || place.deliveryId === deliveryId);
 }

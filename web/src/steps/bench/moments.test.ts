@@ -1,19 +1,20 @@
 import { describe, expect, test } from 'vitest';
-import { frameTimebase } from '@stride-chalk/core';
+import { frameTimebase, type ClipId } from '@stride-chalk/core';
 import type { BenchData } from './bench-data.ts';
 import { alongPath, bodyPath, chalkLineOf, clampFrame, guessFrame, sameMoment } from './moments.ts';
 import type { Film, Mark } from './types.ts';
+import { anId } from '../../parts/testing/an-id.ts';
 
 const times = (rate: number, count: number): number[] => Array.from({ length: count }, (_, i) => i / rate);
 const film = (
-  id: string,
+  id: ClipId,
   rate: number,
   count: number,
   view: 'openSide' | 'front' = 'openSide',
 ): { film: Film; time: ReturnType<typeof frameTimebase> } => ({
   film: {
     id,
-    deliveryId: 'd',
+    deliveryId: anId('d'),
     view,
     width: 960,
     height: 540,
@@ -25,18 +26,18 @@ const film = (
   },
   time: frameTimebase(times(rate, count), 1),
 });
-const side = film('side', 120, 280);
-const front = film('front', 60, 150, 'front');
-const mark = (clipId: string, event: Mark['event'], frame: number): Mark => ({ clipId, event, frame, frameTo: null });
+const side = film(anId('side'), 120, 280);
+const front = film(anId('front'), 60, 150, 'front');
+const mark = (clipId: ClipId, event: Mark['event'], frame: number): Mark => ({ clipId, event, frame, frameTo: null });
 const data = (...marks: Mark[]): BenchData => ({ marks, points: [], scores: [] });
 
 describe('two views on one line', () => {
   test('before a key frame is common to both, a view stays where it is', () => {
-    expect(sameMoment(side, 100, front, data(mark('side', 'set', 10)))).toBeNull();
+    expect(sameMoment(side, 100, front, data(mark(anId('side'), 'set', 10)))).toBeNull();
   });
 
   test('with one common key frame the offset holds; frame rates may differ', () => {
-    const known = data(mark('side', 'contact', 120), mark('front', 'contact', 80));
+    const known = data(mark(anId('side'), 'contact', 120), mark(anId('front'), 'contact', 80));
     expect(sameMoment(side, 120, front, known)).toBe(80);
     // 24 frames of 120 per second are 12 frames of 60 per second.
     expect(sameMoment(side, 144, front, known)).toBe(92);
@@ -44,19 +45,19 @@ describe('two views on one line', () => {
   });
 
   test('the other view never leaves its film', () => {
-    const known = data(mark('side', 'set', 100), mark('front', 'set', 2));
+    const known = data(mark(anId('side'), 'set', 100), mark(anId('front'), 'set', 2));
     expect(sameMoment(side, 0, front, known)).toBe(0);
   });
 });
 
 describe('the guess of a key frame', () => {
   test('comes from the other view where that is marked', () => {
-    const known = data(mark('side', 'set', 12), mark('front', 'set', 6), mark('side', 'release', 192));
+    const known = data(mark(anId('side'), 'set', 12), mark(anId('front'), 'set', 6), mark(anId('side'), 'release', 192));
     expect(guessFrame('release', front, side, undefined, known)).toBe(96);
   });
 
   test('comes from another delivery of the camper before the usual tempo', () => {
-    const known = data(mark('side', 'set', 12));
+    const known = data(mark(anId('side'), 'set', 12));
     const usual = guessFrame('contact', side, null, undefined, known);
     const own = guessFrame('contact', side, null, { set: 0.1, contact: 1.5 }, known);
     expect(own).toBe(12 + 168);
@@ -66,7 +67,7 @@ describe('the guess of a key frame', () => {
 
 describe('the chalk line', () => {
   test('puts ticks at true time between set and finish, marked or guessed, and turns a place back into a frame', () => {
-    const known = data(mark('side', 'set', 20), mark('side', 'contact', 140), mark('side', 'finish', 260));
+    const known = data(mark(anId('side'), 'set', 20), mark(anId('side'), 'contact', 140), mark(anId('side'), 'finish', 260));
     const { line, frameOf } = chalkLineOf(side, null, undefined, known, 140, 'contact', null);
     const contact = line.ticks.find((t) => t.id === 'contact')!;
     expect(contact).toMatchObject({ state: 'marked', current: true });
@@ -84,7 +85,7 @@ describe('the chalk line', () => {
 
 describe('the way of the body through the picture', () => {
   test('runs towards the target, and stands still before its first and after its last corner', () => {
-    const path = bodyPath(side, null, undefined, data(mark('side', 'set', 12)));
+    const path = bodyPath(side, null, undefined, data(mark(anId('side'), 'set', 12)));
     const xs = path.map(([, x]) => x);
     expect(xs[xs.length - 1]!).toBeGreaterThan(xs[0]! + 100);
     expect(alongPath(path, -1)).toBe(xs[0]);

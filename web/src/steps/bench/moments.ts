@@ -8,6 +8,7 @@ import {
   type EventId,
   type EventSeconds,
   type FrameTimebase,
+  type ClipId,
 } from '@stride-chalk/core';
 import type { LinePhase, LineTick } from '../../parts/ChalkLine.tsx';
 import type { BenchData } from './bench-data.ts';
@@ -26,11 +27,11 @@ export const OFFERED: readonly EventId[] = [
   'finish',
 ];
 
-export const markOf = (data: BenchData, clipId: string, event: EventId): Mark | null =>
+export const markOf = (data: BenchData, clipId: ClipId, event: EventId): Mark | null =>
   data.marks.find((m) => m.clipId === clipId && m.event === event) ?? null;
 
 /** Real seconds of the marked key frames of one film. */
-function secondsOf(data: BenchData, clipId: string, time: FrameTimebase): EventSeconds {
+function secondsOf(data: BenchData, clipId: ClipId, time: FrameTimebase): EventSeconds {
   return Object.fromEntries(data.marks.filter((m) => m.clipId === clipId).map((m) => [m.event, markTime(m, time).value]));
 }
 

@@ -7,13 +7,15 @@ import type {
   SchoolChoices,
   ScorersBench,
   Sheet,
+  CamperId,
+  StaffId,
 } from '@stride-chalk/core';
 
 /** What the page hands to the bench. */
 export interface BenchProps extends ScorersBench {
-  readonly staff: { readonly id: string; readonly name: string };
+  readonly staff: { readonly id: StaffId; readonly name: string };
   readonly camper: {
-    readonly id: string;
+    readonly id: CamperId;
     readonly bib: number;
     readonly name: string;
     readonly age: number;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList } from '@stride-chalk/core';
+import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { tall } from '../../parts/tall.ts';
 import { clockInWords } from '../../parts/outbox.ts';
@@ -14,7 +14,7 @@ import { useGate, type GateCamp } from './use-gate.ts';
 type Screen = 'bib' | 'here' | 'throws' | 'sore' | 'since' | 'more' | 'done';
 
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
-export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: string }) {
+export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: StaffId }) {
   const awake = useAwake();
   const { day, today, lines, news, oldSince, settled, enter: send, retry, drop } = useGate(list, camp, staffId);
   const { units } = camp;

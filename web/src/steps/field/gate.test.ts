@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { publishedLimits, type GateLine, type GateList } from '@stride-chalk/core';
 import { inHandInWords, linesOn, mustAskThrows, note, notedOver, settle, withCheckIn, type CheckInEntry } from './gate.ts';
+import { anId } from '../../parts/testing/an-id.ts';
 
 const line = (more: Partial<GateLine> = {}): GateLine => ({
-  id: 'a',
+  id: anId('a'),
   bib: 7,
   name: 'A',
   age: 12,
@@ -25,7 +26,7 @@ const line = (more: Partial<GateLine> = {}): GateLine => ({
 });
 const list = (asOf: string, lines: readonly GateLine[] = [line()]): GateList => ({ day: '2026-07-14', asOf, lines });
 const entry: CheckInEntry = {
-  camperId: 'a',
+  camperId: anId('a'),
   day: '2026-07-14',
   notedAt: '2026-07-14T13:00:00.000Z',
   present: false,

@@ -1,10 +1,18 @@
-import { addDays, armStanding, type ArmCareRules, type DayThrows, type GateLine, type GateList } from '@stride-chalk/core';
+import {
+  addDays,
+  armStanding,
+  type ArmCareRules,
+  type DayThrows,
+  type GateLine,
+  type GateList,
+  type CamperId,
+} from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 
 type ThrowsReported = readonly DayThrows[];
 /** What was said at the gate. What nobody asked about is null, and changes nothing that was said before. */
 export interface CheckInEntry {
-  readonly camperId: string;
+  readonly camperId: CamperId;
   readonly day: string;
   readonly notedAt: string;
   readonly present: boolean;

@@ -8,6 +8,8 @@ import {
   type ArmCareRules,
   type CheckedIn,
   type GateList,
+  type CamperId,
+  type StaffId,
 } from '@stride-chalk/core';
 import { askAgain, useLive } from '../../parts/use-live.ts';
 import { CHECK_INS, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
@@ -25,7 +27,7 @@ export interface GateCamp {
 const TURN_EVERY = 20_000;
 
 /** The list at the gate, with what this phone has noted on top of it; it follows the other phones, the plan and the day. */
-export function useGate(first: GateList, camp: GateCamp, staffId: string) {
+export function useGate(first: GateList, camp: GateCamp, staffId: StaffId) {
   const [news, setNews] = useState<OutboxNews<CheckInEntry>>(NOTHING_KNOWN);
   const box = useRef<Outbox<CheckInEntry, CheckedIn> | null>(null);
   const [today, setToday] = useState<string | null>(null);
@@ -83,7 +85,7 @@ export function useGate(first: GateList, camp: GateCamp, staffId: string) {
     /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
     oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
     /** True when the line of a camper is the server's, with everything that this phone has noted of him. */
-    settled: (camperId: string): boolean => news.open && !notedOver(list, day).some((n) => n.camperId === camperId),
+    settled: (camperId: CamperId): boolean => news.open && !notedOver(list, day).some((n) => n.camperId === camperId),
     /** What is done with a check-in that the server has not taken. */
     retry: (id: string) => box.current?.retry(id),
     drop: (id: string) => box.current?.drop(id),

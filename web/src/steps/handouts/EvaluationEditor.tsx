@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { drillPlan, type FocusItem, type Said } from '@stride-chalk/core';
+import { drillPlan, type FocusItem, type Said, type CamperId } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { useStillShown } from '../../parts/use-still-shown.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -9,7 +9,7 @@ import { useDraft, type Evaluation } from './use-draft.ts';
 
 export interface EditorProps {
   readonly camper: {
-    readonly id: string;
+    readonly id: CamperId;
     readonly bib: number;
     readonly name: string;
     readonly consent: { readonly film: boolean; readonly says: string };

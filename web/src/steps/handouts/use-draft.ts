@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { doneSchema, draftSavedSchema, saidSchema, type FocusItem, type Said } from '@stride-chalk/core';
+import { doneSchema, draftSavedSchema, saidSchema, type FocusItem, type Said, type CamperId } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 
 type Saving = 'saved' | 'saving' | 'kept';
@@ -18,7 +18,7 @@ export interface Evaluation {
 const REST = 350;
 
 /** The draft of an evaluation: every change is saved as the hand rests; and how it begins, and how it is released. */
-export function useDraft(camperId: string, evaluation: Evaluation | null) {
+export function useDraft(camperId: CamperId, evaluation: Evaluation | null) {
   const [document, setDocument] = useState(evaluation?.said ?? null);
   const [saving, setSaving] = useState<Saving>('saved');
   const [problem, setProblem] = useState<string | null>(null);

@@ -1,10 +1,11 @@
+import type { CamperId } from '@stride-chalk/core';
 import type { DayPlanData } from './day-plan-data.ts';
 
 /** As many are named one by one; the plan itself stays on the screen. */
 const NAMED = 6;
 
 /** What the plan breaks: who has missed his turn in one line, everything else named, the first few at once. */
-export function BrokenRules({ problems, bibOf }: { problems: DayPlanData['problems']; bibOf: (camper: string) => string }) {
+export function BrokenRules({ problems, bibOf }: { problems: DayPlanData['problems']; bibOf: (camper: CamperId) => string }) {
   if (problems.length === 0) return null;
   const missed = problems.filter((p) => p.code === 'missed');
   const together = missed.length > 2 ? missed : [];

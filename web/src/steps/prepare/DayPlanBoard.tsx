@@ -1,6 +1,6 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useState } from 'react';
-import { changedPlanSchema, doneSchema, solvedPlanSchema, clockOf } from '@stride-chalk/core';
+import { changedPlanSchema, doneSchema, solvedPlanSchema, clockOf, type CamperId } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -32,7 +32,7 @@ export function DayPlanBoard({
   const campers = new Map(data.campers.map((c) => [c.id, c]));
   const staff = new Map(data.staff.map((s) => [s.id, s.name]));
   const here = new Set(data.here);
-  const bibOf = (id: string): string => String(campers.get(id)?.bib ?? '?');
+  const bibOf = (id: CamperId): string => String(campers.get(id)?.bib ?? '?');
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
   /** Somebody else was faster: his plan is shown, and the hours in hand stay. */
@@ -77,7 +77,7 @@ export function DayPlanBoard({
       })
       .catch(refused);
   };
-  const move = (camperId: string, mound: string, from: number): void => {
+  const move = (camperId: CamperId, mound: string, from: number): void => {
     setProblem(null);
     setSaid(null);
     askServer(changedPlanSchema, `/api/day-plan/${data.day}/move`, {
@@ -87,7 +87,7 @@ export function DayPlanBoard({
       .then(({ page }) => take(page))
       .catch(refused);
   };
-  const late = (camperId: string, fromMinute: number): void => {
+  const late = (camperId: CamperId, fromMinute: number): void => {
     askServer(doneSchema, `/api/campers/${camperId}/late`, { method: 'PUT', body: { day: data.day, fromMinute } })
       .then(() => (mayPlan ? solve(false) : setSaid(`Bib ${bibOf(camperId)} is noted from ${clockOf(fromMinute)}`)))
       .catch((error: Error) => setProblem(error.message));

@@ -1,4 +1,4 @@
-import { AGE_GROUPS, clockOf, type DaySettings } from '@stride-chalk/core';
+import { AGE_GROUPS, clockOf, type DaySettings, type StaffId } from '@stride-chalk/core';
 
 import { minuteOf, timeValue } from '../../parts/clock.ts';
 
@@ -53,7 +53,7 @@ export function DaySettingsForm({
   onLost,
 }: {
   settings: DaySettings;
-  staff: ReadonlyArray<{ readonly id: string; readonly name: string; readonly active: boolean; readonly mayScore: boolean }>;
+  staff: ReadonlyArray<{ readonly id: StaffId; readonly name: string; readonly active: boolean; readonly mayScore: boolean }>;
   onChange: (s: DaySettings) => void;
   open: boolean;
   planned: boolean;

@@ -6,6 +6,7 @@ import {
   type KnownCamper,
   type TextEncoding,
   type Imported,
+  type CampId,
 } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
@@ -18,7 +19,7 @@ import { useRosterFile, type FileRow } from './use-roster-file.ts';
 import { WhoIsIt } from './WhoIsIt.tsx';
 
 /** A file into the roster: its columns, the questions it leaves open, the rows to mend, then all of them at once. */
-export function ImportBoard({ roster, firstDay, campId }: { roster: readonly KnownCamper[]; firstDay: string; campId: string }) {
+export function ImportBoard({ roster, firstDay, campId }: { roster: readonly KnownCamper[]; firstDay: string; campId: CampId }) {
   const awake = useAwake();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);

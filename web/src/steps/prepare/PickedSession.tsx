@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { clockOf } from '@stride-chalk/core';
+import { clockOf, type CamperId } from '@stride-chalk/core';
 import { minuteOf, timeValue } from '../../parts/clock.ts';
 import type { DayPlanData, Planned } from './day-plan-data.ts';
 
@@ -16,8 +16,8 @@ export function PickedSession({
   data: DayPlanData;
   staff: ReadonlyMap<string, string>;
   mayPlan: boolean;
-  onMove: (camper: string, mound: string, from: number) => void;
-  onLate: (camper: string, from: number) => void;
+  onMove: (camper: CamperId, mound: string, from: number) => void;
+  onLate: (camper: CamperId, from: number) => void;
 }) {
   const camper = data.campers.find((c) => c.id === s.camper);
   const [mound, setMound] = useState(s.mound);

@@ -1,20 +1,20 @@
-import { doneSchema } from '@stride-chalk/core';
+import { doneSchema, type CamperId } from '@stride-chalk/core';
 import { useState } from 'react';
 import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 
 interface Namesake {
-  readonly camperId: string;
+  readonly camperId: CamperId;
   readonly bib: number;
   readonly camp: string;
   readonly firstDay: string;
 }
 interface Question {
-  readonly camperId: string;
+  readonly camperId: CamperId;
   readonly bib: number;
   readonly name: string;
   readonly born: string;
-  readonly asking: { readonly camperId: string; readonly camp: string };
+  readonly asking: { readonly camperId: CamperId; readonly camp: string };
 }
 type Answer = { readonly other: string; readonly is: 'same' | 'other' };
 

@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { outsideAgesSchema, AGE_GROUPS, type AgeGroup, type ArmCareRules, type OutsideAges } from '@stride-chalk/core';
+import {
+  outsideAgesSchema,
+  AGE_GROUPS,
+  type AgeGroup,
+  type ArmCareRules,
+  type OutsideAges,
+  type SheetId,
+} from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { ArmCareLimits } from './ArmCareLimits.tsx';
@@ -10,7 +17,7 @@ import { SchoolFields, type School } from './SchoolFields.tsx';
 interface Settings extends CampFacts {
   readonly distances: Partial<Record<AgeGroup, number>>;
   readonly retentionDays: number;
-  readonly sheetId: string;
+  readonly sheetId: SheetId;
   readonly schools: Record<string, string>;
   readonly schoolReasons: Record<string, string>;
   readonly armCare: ArmCareRules | null;
@@ -22,7 +29,7 @@ interface Props {
   readonly organisation: string | null;
   readonly zones: readonly string[];
   readonly published: ArmCareRules;
-  readonly sheets: ReadonlyArray<{ readonly id: string; readonly name: string }>;
+  readonly sheets: ReadonlyArray<{ readonly id: SheetId; readonly name: string }>;
   readonly schools: readonly School[];
 }
 
@@ -87,7 +94,7 @@ export function SettingsBoard(props: Props) {
           </h2>
           <label className="mt-1 grid max-w-[430px] gap-1 text-[15px] text-soft">
             Version in force
-            <select value={camp.sheetId} onChange={(e) => set({ sheetId: e.target.value })} className="field">
+            <select value={camp.sheetId} onChange={(e) => set({ sheetId: e.target.value as SheetId })} className="field">
               {props.sheets.map((s) => (
                 <option key={s.id} value={s.id}>
                   {s.name}

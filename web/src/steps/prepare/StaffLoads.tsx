@@ -1,8 +1,9 @@
+import type { StaffId } from '@stride-chalk/core';
 import type { DayPlanData } from './day-plan-data.ts';
 
 /** What falls to each: minutes at the camera, campers to score. */
 export function StaffLoads({ data }: { data: DayPlanData }) {
-  const scored = (id: string): number => data.sessions.filter((s) => s.scorer === id || s.secondScorer === id).length;
+  const scored = (id: StaffId): number => data.sessions.filter((s) => s.scorer === id || s.secondScorer === id).length;
   return (
     <section aria-label="What falls to each">
       <h2 className="m-0 text-[24px]">What falls to each</h2>

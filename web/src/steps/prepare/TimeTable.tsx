@@ -1,5 +1,5 @@
 import { useDraggable, useDroppable, type DragEndEvent } from '@dnd-kit/core';
-import { clockOf } from '@stride-chalk/core';
+import { clockOf, type CamperId } from '@stride-chalk/core';
 import type { DayPlanData, Planned } from './day-plan-data.ts';
 import type { Stood } from './newer-plan.ts';
 import { sideBySide } from './side-by-side.ts';
@@ -16,7 +16,7 @@ function spanOf(data: DayPlanData): { readonly from: number; readonly to: number
 export function dropped(
   event: DragEndEvent,
   data: DayPlanData,
-  move: (camper: string, mound: string, from: number) => void,
+  move: (camper: CamperId, mound: string, from: number) => void,
 ): void {
   const s = data.sessions.find((x) => x.camper === event.active.id);
   if (!s || !event.over) return;

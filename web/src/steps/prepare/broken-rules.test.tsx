@@ -2,12 +2,13 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test } from 'vitest';
 import { BrokenRules } from './BrokenRules.tsx';
 import type { DayPlanData } from './day-plan-data.ts';
+import { anId } from '../../parts/testing/an-id.ts';
 
 type Problem = DayPlanData['problems'][number];
 const problem = (code: Problem['code'], bib: number): Problem => ({
   code,
   kind: 'one',
-  campers: [String(bib)],
+  campers: [anId(String(bib))],
   says: `says ${code} of ${bib}`,
 });
 const shown = (problems: readonly Problem[]): string =>

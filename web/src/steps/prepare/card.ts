@@ -1,9 +1,9 @@
-import type { CareEntry, KnownCamper, ThrowKind } from '@stride-chalk/core';
+import type { CareEntry, KnownCamper, ThrowKind, StaffId } from '@stride-chalk/core';
 import type { ConsentRecord } from './ConsentGate.tsx';
 
 export interface CardProps {
   readonly camper: KnownCamper;
-  readonly staffId: string;
+  readonly staffId: StaffId;
   readonly sore: { readonly place: string; readonly since: string } | null;
   readonly withdrawn: boolean;
   readonly today: string;

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { UNANSWERED } from '@stride-chalk/core';
 import { keepFile, keptFile, type KeptFile } from './kept-file.ts';
+import { anId } from '../../parts/testing/an-id.ts';
 
 const file: KeptFile = {
   name: 'families.csv',
@@ -28,33 +29,33 @@ describe('a roster file that a tab keeps', () => {
   afterEach(() => vi.unstubAllGlobals());
 
   test('comes back byte for byte with its answers, for its camp alone', () => {
-    expect(keepFile('a', file)).toBe(true);
-    expect(keptFile('a')).toEqual(file);
+    expect(keepFile(anId('a'), file)).toBe(true);
+    expect(keptFile(anId('a'))).toEqual(file);
     // Another answer: the bytes are not written again.
     const written = vi.spyOn(sessionStorage, 'setItem');
-    keepFile('a', { ...file, answers: { ...file.answers, decisions: {} } });
+    keepFile(anId('a'), { ...file, answers: { ...file.answers, decisions: {} } });
     expect(written).toHaveBeenCalledTimes(1);
-    expect(keptFile('a')!.answers.decisions).toEqual({});
-    keepFile('a', file);
-    expect(keptFile('b')).toBeNull();
+    expect(keptFile(anId('a'))!.answers.decisions).toEqual({});
+    keepFile(anId('a'), file);
+    expect(keptFile(anId('b'))).toBeNull();
   });
 
   test('is gone when it was taken', () => {
-    keepFile('a', file);
-    keepFile('a', null);
-    expect(keptFile('a')).toBeNull();
+    keepFile(anId('a'), file);
+    keepFile(anId('a'), null);
+    expect(keptFile(anId('a'))).toBeNull();
   });
 
   test('too large for the tab, an older one does not stand in its place', () => {
-    keepFile('a', file);
+    keepFile(anId('a'), file);
     most = 10;
-    expect(keepFile('a', { ...file, name: 'other.csv', bytes: new Uint8Array(100) })).toBe(false);
-    expect(keptFile('a')).toBeNull();
+    expect(keepFile(anId('a'), { ...file, name: 'other.csv', bytes: new Uint8Array(100) })).toBe(false);
+    expect(keptFile(anId('a'))).toBeNull();
   });
 
   test('spoilt, it is none', () => {
-    keepFile('a', file);
+    keepFile(anId('a'), file);
     sessionStorage.setItem('stride-chalk.roster-file.a', '{"name":');
-    expect(keptFile('a')).toBeNull();
+    expect(keptFile(anId('a'))).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import type { ColumnMatch, DateAnswers, RosterField, TextEncoding } from '@stride-chalk/core';
+import type { ColumnMatch, DateAnswers, RosterField, TextEncoding, CampId } from '@stride-chalk/core';
 
 export type Decision = 'match' | 'new' | { readonly update: string };
 
@@ -20,7 +20,7 @@ export interface KeptFile {
   readonly answers: Answers;
 }
 
-const placeOf = (campId: string): string => `stride-chalk.roster-file.${campId}`;
+const placeOf = (campId: CampId): string => `stride-chalk.roster-file.${campId}`;
 
 /** The bytes as text, once for each file: they do not change with an answer. */
 const asText = new WeakMap<Uint8Array, string>();
@@ -36,7 +36,7 @@ function textOf(bytes: Uint8Array): string {
  *
  * @returns false when it is not kept: a reload loses what was answered
  */
-export function keepFile(campId: string, file: KeptFile | null): boolean {
+export function keepFile(campId: CampId, file: KeptFile | null): boolean {
   const [place, bytesPlace] = [placeOf(campId), `${placeOf(campId)}.bytes`];
   const text = file && textOf(file.bytes);
   try {
@@ -56,7 +56,7 @@ export function keepFile(campId: string, file: KeptFile | null): boolean {
 }
 
 /** The file that this tab has kept; null when there is none, or it cannot be read. */
-export function keptFile(campId: string): KeptFile | null {
+export function keptFile(campId: CampId): KeptFile | null {
   const text = sessionStorage.getItem(placeOf(campId));
   const bytes = sessionStorage.getItem(`${placeOf(campId)}.bytes`);
   if (text === null || bytes === null) return null;

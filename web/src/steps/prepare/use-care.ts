@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Standing, CareEntry } from '@stride-chalk/core';
+import type { Standing, CareEntry, CamperId, StaffId } from '@stride-chalk/core';
 import { CARE, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import type { EnterCare } from './card.ts';
 
@@ -8,8 +8,8 @@ import type { EnterCare } from './card.ts';
  * wait here, and are named.
  */
 export function useCare(
-  camperId: string,
-  staffId: string,
+  camperId: CamperId,
+  staffId: StaffId,
 ): {
   readonly news: OutboxNews<CareEntry>;
   /** What of this camper waits on the device. */

@@ -21,6 +21,7 @@ import {
   type RosterField,
   type RosterReading,
   type TextEncoding,
+  type CampId,
 } from '@stride-chalk/core';
 import { keepFile, keptFile, type Answers, type Decision } from './kept-file.ts';
 
@@ -77,7 +78,7 @@ function opened(name: string, bytes: Uint8Array, chosen: TextEncoding | null): O
 const NOTHING: Answers = { dates: UNANSWERED, mended: {}, left: new Set(), decisions: {}, consents: {} };
 
 /** A file on its way into the roster: columns, answers and mended cells. */
-export function useRosterFile(roster: readonly KnownCamper[], firstDay: string, campId: string) {
+export function useRosterFile(roster: readonly KnownCamper[], firstDay: string, campId: CampId) {
   const [file, setFile] = useState<OpenFile | null>(null);
   const [answers, setAnswers] = useState(NOTHING);
   const [again, setAgain] = useState(false);

@@ -1,3 +1,4 @@
+import type { ClipId } from '@stride-chalk/core';
 import type { SortProps } from './types.ts';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 
@@ -10,8 +11,8 @@ export function RemovedFilms({
 }: {
   removed: SortProps['removed'];
   deliveries: SortProps['deliveries'];
-  onPutBack: (id: string) => void;
-  onErase: (id: string) => void;
+  onPutBack: (id: ClipId) => void;
+  onErase: (id: ClipId) => void;
 }) {
   if (removed.length === 0) return null;
   return (

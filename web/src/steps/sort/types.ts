@@ -1,9 +1,9 @@
-import type { CamperFilms, ListedFilm, ViewId } from '@stride-chalk/core';
+import type { CamperFilms, ListedFilm, ViewId, CamperId } from '@stride-chalk/core';
 
 export type SortClip = ListedFilm;
 export interface SortProps extends CamperFilms {
   readonly camper: {
-    readonly id: string;
+    readonly id: CamperId;
     readonly bib: number;
     readonly name: string;
     readonly age: number;

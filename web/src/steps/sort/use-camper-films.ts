@@ -1,13 +1,17 @@
 import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
+import { z } from 'zod';
 import { useMutation } from '@tanstack/react-query';
 import {
+  filmTakenSchema,
   camperFilmsSchema,
   deliverySchema,
   doneSchema,
   type CamperFilms,
   type DeliveryKind,
   type ViewId,
+  type DeliveryId,
+  type ClipId,
 } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { known, knownHere, useLive } from '../../parts/use-live.ts';
@@ -25,15 +29,17 @@ function browserName(): string {
   return name;
 }
 
-function answerIn(text: string): { readonly id?: string; readonly title?: string } {
+const answerSchema = z.union([filmTakenSchema, z.object({ title: z.string() })]);
+/** What came back for a film: that it was taken, why not, or nothing that can be read. */
+function answerIn(text: string): Partial<z.infer<typeof filmTakenSchema> & { title: string }> {
   try {
-    return JSON.parse(text || '{}') as { id?: string; title?: string };
+    return answerSchema.parse(JSON.parse(text));
   } catch {
     return {};
   }
 }
 
-const takenIn = (id: string, deliveryId: string, view: ViewId, fileName: string): SortClip => ({
+const takenIn = (id: ClipId, deliveryId: DeliveryId, view: ViewId, fileName: string): SortClip => ({
   id,
   deliveryId,
   view,
@@ -62,7 +68,7 @@ export function useCamperFilms(
   const [uploads, setUploads] = useState<Readonly<Record<string, Upload>>>({});
   const [problem, setProblem] = useState<string | null>(null);
   /** A change of rate that touches marked key frames, until it is said once more. */
-  const [asked, setAsked] = useState<{ readonly id: string; readonly captureScale: number; readonly words: string } | null>(null);
+  const [asked, setAsked] = useState<{ readonly id: ClipId; readonly captureScale: number; readonly words: string } | null>(null);
   const sending = Object.keys(uploads).length > 0;
 
   /** Does something, then shows what the server has. */
@@ -91,7 +97,7 @@ export function useCamperFilms(
     return () => window.removeEventListener('beforeunload', ask);
   }, [sending]);
 
-  const arrived = (id: string, deliveryId: string, view: ViewId, fileName: string): void =>
+  const arrived = (id: ClipId, deliveryId: DeliveryId, view: ViewId, fileName: string): void =>
     show(({ clips }) => ({ clips: [...clips.filter((c) => c.id !== id), takenIn(id, deliveryId, view, fileName)] }));
   const under = (key: string, upload: Upload): void => setUploads((u) => ({ ...u, [key]: upload }));
   const over = (key: string): void => setUploads(({ [key]: _, ...rest }) => rest);
@@ -103,12 +109,12 @@ export function useCamperFilms(
     removed: films.removed,
     problem: problem ?? error?.message ?? null,
     adding: isPending,
-    uploadOf(deliveryId: string, view: ViewId): Upload | undefined {
+    uploadOf(deliveryId: DeliveryId, view: ViewId): Upload | undefined {
       const camera = films.filming.find((f) => f.problem === null && f.deliveryId === deliveryId && f.view === view);
       return camera ? { share: camera.share, text: 'The simulated camera films' } : uploads[`${deliveryId} ${view}`];
     },
 
-    attach(deliveryId: string, view: ViewId, file: File): void {
+    attach(deliveryId: DeliveryId, view: ViewId, file: File): void {
       const key = `${deliveryId} ${view}`;
       const text = `${file.name}, sent`;
       setProblem(null);
@@ -141,11 +147,11 @@ export function useCamperFilms(
     },
 
     /** Lets the simulated camera film; it goes on when this page is left. */
-    film(deliveryId: string, view: ViewId): void {
+    film(deliveryId: DeliveryId, view: ViewId): void {
       show(({ filming }) => ({ filming: [...filming, { deliveryId, view, share: 0, problem: null }] }));
       asks('POST', '/api/simulated-films', { deliveryId, view });
     },
-    again: (id: string): void => asks('POST', `/api/clips/${id}/again`),
+    again: (id: ClipId): void => asks('POST', `/api/clips/${id}/again`),
 
     addDelivery(kind: DeliveryKind): void {
       // Two quick taps make one.
@@ -157,15 +163,15 @@ export function useCamperFilms(
       });
     },
     /** Takes away a delivery of which nothing is there; its throw is taken back. */
-    removeDelivery: (id: string): void => asks('DELETE', `/api/deliveries/${id}`),
+    removeDelivery: (id: DeliveryId): void => asks('DELETE', `/api/deliveries/${id}`),
     /** Removes a film; one with key frames or points on it can be put back for a day. */
-    remove: (id: string): void => asks('DELETE', `/api/clips/${id}`),
-    putBack: (id: string): void => asks('PUT', `/api/removed-clips/${id}`),
-    erase: (id: string): void => asks('DELETE', `/api/removed-clips/${id}`),
+    remove: (id: ClipId): void => asks('DELETE', `/api/clips/${id}`),
+    putBack: (id: ClipId): void => asks('PUT', `/api/removed-clips/${id}`),
+    erase: (id: ClipId): void => asks('DELETE', `/api/removed-clips/${id}`),
     /** Moves a film, with the work on it, to where it belongs. */
-    move: (id: string, to: FilmPlace): void => asks('POST', `/api/clips/${id}/move`, to),
+    move: (id: ClipId, to: FilmPlace): void => asks('POST', `/api/clips/${id}/move`, to),
     /** Says at what rate a film was shot. Where key frames are marked the server asks once more, in its own words. */
-    rescale: (id: string, captureScale: number, confirmed = false): void =>
+    rescale: (id: ClipId, captureScale: number, confirmed = false): void =>
       doing(async () => {
         try {
           await askServer(doneSchema, `/api/clips/${id}`, { method: 'PATCH', body: { captureScale, confirmed } });

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { ThrowKind } from '@stride-chalk/core';
+import type { ThrowKind, CampId, ChildId, DeliveryId, StaffId } from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { deliveries } from './film.ts';
 import { checkIns, children } from './roster.ts';
@@ -12,16 +12,20 @@ export const soreArms = pgTable(
   {
     id: uuid('id').primaryKey(),
     childId: uuid('child_id')
+      .$type<ChildId>()
       .notNull()
       .references(() => children.id),
     /** The camp that entered it: only there it is taken back or erased. */
     campId: uuid('camp_id')
+      .$type<CampId>()
       .notNull()
       .references(() => camps.id),
     place: text('place').notNull(),
     since: date('since').notNull(),
     liftedAt: at('lifted_at'),
-    liftedBy: uuid('lifted_by').references(() => staff.id),
+    liftedBy: uuid('lifted_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     liftReason: text('lift_reason'),
     ...whoAndWhen(),
   },
@@ -40,10 +44,12 @@ export const throws = pgTable(
   {
     id: uuid('id').primaryKey(),
     childId: uuid('child_id')
+      .$type<ChildId>()
       .notNull()
       .references(() => children.id),
     /** The camp that entered it: only there it is taken back or erased. */
     campId: uuid('camp_id')
+      .$type<CampId>()
       .notNull()
       .references(() => camps.id),
     day: date('day').notNull(),
@@ -51,13 +57,16 @@ export const throws = pgTable(
     count: integer('count').notNull(),
     /** A filmed delivery is one throw. */
     deliveryId: uuid('delivery_id')
+      .$type<DeliveryId>()
       .unique()
       .references(() => deliveries.id),
     /** Reported at a check-in; a newer report of the day takes its place. */
     checkInId: uuid('check_in_id').references(() => checkIns.id),
     /** Taken back: it counts no longer, and stays to be seen. */
     takenBackAt: at('taken_back_at'),
-    takenBackBy: uuid('taken_back_by').references(() => staff.id),
+    takenBackBy: uuid('taken_back_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     takenBackWhy: text('taken_back_why'),
     ...whoAndWhen(),
   },
@@ -75,10 +84,12 @@ export const limitOverrides = pgTable(
   {
     id: uuid('id').primaryKey(),
     childId: uuid('child_id')
+      .$type<ChildId>()
       .notNull()
       .references(() => children.id),
     /** The camp that entered it: only there it is taken back or erased. */
     campId: uuid('camp_id')
+      .$type<CampId>()
       .notNull()
       .references(() => camps.id),
     day: date('day').notNull(),
@@ -86,7 +97,9 @@ export const limitOverrides = pgTable(
     /** Throws allowed from its entry on. */
     throws: integer('throws').notNull(),
     takenBackAt: at('taken_back_at'),
-    takenBackBy: uuid('taken_back_by').references(() => staff.id),
+    takenBackBy: uuid('taken_back_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     ...whoAndWhen(),
   },
   (t) => [
@@ -102,9 +115,13 @@ export const messages = pgTable(
   'messages',
   {
     id: uuid('id').primaryKey(),
-    campId: uuid('camp_id').references(() => camps.id),
+    campId: uuid('camp_id')
+      .$type<CampId>()
+      .references(() => camps.id),
     /** The child it speaks of; it goes when he is erased. */
-    childId: uuid('child_id').references(() => children.id),
+    childId: uuid('child_id')
+      .$type<ChildId>()
+      .references(() => children.id),
     /** Who it is for, in words. */
     to: text('to').notNull(),
     /** His mail address; null where none is known. */
@@ -119,7 +136,9 @@ export const messages = pgTable(
     printedAt: at('printed_at'),
     /** Somebody has told him: by paper, by phone, in person. */
     handedOverAt: at('handed_over_at'),
-    handedOverBy: uuid('handed_over_by').references(() => staff.id),
+    handedOverBy: uuid('handed_over_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     /** The mail service has taken it. */
     mailedAt: at('mailed_at'),
     /** What the mail service said when it did not. */
@@ -138,6 +157,7 @@ export const messages = pgTable(
 /** The mail service of a camp. Without a row, or switched off, nothing leaves this machine. */
 export const mailSettings = pgTable('mail_settings', {
   campId: uuid('camp_id')
+    .$type<CampId>()
     .primaryKey()
     .references(() => camps.id),
   active: boolean('active').notNull().default(false),
@@ -158,11 +178,14 @@ export const mailSettings = pgTable('mail_settings', {
 export const erasures = pgTable('erasures', {
   id: uuid('id').primaryKey(),
   /** Where; null for those from before it was kept. */
-  campId: uuid('camp_id').references(() => camps.id),
+  campId: uuid('camp_id')
+    .$type<CampId>()
+    .references(() => camps.id),
   reason: text('reason', { enum: ['asked by the family', 'retention ended', 'entered by mistake'] }).notNull(),
   removed: jsonb('removed').$type<Record<string, number>>().notNull(),
   erasedAt: at('erased_at').notNull().default(sql`transaction_timestamp()`),
   erasedBy: uuid('erased_by')
+    .$type<StaffId>()
     .notNull()
     .references(() => staff.id),
 });

@@ -1,3 +1,4 @@
+import type { CampId, CamperId, ClipId, DeliveryId, StaffId } from '@stride-chalk/core';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
@@ -22,8 +23,9 @@ import { camps, staff, whoAndWhen } from './staff.ts';
 export const deliveries = pgTable(
   'deliveries',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').$type<DeliveryId>().primaryKey(),
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     number: integer('number').notNull(),
@@ -40,8 +42,9 @@ export const deliveries = pgTable(
 export const clips = pgTable(
   'clips',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').$type<ClipId>().primaryKey(),
     deliveryId: uuid('delivery_id')
+      .$type<DeliveryId>()
       .notNull()
       .references(() => deliveries.id),
     view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }).notNull(),
@@ -59,7 +62,9 @@ export const clips = pgTable(
       .default('answered'),
     /** Which device and setting the film comes from, as far as the file or the browser tells. */
     device: text('device'),
-    scaledBy: uuid('scaled_by').references(() => staff.id),
+    scaledBy: uuid('scaled_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     scaledAt: at('scaled_at'),
     /** Time of every frame in the file, in seconds; null until indexed. */
     frameTimes: doublePrecision('frame_times').array(),
@@ -74,7 +79,9 @@ export const clips = pgTable(
     progress: real('progress').notNull().default(0),
     /** Removed with work on it: out of every list, kept for a day so that it can be put back. */
     removedAt: at('removed_at'),
-    removedBy: uuid('removed_by').references(() => staff.id),
+    removedBy: uuid('removed_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     /** Its retention is over: out of every list, and removed some weeks later unless a lead takes it back. */
     hiddenAt: at('hidden_at'),
     ...whoAndWhen(),
@@ -93,6 +100,7 @@ export const captureAnswers = pgTable(
   'capture_answers',
   {
     campId: uuid('camp_id')
+      .$type<CampId>()
       .notNull()
       .references(() => camps.id),
     device: text('device').notNull(),
@@ -108,6 +116,7 @@ export const refusals = pgTable(
   {
     id: uuid('id').primaryKey(),
     deliveryId: uuid('delivery_id')
+      .$type<DeliveryId>()
       .notNull()
       .references(() => deliveries.id),
     view: text('view').notNull(),

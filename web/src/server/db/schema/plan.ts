@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { index, check, date, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { DayPlanFacts, DaySettings } from '@stride-chalk/core';
+import type { DayPlanFacts, DaySettings, CampId, CamperId, StaffId } from '@stride-chalk/core';
 import { campers } from './roster.ts';
 import { camps, staff, whoAndWhen } from './staff.ts';
 
@@ -10,6 +10,7 @@ export const dayPlans = pgTable(
   {
     id: uuid('id').primaryKey(),
     campId: uuid('camp_id')
+      .$type<CampId>()
       .notNull()
       .references(() => camps.id),
     day: date('day').notNull(),
@@ -30,6 +31,7 @@ export const planSessions = pgTable(
       .notNull()
       .references(() => dayPlans.id, { onDelete: 'cascade' }),
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     mound: text('mound').notNull(),
@@ -39,12 +41,16 @@ export const planSessions = pgTable(
     to: integer('to_minute').notNull(),
     deliveries: integer('deliveries').notNull(),
     filmerId: uuid('filmer_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id),
     scorerId: uuid('scorer_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id),
-    secondScorerId: uuid('second_scorer_id').references(() => staff.id),
+    secondScorerId: uuid('second_scorer_id')
+      .$type<StaffId>()
+      .references(() => staff.id),
   },
   (t) => [
     unique('plan_sessions_one_per_camper').on(t.planId, t.camperId),
@@ -64,10 +70,12 @@ export const scoringTasks = pgTable(
   {
     id: uuid('id').primaryKey(),
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     day: date('day').notNull(),
     coachId: uuid('coach_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id),
     kind: text('kind', { enum: ['first', 'second', 'practice'] }).notNull(),
@@ -89,6 +97,7 @@ export const lateArrivals = pgTable(
   'late_arrivals',
   {
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     day: date('day').notNull(),

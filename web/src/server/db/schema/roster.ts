@@ -1,12 +1,12 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, date, index, integer, jsonb, pgTable, primaryKey, real, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { CONSENT_WAYS } from '@stride-chalk/core';
+import { CONSENT_WAYS, type CampId, type CamperId, type ChildId, type StaffId } from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { camps, staff, whoAndWhen } from './staff.ts';
 
 /** A child, over all his camps. What is known of him stands in the rows of his camps. */
 export const children = pgTable('children', {
-  id: uuid('id').primaryKey(),
+  id: uuid('id').$type<ChildId>().primaryKey(),
   ...whoAndWhen(),
 });
 
@@ -14,11 +14,13 @@ export const children = pgTable('children', {
 export const campers = pgTable(
   'campers',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').$type<CamperId>().primaryKey(),
     childId: uuid('child_id')
+      .$type<ChildId>()
       .notNull()
       .references(() => children.id),
     campId: uuid('camp_id')
+      .$type<CampId>()
       .notNull()
       .references(() => camps.id),
     bib: integer('bib').notNull(),
@@ -53,13 +55,17 @@ export const sameChildQuestions = pgTable(
   'same_child_questions',
   {
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id, { onDelete: 'cascade' }),
     otherCamperId: uuid('other_camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id, { onDelete: 'cascade' }),
     answer: text('answer', { enum: ['same', 'other'] }),
-    answeredBy: uuid('answered_by').references(() => staff.id),
+    answeredBy: uuid('answered_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     answeredAt: at('answered_at'),
     ...whoAndWhen(),
   },
@@ -76,6 +82,7 @@ export const consents = pgTable(
   {
     id: uuid('id').primaryKey(),
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     film: boolean('film').notNull(),
@@ -100,6 +107,7 @@ export const checkIns = pgTable(
   {
     id: uuid('id').primaryKey(),
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     day: date('day').notNull(),

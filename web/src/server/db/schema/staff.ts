@@ -15,7 +15,7 @@ import {
   varchar,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
-import type { AgeGroup, ArmCareRules, Sheet } from '@stride-chalk/core';
+import type { AgeGroup, ArmCareRules, Sheet, CampId, OrganisationId, SheetId, StaffId } from '@stride-chalk/core';
 import { at } from './columns.ts';
 
 /**
@@ -25,14 +25,16 @@ import { at } from './columns.ts';
 export const staff = pgTable(
   'staff',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').$type<StaffId>().primaryKey(),
     name: text('name').notNull(),
     /** Names the account to the sign-in library; nobody sees it. */
     email: text('email').notNull().unique(),
     /** The mail address of the person, in small letters: signed in with, written to. */
     address: text('address').notNull(),
     /** The lead who made the account; null for a first lead. */
-    madeBy: uuid('made_by').references((): AnyPgColumn => staff.id),
+    madeBy: uuid('made_by')
+      .$type<StaffId>()
+      .references((): AnyPgColumn => staff.id),
     /** An account of the made-up camp: its password is printed, so it ends when the demo is off. */
     demo: boolean('demo').notNull().default(false),
     emailVerified: boolean('email_verified').notNull().default(false),
@@ -44,7 +46,9 @@ export const staff = pgTable(
 );
 
 export const whoAndWhen = () => ({
-  enteredBy: uuid('entered_by').references(() => staff.id),
+  enteredBy: uuid('entered_by')
+    .$type<StaffId>()
+    .references(() => staff.id),
   enteredAt: at('entered_at').notNull().defaultNow(),
 });
 
@@ -52,7 +56,7 @@ export const whoAndWhen = () => ({
 export const sheets = pgTable(
   'sheets',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').$type<SheetId>().primaryKey(),
     key: text('key').notNull(),
     version: integer('version').notNull(),
     document: jsonb('document').$type<Sheet>().notNull(),
@@ -62,7 +66,7 @@ export const sheets = pgTable(
 
 /** Who runs camps and answers for them to the families: a club, a school, an association. What one knows of a child, another never sees. */
 export const organisations = pgTable('organisations', {
-  id: uuid('id').primaryKey(),
+  id: uuid('id').$type<OrganisationId>().primaryKey(),
   name: text('name').notNull(),
   ...whoAndWhen(),
 });
@@ -72,9 +76,11 @@ export const campMakers = pgTable(
   'camp_makers',
   {
     organisationId: uuid('organisation_id')
+      .$type<OrganisationId>()
       .notNull()
       .references(() => organisations.id),
     staffId: uuid('staff_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id),
     ...whoAndWhen(),
@@ -85,8 +91,9 @@ export const campMakers = pgTable(
 export const camps = pgTable(
   'camps',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').$type<CampId>().primaryKey(),
     organisationId: uuid('organisation_id')
+      .$type<OrganisationId>()
       .notNull()
       .references(() => organisations.id),
     name: text('name').notNull(),
@@ -96,6 +103,7 @@ export const camps = pgTable(
     timeZone: text('time_zone').notNull(),
     units: text('units', { enum: ['metric', 'imperial'] }).notNull(),
     sheetId: uuid('sheet_id')
+      .$type<SheetId>()
       .notNull()
       .references(() => sheets.id),
     schools: jsonb('schools').$type<Record<string, string>>().notNull().default({}),
@@ -120,15 +128,19 @@ export const campStaff = pgTable(
   'camp_staff',
   {
     campId: uuid('camp_id')
+      .$type<CampId>()
       .notNull()
       .references(() => camps.id),
     staffId: uuid('staff_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id),
     role: text('role', { enum: ['lead', 'coach', 'helper'] }).notNull(),
     deactivatedAt: at('deactivated_at'),
     /** Who gave the role or took the place away, last; null while it is as it was when he was taken on. */
-    changedBy: uuid('changed_by').references(() => staff.id),
+    changedBy: uuid('changed_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     changedAt: at('changed_at'),
     ...whoAndWhen(),
   },
@@ -146,6 +158,7 @@ export const sessions = pgTable(
   {
     id: uuid('id').primaryKey(),
     userId: uuid('staff_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id, { onDelete: 'cascade' }),
     token: text('token').notNull().unique(),
@@ -164,6 +177,7 @@ export const credentials = pgTable(
   {
     id: uuid('id').primaryKey(),
     userId: uuid('staff_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id, { onDelete: 'cascade' }),
     accountId: text('account_id').notNull(),

@@ -12,7 +12,15 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { ORIGINS } from '@stride-chalk/core';
+import {
+  ORIGINS,
+  type CamperId,
+  type ClipId,
+  type DeliveryId,
+  type EvaluationId,
+  type SheetId,
+  type StaffId,
+} from '@stride-chalk/core';
 import { at } from './columns.ts';
 import { clips, deliveries } from './film.ts';
 import { campers } from './roster.ts';
@@ -26,6 +34,7 @@ export const entries = pgTable(
     target: text('target').notNull(),
     body: jsonb('body').notNull(),
     enteredBy: uuid('entered_by')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id),
     enteredAt: at('entered_at').notNull().defaultNow(),
@@ -38,6 +47,7 @@ export const entries = pgTable(
 const entered = () => ({
   entryId: uuid('entry_id').notNull(),
   enteredBy: uuid('entered_by')
+    .$type<StaffId>()
     .notNull()
     .references(() => staff.id),
   enteredAt: at('entered_at').notNull().defaultNow(),
@@ -47,6 +57,7 @@ export const marks = pgTable(
   'marks',
   {
     clipId: uuid('clip_id')
+      .$type<ClipId>()
       .notNull()
       .references(() => clips.id),
     event: text('event').notNull(),
@@ -64,6 +75,7 @@ export const points = pgTable(
   'points',
   {
     clipId: uuid('clip_id')
+      .$type<ClipId>()
       .notNull()
       .references(() => clips.id),
     event: text('event').notNull(),
@@ -84,13 +96,16 @@ export const scores = pgTable(
   'scores',
   {
     deliveryId: uuid('delivery_id')
+      .$type<DeliveryId>()
       .notNull()
       .references(() => deliveries.id),
     checkpoint: text('checkpoint').notNull(),
     coachId: uuid('coach_id')
+      .$type<StaffId>()
       .notNull()
       .references(() => staff.id),
     sheetId: uuid('sheet_id')
+      .$type<SheetId>()
       .notNull()
       .references(() => sheets.id),
     /** '0' to '3', or 'NV' for not visible. */
@@ -110,12 +125,14 @@ export const scores = pgTable(
 export const evaluations = pgTable(
   'evaluations',
   {
-    id: uuid('id').primaryKey(),
+    id: uuid('id').$type<EvaluationId>().primaryKey(),
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     version: integer('version').notNull(),
     sheetId: uuid('sheet_id')
+      .$type<SheetId>()
       .notNull()
       .references(() => sheets.id),
     /** Of any form there was: read by `evaluationDocumentSchema`. */
@@ -127,7 +144,9 @@ export const evaluations = pgTable(
     /** What a released page shows beside the document: name, age, figures drawn; null for a draft. */
     snapshot: jsonb('snapshot'),
     releasedAt: at('released_at'),
-    releasedBy: uuid('released_by').references(() => staff.id),
+    releasedBy: uuid('released_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     ...whoAndWhen(),
   },
   (t) => [
@@ -143,13 +162,16 @@ export const formerDrafts = pgTable(
   {
     id: uuid('id').primaryKey(),
     camperId: uuid('camper_id')
+      .$type<CamperId>()
       .notNull()
       .references(() => campers.id),
     version: integer('version').notNull(),
     /** Of any form there was: read by `evaluationDocumentSchema`. */
     document: jsonb('document').$type<unknown>().notNull(),
     /** Who wrote it, and when. */
-    writtenBy: uuid('written_by').references(() => staff.id),
+    writtenBy: uuid('written_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
     writtenAt: at('written_at').notNull(),
     ...whoAndWhen(),
   },
