@@ -1,10 +1,21 @@
 import { defineConfig } from '@playwright/test';
 
+/** Two workers, each with a product and a database of its own; one where a product that runs already is named. */
+const WORKERS = process.env.E2E_URL && !process.env.E2E_PRODUCTS ? 1 : 2;
+// This file is read in every worker: each takes its own product.
+const own = (JSON.parse(process.env.E2E_PRODUCTS ?? '[]') as Array<{ url: string; databaseUrl: string }>)[
+  Number(process.env.TEST_PARALLEL_INDEX ?? 0)
+];
+if (own) {
+  process.env.E2E_URL = own.url;
+  process.env.E2E_DATABASE = own.databaseUrl;
+}
+
 export default defineConfig({
   testDir: '.',
   globalSetup: './support/global-setup.ts',
   outputDir: '../test-results',
-  workers: 1,
+  workers: WORKERS,
   fullyParallel: false,
   timeout: 120_000,
   expect: { timeout: 15_000 },

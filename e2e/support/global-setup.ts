@@ -1,14 +1,17 @@
+import type { FullConfig } from '@playwright/test';
 import { query, startProduct } from './product.ts';
 
-/** One product with the demo camp for all browser tests; each test uses campers of its own. */
-export default async function setup(): Promise<() => Promise<void>> {
+/** A product with the demo camp for each worker; the tests of a worker use campers of their own. */
+export default async function setup({ workers }: FullConfig): Promise<() => Promise<void>> {
   // A product that runs already serves while a test is being written.
   if (process.env.E2E_URL) return async () => undefined;
-  const product = await startProduct({ demo: true });
-  const waiting = async (): Promise<number> =>
-    (await query(product.databaseUrl, `select id from clips where state <> 'ready'`)).length;
-  while ((await waiting()) > 0) await new Promise((resolve) => setTimeout(resolve, 500));
-  process.env.E2E_URL = product.url;
-  process.env.E2E_DATABASE = product.databaseUrl;
-  return () => product.end();
+  const products = await Promise.all(Array.from({ length: workers }, () => startProduct({ demo: true })));
+  const waiting = async (databaseUrl: string): Promise<number> =>
+    (await query(databaseUrl, `select id from clips where state <> 'ready'`)).length;
+  for (const { databaseUrl } of products)
+    while ((await waiting(databaseUrl)) > 0) await new Promise((resolve) => setTimeout(resolve, 500));
+  process.env.E2E_PRODUCTS = JSON.stringify(products.map(({ url, databaseUrl }) => ({ url, databaseUrl })));
+  return async () => {
+    await Promise.all(products.map((product) => product.end()));
+  };
 }

@@ -55,12 +55,15 @@ const ended = (child: ChildProcess): Promise<void> =>
     ? Promise.resolve()
     : new Promise((resolve) => child.once('exit', () => resolve()));
 
+let started = 0;
+
 export async function startProduct(options: {
   readonly demo: boolean;
   /** Where the server looks for its database, if something stands in between. */
   readonly through?: (databaseUrl: string) => Promise<string>;
 }): Promise<Product> {
-  const name = `chalk_e2e_${Date.now()}_${process.pid}`;
+  started += 1;
+  const name = `chalk_e2e_${Date.now()}_${process.pid}_${started}`;
   await query(adminUrl(), `create database ${name}`);
   const at = new URL(adminUrl());
   at.pathname = `/${name}`;
