@@ -22,6 +22,20 @@ const sessionSchema = z.object({
   secondScorer: staffIdSchema.nullable(),
 });
 
+/** What the planner says of its answer; it names nobody. */
+export const planFactsSchema = z.object({
+  finish: minute.nullable(),
+  minutes: z.number(),
+  bound: z.object({
+    finish: minute,
+    by: z.enum(['mounds', 'cameras', 'staff', 'arrival']),
+    moundMinutes: z.number(),
+  }),
+  leastMinutes: z.number(),
+  ageSpread: z.number(),
+  filmingMinutes: z.record(z.string(), z.number()),
+});
+
 /** Everything that the page of a day's plan shows. */
 export const dayPlanPageSchema = z.object({
   campId: campIdSchema,
@@ -38,18 +52,7 @@ export const dayPlanPageSchema = z.object({
   here: list(camperIdSchema),
   /** Who may throw and has no place. */
   unplanned: list(camperIdSchema),
-  facts: z.object({
-    finish: minute.nullable(),
-    minutes: z.number(),
-    bound: z.object({
-      finish: minute,
-      by: z.enum(['mounds', 'cameras', 'staff', 'arrival']),
-      moundMinutes: z.number(),
-    }),
-    leastMinutes: z.number(),
-    ageSpread: z.number(),
-    filmingMinutes: z.record(z.string(), z.number()),
-  }),
+  facts: planFactsSchema,
   problems: list(
     z.object({
       code: z.enum(PLAN_PROBLEMS),

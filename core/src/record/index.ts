@@ -47,6 +47,17 @@ export { draftSavedSchema } from './evaluation.ts';
 export { entrySchema, entryTarget, recordedSchema, type Entry, type Recorded } from './entry.ts';
 export { ENDPOINTS, readAnswer, type Endpoint, type EndpointName } from './endpoints.ts';
 export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './day-plan-page.ts';
+export {
+  handOutFrameSchema,
+  keptArmCareSchema,
+  keptCountsSchema,
+  keptDistancesSchema,
+  keptPlanFactsSchema,
+  keptThrowsSchema,
+  keptWordsSchema,
+  type FreezeFrame,
+  type HandOutFrame,
+} from './kept.ts';
 export { LIVE_TOPICS, liveChangeSchema, type LiveChange, type LiveTopic } from './live.ts';
 export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
 export { filmTakenSchema } from './films.ts';

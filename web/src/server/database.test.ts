@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import pino from 'pino';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { campById } from './camps.ts';
 import { databaseAnswers, databaseUrl, db, isDatabaseAway, migrateDatabase, pool } from './db/connect.ts';
 import { campers, organisations } from './db/schema.ts';
 import { logOptions } from './log.ts';
@@ -29,6 +30,26 @@ const failure = (work: Promise<unknown>): Promise<unknown> =>
     () => null,
     (error: unknown) => error,
   );
+
+describe('a document in a row', () => {
+  test('is read by its schema: what cannot be read is an error that names where it is kept, and nothing is read the wrong way', async () => {
+    const kept = (column: string, value: string) =>
+      db().execute(sql`update camps set ${sql.raw(column)} = ${value}::jsonb where id = ${world.campId}`);
+    for (const [column, wrong, right] of [
+      ['arm_care', '{"groups": []}', 'null'],
+      ['distances', '{"11-12": "fifty"}', '{"11-12": 50}'],
+      ['schools', '["A1"]', '{}'],
+    ] as const) {
+      await kept(column, wrong);
+      const said = String(await failure(campById(world.campId)));
+      expect(said, column).toContain(`what is kept in ${column} cannot be read`);
+      expect(said, column).not.toContain('fifty');
+      if (right === 'null') await db().execute(sql`update camps set arm_care = null`);
+      else await kept(column, right);
+    }
+    expect((await campById(world.campId)).distances).toEqual({ '11-12': 50 });
+  });
+});
 
 describe('a database connection that breaks', () => {
   test('at rest is replaced by the next query', async () => {

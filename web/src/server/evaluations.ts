@@ -3,7 +3,6 @@ import { v7 } from 'uuid';
 import {
   addDays,
   editedLines,
-  evaluationDocumentSchema,
   findEvaluation,
   furtherFocus,
   sayEvaluation,
@@ -27,13 +26,8 @@ import { measuredFigures } from './figures.ts';
 import { notFound, Refusal } from './refusal.ts';
 import { newId } from './new-id.ts';
 
-type Row = typeof evaluations.$inferSelect;
-export interface EvaluationRow extends Omit<Row, 'document'> {
-  readonly document: EvaluationDocument;
-}
-
-/** A row as it lies in the database, its document read whatever its form: what was released is never rewritten. */
-const read = (row: Row): EvaluationRow => ({ ...row, document: evaluationDocumentSchema.parse(row.document) });
+/** A row with its document in the newest form, whatever the form in which it is kept: what was released is never rewritten. */
+export type EvaluationRow = typeof evaluations.$inferSelect;
 
 /** One score per delivery and checkpoint: the author's own, else that of the coach who comes first. */
 function scoresFor(set: BenchSet, authorId: string): Score[] {
@@ -109,7 +103,7 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
       .orderBy(desc(evaluations.version))
       .limit(1);
     // The coach's words stay; the picture of the phases and what was seen are of the levels as they are now.
-    const words = request.from === 'last released' && last ? evaluationDocumentSchema.parse(last.document).said : null;
+    const words = request.from === 'last released' && last ? last.document.said : null;
     const said = words ? { ...made, strengths: words.strengths, focus: words.focus } : made;
     const document = { form: 2 as const, facts, said, edited: [] };
     const [row] = await tx
@@ -123,11 +117,11 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
         enteredBy: by,
       })
       .returning();
-    return read(row!);
+    return row!;
   });
 }
 
-async function keepFormer(tx: Executor, row: Row, by: StaffId): Promise<void> {
+async function keepFormer(tx: Executor, row: EvaluationRow, by: StaffId): Promise<void> {
   await tx.insert(formerDrafts).values({
     id: v7(),
     camperId: row.camperId,
@@ -140,7 +134,7 @@ async function keepFormer(tx: Executor, row: Row, by: StaffId): Promise<void> {
   });
 }
 
-async function newerDraft(row: Row): Promise<Refusal> {
+async function newerDraft(row: EvaluationRow): Promise<Refusal> {
   const [writer] =
     row.enteredBy === null ? [] : await db().select({ name: staff.name }).from(staff).where(eq(staff.id, row.enteredBy));
   return new Refusal(
@@ -166,7 +160,7 @@ export async function saveDraft(
     if (now.revision !== revision && !over) throw await newerDraft(now);
     // The first change of another hand keeps what was there.
     if (now.enteredBy !== by || over) await keepFormer(tx, now, by);
-    const { facts } = evaluationDocumentSchema.parse(now.document);
+    const { facts } = now.document;
     const { camp } = await camperById(now.camperId);
     const said = facts ? { ...words, drillThrows: facts.drillThrows } : words;
     const document: EvaluationDocument = { form: 2, facts, said, edited: [] };
@@ -180,7 +174,7 @@ export async function saveDraft(
       })
       .where(eq(evaluations.id, id))
       .returning();
-    return read(row!);
+    return row!;
   });
 }
 
@@ -199,7 +193,7 @@ export async function formerDraftsOf(camperId: CamperId) {
     .where(eq(formerDrafts.camperId, camperId))
     .orderBy(desc(formerDrafts.enteredAt))
     .limit(20);
-  return rows.map((row) => ({ ...row, document: evaluationDocumentSchema.parse(row.document) }));
+  return rows;
 }
 
 /** Every version that was released, the newest first. */
@@ -217,13 +211,13 @@ export async function evaluationVersion(camperId: CamperId, version: number): Pr
     .select()
     .from(evaluations)
     .where(and(eq(evaluations.camperId, camperId), eq(evaluations.version, version)));
-  return row ? read(row) : null;
+  return row ? row : null;
 }
 
 export async function evaluationById(id: EvaluationId): Promise<EvaluationRow> {
   const [row] = await db().select().from(evaluations).where(eq(evaluations.id, id));
   if (!row) throw notFound('The evaluation');
-  return read(row);
+  return row;
 }
 
 /** The newest evaluation of a camper, draft or released. */
@@ -234,7 +228,7 @@ export async function latestEvaluation(camperId: CamperId): Promise<EvaluationRo
     .where(eq(evaluations.camperId, camperId))
     .orderBy(desc(evaluations.version))
     .limit(1);
-  return row ? read(row) : null;
+  return row ? row : null;
 }
 
 /** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */

@@ -7,10 +7,10 @@ import {
   type BenchSet,
   type EventId,
   type FocusItem,
-  type Position,
+  type FreezeFrame,
+  type HandOutFrame,
   type Sheet,
   type ViewId,
-  type ClipId,
 } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById } from './campers.ts';
@@ -19,45 +19,9 @@ import { listStaff } from './staff.ts';
 
 import type { EvaluationRow } from './evaluations.ts';
 
-/** A freeze frame as the page shows it: the frame of the clip, and the points of its figure drawn on it. */
-export interface FreezeFrame {
-  readonly clipId: ClipId;
-  readonly frame: number;
-  readonly width: number;
-  readonly height: number;
-  readonly line: readonly Position[];
-  /** Where the body is in x, so that a narrow picture keeps it; null where that is unknown. */
-  readonly centre: number | null;
-  /** SHA-256 of the kept picture of a released evaluation; null while it is a draft. */
-  readonly picture: string | null;
-}
-
-/** What a hand-out shows beside its document; kept with a released evaluation. */
-export interface HandOutFrame {
-  readonly camper: {
-    readonly bib: number;
-    readonly name: string;
-    readonly age: number;
-    readonly hand: 'R' | 'L';
-    readonly heightCentimetres: number;
-  };
-  readonly camp: {
-    readonly name: string;
-    readonly place: string;
-    readonly units: 'metric' | 'imperial';
-    /** Left out in hand-outs from before it was kept. */
-    readonly timeZone?: string;
-  };
-  readonly sheet: { readonly name: string; readonly version: number };
-  readonly coaches: readonly string[];
-  readonly thrownOn: string | null;
-  /** One per focus area, in order; null where the film does not show it. */
-  readonly freezes: ReadonlyArray<FreezeFrame | null>;
-}
-
 /** What the page shows: for a released evaluation what was kept, for a draft as things stand. */
 export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
-  if (row.snapshot) return row.snapshot as HandOutFrame;
+  if (row.snapshot) return row.snapshot;
   const { camp, camper } = await camperById(row.camperId);
   const set = await benchSet(row.camperId);
   const coachIds = new Set(set.scores.map((s) => s.coachId));

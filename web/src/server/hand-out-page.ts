@@ -1,5 +1,6 @@
 import { evaluationVersion, latestEvaluation, type EvaluationRow } from './evaluations.ts';
-import { handOutFrame, type FreezeFrame } from './hand-out-frame.ts';
+import type { FreezeFrame } from '@stride-chalk/core';
+import { handOutFrame } from './hand-out-frame.ts';
 import type { Camper } from './campers.ts';
 
 const source = (freeze: FreezeFrame): string =>
@@ -21,7 +22,7 @@ export async function handOutOf(camper: Camper, version: number | null = null) {
       coaches: frame.coaches,
       thrownOn: frame.thrownOn,
       freezes: frame.freezes.map(
-        (f) => f && { src: source(f), width: f.width, height: f.height, line: f.line, centre: f.centre ?? null },
+        (f) => f && { src: source(f), width: f.width, height: f.height, line: f.line, centre: f.centre },
       ),
       version: row.version,
       released: row.releasedAt !== null,

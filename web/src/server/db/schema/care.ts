@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { ThrowKind, CampId, ChildId, DeliveryId, StaffId } from '@stride-chalk/core';
-import { at } from './columns.ts';
+import { boolean, check, date, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { keptCountsSchema, type ThrowKind, type CampId, type ChildId, type DeliveryId, type StaffId } from '@stride-chalk/core';
+import { at, document } from './columns.ts';
 import { deliveries } from './film.ts';
 import { checkIns, children } from './roster.ts';
 import { camps, staff, whoAndWhen } from './staff.ts';
@@ -182,7 +182,7 @@ export const erasures = pgTable('erasures', {
     .$type<CampId>()
     .references(() => camps.id),
   reason: text('reason', { enum: ['asked by the family', 'retention ended', 'entered by mistake'] }).notNull(),
-  removed: jsonb('removed').$type<Record<string, number>>().notNull(),
+  removed: document('removed', keptCountsSchema).notNull(),
   erasedAt: at('erased_at').notNull().default(sql`transaction_timestamp()`),
   erasedBy: uuid('erased_by')
     .$type<StaffId>()

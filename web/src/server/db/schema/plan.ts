@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { index, check, date, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { DayPlanFacts, DaySettings, CampId, CamperId, StaffId } from '@stride-chalk/core';
+import { index, check, date, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { daySettingsSchema, keptPlanFactsSchema, type CampId, type CamperId, type StaffId } from '@stride-chalk/core';
+import { document } from './columns.ts';
 import { campers } from './roster.ts';
 import { camps, staff, whoAndWhen } from './staff.ts';
 
@@ -14,8 +15,8 @@ export const dayPlans = pgTable(
       .notNull()
       .references(() => camps.id),
     day: date('day').notNull(),
-    settings: jsonb('settings').$type<DaySettings>().notNull(),
-    facts: jsonb('facts').$type<DayPlanFacts & { readonly scorersCut?: boolean }>(),
+    settings: document('settings', daySettingsSchema).notNull(),
+    facts: document('facts', keptPlanFactsSchema),
     /** Counted up with every change, so that two leads do not undo each other unseen. */
     revision: integer('revision').notNull().default(1),
     ...whoAndWhen(),

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, index, integer, jsonb, pgTable, primaryKey, real, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { CONSENT_WAYS, type CampId, type CamperId, type ChildId, type StaffId } from '@stride-chalk/core';
-import { at } from './columns.ts';
+import { boolean, check, date, index, integer, pgTable, primaryKey, real, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { keptThrowsSchema, CONSENT_WAYS, type CampId, type CamperId, type ChildId, type StaffId } from '@stride-chalk/core';
+import { at, document } from './columns.ts';
 import { camps, staff, whoAndWhen } from './staff.ts';
 
 /** A child, over all his camps. What is known of him stands in the rows of his camps. */
@@ -123,10 +123,9 @@ export const checkIns = pgTable(
     /** null: not looked at. */
     mobility: text('mobility').array(),
     /** Throws that the family reports: day and count. null: not asked; an empty list: none. */
-    throwsReported:
-      jsonb('throws_reported').$type<ReadonlyArray<{ day: string; count: number; kind: 'game' | 'bullpen' | 'drill' }>>(),
+    throwsReported: document('throws_reported', keptThrowsSchema),
     /** What had been reported before, as far as the phone knew: what it did not know it does not take back. null: nothing. */
-    throwsKnown: jsonb('throws_known').$type<ReadonlyArray<{ day: string; count: number; kind: 'game' | 'bullpen' | 'drill' }>>(),
+    throwsKnown: document('throws_known', keptThrowsSchema),
     ...whoAndWhen(),
   },
   (t) => [

@@ -6,7 +6,6 @@ import {
   date,
   index,
   integer,
-  jsonb,
   pgTable,
   primaryKey,
   text,
@@ -15,8 +14,17 @@ import {
   varchar,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
-import type { AgeGroup, ArmCareRules, Sheet, CampId, OrganisationId, SheetId, StaffId } from '@stride-chalk/core';
-import { at } from './columns.ts';
+import {
+  sheetSchema,
+  keptWordsSchema,
+  keptDistancesSchema,
+  keptArmCareSchema,
+  type CampId,
+  type OrganisationId,
+  type SheetId,
+  type StaffId,
+} from '@stride-chalk/core';
+import { at, document } from './columns.ts';
 
 /**
  * An account. What it may do hangs on the camp: see `campStaff`. One mail address may have several accounts, which know nothing of each other: an
@@ -59,7 +67,7 @@ export const sheets = pgTable(
     id: uuid('id').$type<SheetId>().primaryKey(),
     key: text('key').notNull(),
     version: integer('version').notNull(),
-    document: jsonb('document').$type<Sheet>().notNull(),
+    document: document('document', sheetSchema).notNull(),
   },
   (t) => [unique('sheets_one_row_per_version').on(t.key, t.version)],
 );
@@ -106,15 +114,15 @@ export const camps = pgTable(
       .$type<SheetId>()
       .notNull()
       .references(() => sheets.id),
-    schools: jsonb('schools').$type<Record<string, string>>().notNull().default({}),
+    schools: document('schools', keptWordsSchema).notNull().default({}),
     /** Why each school was chosen, by checkpoint. */
-    schoolReasons: jsonb('school_reasons').$type<Record<string, string>>().notNull().default({}),
+    schoolReasons: document('school_reasons', keptWordsSchema).notNull().default({}),
     /** From the rubber to the plate, in feet, by age group. */
-    distances: jsonb('distances').$type<Partial<Record<AgeGroup, number>>>().notNull().default({}),
+    distances: document('distances', keptDistancesSchema).notNull().default({}),
     /** Footage is removed this many days after the last day of the camp. */
     retentionDays: integer('retention_days').notNull().default(365),
     /** Limits that the lead has put in the place of the published ones; null for those. */
-    armCare: jsonb('arm_care').$type<ArmCareRules>(),
+    armCare: document('arm_care', keptArmCareSchema),
     ...whoAndWhen(),
   },
   (t) => [

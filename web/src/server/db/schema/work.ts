@@ -13,6 +13,9 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import {
+  evaluationDocumentSchema,
+  keptWordsSchema,
+  handOutFrameSchema,
   ORIGINS,
   type CamperId,
   type ClipId,
@@ -21,7 +24,7 @@ import {
   type SheetId,
   type StaffId,
 } from '@stride-chalk/core';
-import { at } from './columns.ts';
+import { at, document } from './columns.ts';
 import { clips, deliveries } from './film.ts';
 import { campers } from './roster.ts';
 import { sheets, staff, whoAndWhen } from './staff.ts';
@@ -32,7 +35,8 @@ export const entries = pgTable(
   {
     id: uuid('id').primaryKey(),
     target: text('target').notNull(),
-    body: jsonb('body').notNull(),
+    /** As it arrived, in the form of its time: `entrySchema` reads what is shown of it. */
+    body: jsonb('body').$type<unknown>().notNull(),
     enteredBy: uuid('entered_by')
       .$type<StaffId>()
       .notNull()
@@ -135,14 +139,13 @@ export const evaluations = pgTable(
       .$type<SheetId>()
       .notNull()
       .references(() => sheets.id),
-    /** Of any form there was: read by `evaluationDocumentSchema`. */
-    document: jsonb('document').$type<unknown>().notNull(),
+    document: document('document', evaluationDocumentSchema).notNull(),
     /** Counted up with every change of a draft, so that two who write do not undo each other unseen. */
     revision: integer('revision').notNull().default(1),
     /** Freeze frames of a released evaluation: focus number to the SHA-256 of the picture. */
-    pictures: jsonb('pictures').$type<Record<string, string>>().notNull().default({}),
+    pictures: document('pictures', keptWordsSchema).notNull().default({}),
     /** What a released page shows beside the document: name, age, figures drawn; null for a draft. */
-    snapshot: jsonb('snapshot'),
+    snapshot: document('snapshot', handOutFrameSchema),
     releasedAt: at('released_at'),
     releasedBy: uuid('released_by')
       .$type<StaffId>()
@@ -166,8 +169,7 @@ export const formerDrafts = pgTable(
       .notNull()
       .references(() => campers.id),
     version: integer('version').notNull(),
-    /** Of any form there was: read by `evaluationDocumentSchema`. */
-    document: jsonb('document').$type<unknown>().notNull(),
+    document: document('document', evaluationDocumentSchema).notNull(),
     /** Who wrote it, and when. */
     writtenBy: uuid('written_by')
       .$type<StaffId>()
