@@ -21,6 +21,7 @@ import {
 } from '@stride-chalk/core';
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 import { percentile, urlFromArguments } from './at-bench.ts';
+import { sized } from './tiny.ts';
 
 const url = urlFromArguments();
 const say = (line: string): boolean => process.stdout.write(`${line}\n`);
@@ -74,7 +75,7 @@ const take = (table: string[][]) =>
   });
 
 say('| what | ms |\n|---|---|');
-for (const count of [500, 5000]) {
+for (const count of sized([500, 5000], [5])) {
   const table = cells(count, 'm');
   const roster = rowsOf(table).map(({ said }, i) => ({ ...wholeRow(said)!, id: String(i) as CamperId }));
   const readAll = await timed(() => rowsOf(table));
@@ -84,13 +85,16 @@ for (const count of [500, 5000]) {
   );
 }
 await newCamp('Import');
-say(`| 500 rows taken in, new | ${(await timed(() => take(cells(500, 'i')))).ms.toFixed(0)} |`);
-say(`| the same 500, nothing changed | ${(await timed(() => take(cells(500, 'i')))).ms.toFixed(0)} |`);
-say(`| the same 500, every height changed | ${(await timed(() => take(cells(500, 'i', '151 cm')))).ms.toFixed(0)} |`);
+const ROWS = sized(500, 5);
+say(`| ${ROWS} rows taken in, new | ${(await timed(() => take(cells(ROWS, 'i')))).ms.toFixed(0)} |`);
+say(`| the same ${ROWS}, nothing changed | ${(await timed(() => take(cells(ROWS, 'i')))).ms.toFixed(0)} |`);
+say(`| the same ${ROWS}, every height changed | ${(await timed(() => take(cells(ROWS, 'i', '151 cm')))).ms.toFixed(0)} |`);
 
-for (const name of ['A', 'B', 'C', 'D', 'E']) {
-  await newCamp(`Two hundred ${name}`);
-  await take(cells(200, name));
+const CAMPERS = sized(200, 3);
+const CAMPS = sized(['A', 'B', 'C', 'D', 'E'], ['A']);
+for (const name of CAMPS) {
+  await newCamp(`Large ${name}`);
+  await take(cells(CAMPERS, name));
 }
 const { lines: gate } = readAnswer('GET /api/gate', await (await lead.get(`/api/gate?day=${firstDay}`)).json());
 const asked = resolveSheet(defaultSheet, '11-12')
@@ -115,9 +119,9 @@ await Promise.all(
 );
 for (const path of ['/', '/roster', '/check-in', '/day-plan']) {
   const times: number[] = [];
-  for (let i = 0; i < 30; i++) times.push((await timed(() => lead.get(path).then((r) => r.body()))).ms);
+  for (let i = 0; i < sized(30, 2); i++) times.push((await timed(() => lead.get(path).then((r) => r.body()))).ms);
   say(
-    `| ${path === '/' ? 'home' : path.slice(1)}, 200 campers with ${gate.length * asked.length} levels, 5 such camps: median of 30 (p95) | ${percentile(times, 0.5).toFixed(0)} (${percentile(times, 0.95).toFixed(0)}) |`,
+    `| ${path === '/' ? 'home' : path.slice(1)}, ${CAMPERS} campers with ${gate.length * asked.length} levels, ${CAMPS.length} such camps: median of ${times.length} (p95) | ${percentile(times, 0.5).toFixed(0)} (${percentile(times, 0.95).toFixed(0)}) |`,
   );
 }
 await lead.dispose();

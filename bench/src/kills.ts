@@ -9,6 +9,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
 import { percentile } from './at-bench.ts';
 import { coach, nothingYet, say, startAtWork } from './at-work.ts';
+import { sized } from './tiny.ts';
 
 const [folder = '/tmp/stride-chalk-kills', servers = '40', databases = '10'] = process.argv.slice(2);
 const journal = `${folder}/journal.jsonl`;
@@ -65,7 +66,7 @@ const toDo = [
   ...Array.from({ length: Number(databases) - rounds.filter((r) => r.of === 'database').length }, () => 'database' as const),
 ];
 /** ./start lets a server rest that dies five times within a minute: kills lie further apart than that, in milliseconds. */
-const APART = 16_000;
+const APART = sized(16_000, 0);
 whenEnded(() => process.exit(1));
 let killedAt = 0;
 for (const of of toDo) {

@@ -8,8 +8,9 @@ import { v7 } from 'uuid';
 import { defaultSheet, resolveSheet, readAnswer } from '@stride-chalk/core';
 import { query, startProduct } from '../../e2e/support/product.ts';
 import { percentile } from './at-bench.ts';
+import { sized } from './tiny.ts';
 
-const SECONDS = 10;
+const SECONDS = sized(10, 0.3);
 const say = (line: string): boolean => process.stdout.write(`${line}\n`);
 const product = await startProduct({ demo: false });
 const sql = <T extends pg.QueryResultRow>(text: string, values: unknown[] = []) => query<T>(product.databaseUrl, text, values);
@@ -51,7 +52,7 @@ const password = 'four fields of chalk';
 const lead = cookieOf(
   await form('/api/join', { token: tokenOf(product.printed), name: 'Lead', email: 'lead@bench.example', password }),
 );
-const most = 100;
+const most = sized(100, 4);
 const [camp] = await sql<{ id: string; sheet: string }>('select id, sheet_id as sheet from camps');
 const deliveries = Array.from({ length: most }, () => v7());
 for (const [i, delivery] of deliveries.entries()) {
@@ -140,16 +141,16 @@ async function alone(hands: number): Promise<{ rate: number; times: number[] }> 
 }
 
 say('| staff at once | entries a second (p50, p95 ms) | PostgreSQL alone (p50, p95 ms) | share |\n|---|---|---|---|');
-await atOnce(30, enter);
-for (const hands of [30, 60]) {
+await atOnce(sized(30, 2), enter);
+for (const hands of sized([30, 60], [2])) {
   const figures = ({ rate, times }: { rate: number; times: number[] }): string =>
     `${rate.toFixed(0)} (${percentile(times, 0.5).toFixed(0)}, ${percentile(times, 0.95).toFixed(0)})`;
   const [ours, bare] = [await atOnce(hands, enter), await alone(hands)];
   say(`| ${hands} | ${figures(ours)} | ${figures(bare)} | ${((100 * ours.rate) / bare.rate).toFixed(0)} % |`);
 }
 // A hundred staff: PostgreSQL alone has 80 connections, so they are compared with 60.
-const hundred = await atOnce(100, enter);
+const hundred = await atOnce(most, enter);
 say(
-  `| 100 | ${hundred.rate.toFixed(0)} (${percentile(hundred.times, 0.5).toFixed(0)}, ${percentile(hundred.times, 0.95).toFixed(0)}) | | |`,
+  `| ${most} | ${hundred.rate.toFixed(0)} (${percentile(hundred.times, 0.5).toFixed(0)}, ${percentile(hundred.times, 0.95).toFixed(0)}) | | |`,
 );
 await product.end();

@@ -1,4 +1,3 @@
-import { readAnswer } from '@stride-chalk/core';
 /**
  * Slow play, held arrows, jumps and memory of the bench on two views of 1080 lines at 240 per second, beside plain video elements that show the same
  * copies in the same browser: `npm run playing -w bench -- http://127.0.0.1:4830` while the demo runs. Adds a delivery to bib 31 of the demo.
@@ -9,14 +8,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
+import { readAnswer } from '@stride-chalk/core';
 import { v7 } from 'uuid';
 import { openBench, percentile, urlFromArguments } from './at-bench.ts';
 import { memoryOfChildren } from './chrome-memory.ts';
+import { sized } from './tiny.ts';
 
 const BIB = 31;
-const SECONDS = 6;
-const PRESSES = 200;
-const JUMPS = 60;
+const SECONDS = sized(6, 1);
+const PRESSES = sized(200, 5);
+const JUMPS = sized(60, 2);
+const SIZE = sized('1920:1080', '480:270');
 const url = urlFromArguments();
 const line = (name: string, bench: string, plain: string): boolean =>
   process.stdout.write(`${name.padEnd(60)} ${bench.padStart(16)} ${plain.padStart(16)}\n`);
@@ -25,7 +27,7 @@ const line = (name: string, bench: string, plain: string): boolean =>
 function bigFilm(folder: string, clip: string): Buffer {
   const from = fileURLToPath(new URL(`../../demo/clips/${clip}`, import.meta.url));
   const to = join(folder, clip);
-  const args = ['-stream_loop', '2', '-i', from, '-vf', 'scale=1920:1080,setpts=N/240/TB', '-r', '240', '-an'];
+  const args = ['-stream_loop', '2', '-i', from, '-vf', `scale=${SIZE},setpts=N/240/TB`, '-r', '240', '-an'];
   const run = spawnSync('ffmpeg', ['-v', 'error', '-y', ...args, '-c:v', 'libx264', '-preset', 'ultrafast', to]);
   if (run.status !== 0) throw new Error(`ffmpeg could not make ${clip}: ${run.stderr.toString()}`);
   return readFileSync(to);
@@ -273,7 +275,7 @@ try {
   const bench = await onBench();
   const ms = (values: readonly number[], p: number): string => `${percentile(values, p).toFixed(0)} ms`;
   const run = (r: Run | null): string => (r ? `${r.frames} (${r.longestGap.toFixed(0)} ms)` : '');
-  line('two views, 1920x1080 at 240 per second', 'bench', 'plain video');
+  line(`two views, ${SIZE.replace(':', 'x')} at 240 per second`, 'bench', 'plain video');
   line(`slow play, frames drawn in ${SECONDS} s (longest gap)`, run(bench.play), run(plain.play));
   line(`arrow right held, of ${PRESSES} (longest gap)`, run(bench.right), '');
   line(`arrow left held, of ${PRESSES} (longest gap)`, run(bench.left), '');

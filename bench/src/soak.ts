@@ -8,6 +8,7 @@ import { appendFileSync, readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
 import { nothingYet, say, startAtWork } from './at-work.ts';
+import { sized } from './tiny.ts';
 
 const [folder = '/tmp/stride-chalk-soak', minutes = '60'] = process.argv.slice(2);
 const { url, cookie, sql, work, missing, pid, whenEnded, end } = await startAtWork(folder);
@@ -101,7 +102,7 @@ const alive = async (): Promise<number> =>
     await inspector(),
   );
 for (let minute = 1; minute <= Number(minutes); minute++) {
-  await pause(60_000);
+  await pause(sized(60_000, 500));
   const [counted] = await sql<{ n: string }>(`select count(*) as n from pg_stat_activity where datname = current_database()`);
   const now: Held = {
     minute,

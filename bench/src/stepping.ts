@@ -3,9 +3,10 @@
  * `npm run stepping -w bench -- http://127.0.0.1:4830` while the demo runs.
  */
 import { heading, openBench, report, urlFromArguments } from './at-bench.ts';
+import { sized } from './tiny.ts';
 
-const STEPS = 200;
-const JUMPS = 200;
+const STEPS = sized(200, 5);
+const JUMPS = sized(200, 2);
 
 const { browser, page } = await openBench(urlFromArguments(), 31);
 const times = await page.evaluate(

@@ -1,0 +1,25 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { measured } from './support/measured.ts';
+
+// Commands of bench/ that start what they measure, each once on the smallest input: what they print is read by nobody here, that they get to their end is.
+test.describe.configure({ timeout: 300_000 });
+
+for (const [command, args] of [
+  ['planning', []],
+  ['pages', ['8']],
+  ['load', []],
+  ['kills', ['1', '1']],
+  ['soak', ['3']],
+] as const)
+  test(`npm run ${command} -w bench gets to its end`, async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-yard-'));
+    try {
+      const ownFolder = command === 'kills' || command === 'soak' ? [folder] : [];
+      expect(await measured(command, [...ownFolder, ...args])).toMatch(/\d/);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
