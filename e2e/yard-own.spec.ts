@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
@@ -16,6 +16,8 @@ for (const [command, args] of [
 ] as const)
   test(`npm run ${command} -w bench gets to its end`, async () => {
     const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-yard-'));
+    // The user of the database walks through it.
+    chmodSync(folder, 0o755);
     try {
       const ownFolder = command === 'kills' || command === 'soak' ? [folder] : [];
       expect(await measured(command, [...ownFolder, ...args])).toMatch(/\d/);

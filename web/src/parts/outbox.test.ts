@@ -1,7 +1,8 @@
 import type { StaffId } from '@stride-chalk/core';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { z } from 'zod';
-import { CHECK_INS, clockInWords, ENTRIES, Outbox, type OutboxKind, type OutboxNews } from './outbox.ts';
+import type { Shelf } from './device-store.ts';
+import { CHECK_INS, clockInWords, ENTRIES, Outbox, type OutboxKind, type OutboxNews, type Waiting } from './outbox.ts';
 import { anId } from './testing/an-id.ts';
 
 interface Sent {
@@ -14,16 +15,7 @@ type Answer = number | 'no network';
 /** A browser as far as the outbox needs one, and a server that answers as told: an answer a request, then always the last one. */
 function browser(answers: readonly Answer[], camp: string | null = null) {
   vi.stubGlobal('document', { querySelector: () => (camp === null ? null : { content: camp }) });
-  const items = new Map<string, string>();
-  vi.stubGlobal('localStorage', {
-    get length() {
-      return items.size;
-    },
-    key: (i: number) => [...items.keys()][i] ?? null,
-    getItem: (key: string) => items.get(key) ?? null,
-    setItem: (key: string, value: string) => items.set(key, value),
-    removeItem: (key: string) => items.delete(key),
-  });
+  items = new Map();
   vi.stubGlobal('window', new EventTarget());
   const sent: Sent[] = [];
   vi.stubGlobal('fetch', async (path: string, { body, headers }: { body: string; headers: Record<string, string> }) => {
@@ -35,6 +27,13 @@ function browser(answers: readonly Answer[], camp: string | null = null) {
   return { items, sent };
 }
 
+let items: Map<string, unknown>;
+/** A device's own shelf, as far as the outbox needs one. */
+const shelfOf = (kind: string): Shelf<Waiting<string>> => ({
+  all: async () => [...items].flatMap(([key, item]) => (key.startsWith(kind) ? [item as Waiting<string>] : [])),
+  put: async (item) => void items.set(`${kind} ${item.id}`, item),
+  remove: async (id) => void items.delete(`${kind} ${id}`),
+});
 let news: Array<OutboxNews<string>>;
 let settled: Array<readonly [string, unknown]>;
 const answers = z.object({ title: z.string(), at: z.string() });
@@ -44,6 +43,7 @@ const open = (staffId: StaffId = anId('me'), kind: OutboxKind = ENTRIES): Outbox
     staffId,
     (n) => news.push(n),
     (entry, answer) => settled.push([entry, answer]),
+    shelfOf(kind.name),
   );
 const now = (): OutboxNews<string> => news.at(-1)!;
 
@@ -60,6 +60,7 @@ describe('what is entered', () => {
   test('lies in the storage before it is sent, is sent in its order, and leaves when it is confirmed', async () => {
     const { items, sent } = browser([200]);
     const box = open();
+    await box.opened;
     for (const entry of ['a', 'b', 'c']) box.add(entry);
     expect(items.size).toBe(3);
     expect(now()).toMatchObject({ open: true, waiting: 3 });
@@ -140,6 +141,34 @@ describe('what is entered', () => {
     next.retry(id);
     await vi.runAllTimersAsync();
     expect(sent).toHaveLength(4);
+  });
+
+  test('is not sent before it lies on the device; one that keeps nothing sends all the same, and says so', async () => {
+    const { sent } = browser([200]);
+    let laid = (): void => undefined;
+    let refuses = false;
+    const slow: Shelf<Waiting<string>> = {
+      ...shelfOf('slow'),
+      put: () => (refuses ? Promise.reject(new Error('no room')) : new Promise((resolve) => (laid = () => resolve()))),
+    };
+    const box = new Outbox<string>(
+      { ...ENTRIES, answers },
+      anId('me'),
+      (n) => news.push(n),
+      () => undefined,
+      slow,
+    );
+    await box.opened;
+    box.add('a');
+    await vi.runAllTimersAsync();
+    expect([sent.length, now().waiting, now().unkept]).toEqual([0, 1, false]);
+    laid();
+    await vi.runAllTimersAsync();
+    expect([sent.length, now().waiting, now().unkept]).toEqual([1, 0, false]);
+    refuses = true;
+    box.add('b');
+    await vi.runAllTimersAsync();
+    expect([sent.length, now().waiting, now().unkept]).toEqual([2, 0, true]);
   });
 
   test('that waits to be sent is not dropped with one that was refused', async () => {

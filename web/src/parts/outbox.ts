@@ -1,9 +1,10 @@
 import { v7 } from 'uuid';
-import type { z } from 'zod';
+import { z } from 'zod';
 import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, SENT_HEADER, standingSchema, type StaffId } from '@stride-chalk/core';
+import { shelfOf, type Shelf } from './device-store.ts';
 import { campHeaders, pageCamp } from './page-camp.ts';
 
-interface Waiting<T> {
+export interface Waiting<T> {
   readonly id: string;
   readonly staffId: StaffId;
   /** Where it was entered; null for entries of older pages. */
@@ -23,6 +24,8 @@ export interface RefusedEntry<T> {
 export interface OutboxNews<T> {
   /** False until the page has taken up work; keys pressed before that are not heard. */
   readonly open: boolean;
+  /** True when this browser keeps nothing: what is not sent when the page closes is lost. */
+  readonly unkept: boolean;
   /** Entries that the server has not confirmed yet. */
   readonly waiting: number;
   /** True while the server cannot be reached. */
@@ -37,6 +40,7 @@ export interface OutboxNews<T> {
 
 export const NOTHING_KNOWN = {
   open: false,
+  unkept: false,
   waiting: 0,
   offline: false,
   signedOut: false,
@@ -46,7 +50,7 @@ export const NOTHING_KNOWN = {
 
 /** What is entered, where it goes, and what the server answers. */
 export interface OutboxKind<A = unknown> {
-  /** Its own place in the browser's storage. */
+  /** Its own shelf on the device. */
   readonly name: 'entry' | 'check-in' | 'care';
   readonly path: string;
   readonly answers: z.ZodType<A>;
@@ -56,8 +60,8 @@ export const CARE = { name: 'care', path: '/api/care', answers: standingSchema }
 export const CHECK_INS = { name: 'check-in', path: '/api/check-ins', answers: checkedInSchema } as const;
 
 /**
- * Keeps what was entered until the server has confirmed it. Each entry is written to the browser's storage before it is
- * sent, is sent in the order of entering, as often as needed, under one id, for the camp where it was entered, and leaves the storage when it is
+ * Keeps what was entered until the server has confirmed it. Each entry is written to the device before it is
+ * sent, is sent in the order of entering, as often as needed, under one id, for the camp where it was entered, and leaves the device when it is
  * confirmed. One that the server refuses stays, and is named.
  */
 export class Outbox<T, A = unknown> {
@@ -65,6 +69,15 @@ export class Outbox<T, A = unknown> {
   readonly #kind: OutboxKind<A>;
   readonly #listen: (news: OutboxNews<T>) => void;
   readonly #settled: (entry: T, answer: A | null) => void;
+  readonly #shelf: Shelf<Waiting<T>>;
+  /** What lies on the shelf, or is on its way there, by id. */
+  readonly #kept = new Map<string, Waiting<T>>();
+  /** Resolves when everything that was added so far lies on the shelf. */
+  #written: Promise<void> = Promise.resolve();
+  /** Resolves when what waited on the device from before is known. */
+  readonly opened: Promise<void>;
+  #open = false;
+  #unkept = false;
   #sending = false;
   #stopped = false;
   #failures = 0;
@@ -72,36 +85,43 @@ export class Outbox<T, A = unknown> {
   #clockAhead: number | null = null;
   #wake: (() => void) | null = null;
 
-  /** @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused, or answered in another form */
+  /**
+   * @param settled told of each entry that needs no further sending, with the server's answer; null when it was refused, or answered in another form
+   * @param shelf where entries lie; the device's own unless a test says otherwise
+   */
   constructor(
     kind: OutboxKind<A>,
     staffId: StaffId,
     listen: (news: OutboxNews<T>) => void,
     settled: (entry: T, answer: A | null) => void = () => {},
+    shelf: Shelf<Waiting<T>> = shelfOf(kind.name, { prefix: `stride-chalk.${kind.name}.`, read: waitingIn<T> }),
   ) {
     this.#kind = kind;
     this.#staffId = staffId;
     this.#listen = listen;
     this.#settled = settled;
+    this.#shelf = shelf;
     window.addEventListener('online', this.#hurry);
-    void this.#send();
+    this.opened = this.#load().then(() => void this.#send());
+  }
+
+  async #load(): Promise<void> {
+    try {
+      for (const w of await this.#shelf.all()) if (w.staffId === this.#staffId) this.#kept.set(w.id, w);
+    } catch {
+      this.#unkept = true;
+    }
+    this.#open = true;
+    this.#tell();
   }
 
   /** Entries of this person that wait in this browser to be sent, oldest first. */
   pending(): Waiting<T>[] {
-    return this.#kept().filter((w) => w.refused === undefined);
+    return this.#inOrder().filter((w) => w.refused === undefined);
   }
 
-  #kept(): Waiting<T>[] {
-    const ids: string[] = [];
-    for (let i = 0; i < localStorage.length; i++) {
-      const key = localStorage.key(i);
-      if (key?.startsWith(this.#key(''))) ids.push(key);
-    }
-    return ids
-      .sort()
-      .map((key) => JSON.parse(localStorage.getItem(key)!) as Waiting<T>)
-      .filter((w) => w.staffId === this.#staffId);
+  #inOrder(): Waiting<T>[] {
+    return [...this.#kept.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
   }
 
   add(entry: T): string {
@@ -114,7 +134,7 @@ export class Outbox<T, A = unknown> {
 
   /** Sends an entry again that the server had refused. */
   retry(id: string): void {
-    const kept = this.#kept().find((w) => w.id === id);
+    const kept = this.#kept.get(id);
     if (!kept) return;
     const { refused: _, ...waiting } = kept;
     this.#keep(waiting);
@@ -124,7 +144,7 @@ export class Outbox<T, A = unknown> {
 
   /** Drops an entry that the server has refused: it is nowhere then. */
   drop(id: string): void {
-    if (this.#kept().some((w) => w.id === id && w.refused !== undefined)) localStorage.removeItem(this.#key(id));
+    if (this.#kept.get(id)?.refused !== undefined) this.#remove(id);
     this.#tell();
   }
 
@@ -134,10 +154,26 @@ export class Outbox<T, A = unknown> {
     this.#hurry();
   }
 
-  readonly #key = (id: string): string => `stride-chalk.${this.#kind.name}.${id}`;
-
   #keep(waiting: Waiting<T>): void {
-    localStorage.setItem(this.#key(waiting.id), JSON.stringify(waiting));
+    this.#kept.set(waiting.id, waiting);
+    this.#write(this.#shelf.put(waiting));
+  }
+
+  #remove(id: string): void {
+    this.#kept.delete(id);
+    this.#write(this.#shelf.remove(id));
+  }
+
+  /** A device that keeps nothing still sends: the page says that what is not sent is lost with it. */
+  #write(done: Promise<void>): void {
+    const before = this.#written;
+    this.#written = done.then(
+      () => before,
+      () => {
+        this.#unkept = true;
+        this.#tell();
+      },
+    );
   }
 
   readonly #hurry = (): void => {
@@ -147,22 +183,24 @@ export class Outbox<T, A = unknown> {
   #tell(): void {
     if (!this.#stopped)
       this.#listen({
-        open: true,
+        open: this.#open,
+        unkept: this.#unkept,
         waiting: this.pending().length,
         offline: this.#failures > 0,
         signedOut: this.#signedOut,
         clockAhead: this.#clockAhead,
-        refused: this.#kept().flatMap(({ id, entry, refused }) =>
+        refused: this.#inOrder().flatMap(({ id, entry, refused }) =>
           refused === undefined ? [] : [{ id, entry, message: refused }],
         ),
       });
   }
 
   async #send(): Promise<void> {
-    if (this.#sending) return;
+    if (this.#sending || !this.#open) return;
     this.#sending = true;
     try {
       for (let next = this.pending()[0]; next && !this.#stopped; next = this.pending()[0]) {
+        await this.#written;
         if (await this.#deliver(next)) continue;
         await new Promise<void>((resolve) => {
           const timer = setTimeout(resolve, Math.min(5000, 250 * 2 ** this.#failures));
@@ -210,16 +248,23 @@ export class Outbox<T, A = unknown> {
       return false;
     }
     this.#failures = 0;
-    if (response.ok) localStorage.removeItem(this.#key(waiting.id));
+    if (response.ok) this.#remove(waiting.id);
     else {
       const problem = (await response.json().catch(() => ({}))) as { title?: string };
       this.#keep({ ...waiting, refused: problem.title ?? 'The server did not take this entry.' });
     }
+    await this.#written;
     const read = response.ok ? this.#kind.answers.safeParse(await response.json().catch(() => null)) : null;
     this.#settled(waiting.entry, read?.success ? read.data : null);
     this.#tell();
     return true;
   }
+}
+
+/** An entry that a page from before has kept as text. */
+function waitingIn<T>(text: unknown): Waiting<T> | null {
+  const read = z.looseObject({ id: z.string(), staffId: z.string(), entry: z.unknown() }).safeParse(text);
+  return read.success ? (text as Waiting<T>) : null;
 }
 
 /** How far this device's clock is ahead of the one that wrote an answer; null where that is within what a network takes. */

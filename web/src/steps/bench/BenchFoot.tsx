@@ -1,4 +1,4 @@
-import { clockInWords } from '../../parts/outbox.ts';
+import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import type { BenchControl } from './bench-control.ts';
 
 /** The keys of the task in hand, and whether everything is saved. */
@@ -55,7 +55,7 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
           </>
         )}
       </b>
-      {news.clockAhead !== null && <span className="care-band w-full px-2 text-ink">{clockInWords(news.clockAhead)}</span>}
+      <DeviceTrouble news={news} />
     </div>
   );
 }

@@ -52,8 +52,12 @@ export function useBench(props: BenchProps): BenchControl {
     });
     box.current = outbox;
     bench.keepIn(outbox);
-    bench.send({ type: 'arrived', entries: outbox.pending().map((w) => w.entry) });
-    return () => outbox.stop();
+    let here = true;
+    void outbox.opened.then(() => here && bench.send({ type: 'arrived', entries: outbox.pending().map((w) => w.entry) }));
+    return () => {
+      here = false;
+      outbox.stop();
+    };
   }, [bench, props.staff.id]);
   const { world, send, now, onChange } = bench;
   const control = useMemo(() => ({ world, send, now, onChange }), [world, send, now, onChange]);

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { tall } from '../../parts/tall.ts';
-import { clockInWords } from '../../parts/outbox.ts';
+import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
@@ -107,7 +107,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             </a>
           </Alert>
         )}
-        {news.clockAhead !== null && <p className="care-band m-0 mt-2 px-3 py-2">{clockInWords(news.clockAhead)}</p>}
+        <DeviceTrouble news={news} />
         <RefusedEntries
           refused={news.refused}
           wordsOf={(e) =>

@@ -1,6 +1,17 @@
-import { beforeEach, describe, expect, test, vi } from 'vitest';
+import { beforeEach, describe, expect, test } from 'vitest';
 import { publishedLimits, type GateLine, type GateList } from '@stride-chalk/core';
-import { inHandInWords, linesOn, mustAskThrows, note, notedOver, settle, withCheckIn, type CheckInEntry } from './gate.ts';
+import {
+  inHandInWords,
+  linesOn,
+  mustAskThrows,
+  note,
+  notedOver,
+  openNotes,
+  settle,
+  withCheckIn,
+  type CheckInEntry,
+  type DayNotes,
+} from './gate.ts';
 import { anId } from '../../parts/testing/an-id.ts';
 
 const line = (more: Partial<GateLine> = {}): GateLine => ({
@@ -83,14 +94,15 @@ test('what is in hand and not entered yet, in words', () => {
 });
 
 describe('what this phone has noted', () => {
-  beforeEach(() => {
-    // The browser's storage, as far as the gate uses it: items are own properties.
-    const storage: Record<string, unknown> = {
-      getItem: (key: string) => storage[key] ?? null,
-      setItem: (key: string, value: string) => Object.assign(storage, { [key]: value }),
-      removeItem: (key: string) => Reflect.deleteProperty(storage, key),
-    };
-    vi.stubGlobal('localStorage', storage);
+  const items = new Map<string, DayNotes>();
+  const device = {
+    all: async () => [...items.values()],
+    put: async (item: DayNotes) => void items.set(item.id, item),
+    remove: async (id: string) => void items.delete(id),
+  };
+  beforeEach(async () => {
+    items.clear();
+    await openNotes(device);
   });
 
   const on = (asOf: string): GateLine[] => notedOver({ asOf }, '2026-07-14').reduce(withCheckIn, [line()]);
@@ -101,6 +113,21 @@ describe('what this phone has noted', () => {
     settle(entry, '2026-07-14T16:00:05.000Z');
     expect(on('2026-07-14T16:00:04.999Z')).toMatchObject([{ present: false }]);
     expect(on('2026-07-14T16:00:06.000Z')).toEqual([line()]);
+  });
+
+  test('lies on the device, and is there again on the next page', async () => {
+    note(entry);
+    note({ ...entry, day: '2026-07-15' });
+    expect([...items.keys()]).toEqual(['2026-07-15']);
+    items.clear();
+    note(entry);
+    const kept = structuredClone([...items.entries()]);
+    items.clear();
+    await openNotes(device);
+    expect(on('2031-01-01T00:00:00.000Z')).toEqual([line()]);
+    for (const [id, day] of kept) items.set(id, day);
+    await openNotes(device);
+    expect(on('2031-01-01T00:00:00.000Z')).toMatchObject([{ present: false }]);
   });
 
   test('is one for each camper, the last; what is refused goes, and what is of another day', () => {

@@ -7,6 +7,7 @@ import {
   type GateList,
   type CamperId,
 } from '@stride-chalk/core';
+import { shelfOf, type Shelf } from '../../parts/device-store.ts';
 import { tall } from '../../parts/tall.ts';
 
 type ThrowsReported = readonly DayThrows[];
@@ -89,21 +90,46 @@ type Noted = Pick<CheckInEntry, 'camperId' | 'notedAt' | 'present' | 'sore' | 'h
   /** When the server has taken it, by the server's clock; null while it waits. */
   readonly takenAt: string | null;
 };
-const NOTED = 'stride-chalk.gate.';
+/** What was noted on one day. */
+export interface DayNotes {
+  readonly id: string;
+  readonly notes: readonly Noted[];
+}
+/** The shelf of the device, and what lies on it: pages read it while they draw. */
+let shelf: Shelf<DayNotes> | null = null;
+const known = new Map<string, readonly Noted[]>();
+const notes = (day: string): readonly Noted[] => known.get(day) ?? [];
+function keep(day: string, all: readonly Noted[]): void {
+  known.set(day, all);
+  // A device that keeps nothing says so where entries wait.
+  void shelf?.put({ id: day, notes: all }).catch(() => undefined);
+}
 
-const notes = (day: string): Noted[] => JSON.parse(localStorage.getItem(NOTED + day) ?? '[]') as Noted[];
-const keep = (day: string, all: readonly Noted[]): void => localStorage.setItem(NOTED + day, JSON.stringify(all));
+/** Reads what was noted on this phone, before anything is noted anew. */
+export async function openNotes(
+  on: Shelf<DayNotes> = shelfOf('gate', {
+    prefix: 'stride-chalk.gate.',
+    read: (text, day) => (Array.isArray(text) ? { id: day, notes: text as Noted[] } : null),
+  }),
+): Promise<void> {
+  shelf = on;
+  known.clear();
+  for (const { id, notes } of await on.all().catch(() => [])) known.set(id, notes);
+}
 
 /**
  * What was checked in on this phone on a day, sent or not, that a list does not know: the list that is kept for times without a
  * network may be old.
  */
-export const notedOver = (list: Pick<GateList, 'asOf'>, day: string): Noted[] =>
+export const notedOver = (list: Pick<GateList, 'asOf'>, day: string): readonly Noted[] =>
   notes(day).filter((n) => n.takenAt === null || n.takenAt >= list.asOf);
 
 /** Notes what is on its way to the server; notes of other days go. */
 export function note({ camperId, day, notedAt, present, sore, heightCentimetres, throwsReported }: CheckInEntry): void {
-  for (const key of Object.keys(localStorage)) if (key.startsWith(NOTED) && key !== NOTED + day) localStorage.removeItem(key);
+  for (const other of [...known.keys()].filter((k) => k !== day)) {
+    known.delete(other);
+    void shelf?.remove(other).catch(() => undefined);
+  }
   const before = notes(day).find((n) => n.camperId === camperId);
   const others = notes(day).filter((n) => n.camperId !== camperId);
   keep(day, [

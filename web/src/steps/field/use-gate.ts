@@ -13,7 +13,7 @@ import {
 } from '@stride-chalk/core';
 import { askAgain, useLive } from '../../parts/use-live.ts';
 import { CHECK_INS, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
-import { linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry } from './gate.ts';
+import { openNotes, linesOn, note, notedOver, settle, withCheckIn, type CheckInEntry } from './gate.ts';
 
 export interface GateCamp {
   readonly firstDay: string;
@@ -37,11 +37,18 @@ export function useGate(first: GateList, camp: GateCamp, staffId: StaffId) {
   const day = today === null ? first.day : dayWithin(camp, today);
 
   useEffect(() => {
-    const made = new Outbox<CheckInEntry, CheckedIn>(CHECK_INS, staffId, setNews, (entry, answer) =>
-      settle(entry, answer?.at ?? null),
-    );
-    box.current = made;
-    return () => made.stop();
+    let here = true;
+    void openNotes().then(() => {
+      if (here)
+        box.current = new Outbox<CheckInEntry, CheckedIn>(CHECK_INS, staffId, setNews, (entry, answer) =>
+          settle(entry, answer?.at ?? null),
+        );
+    });
+    return () => {
+      here = false;
+      box.current?.stop();
+      box.current = null;
+    };
   }, [staffId]);
 
   const path = `/api/gate?day=${day}`;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { doneSchema, type CareEntry } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
+import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { ArmToday } from './ArmToday.tsx';
@@ -45,6 +46,7 @@ export function CamperCard(props: CardProps) {
   return (
     <div data-awake={awake} className="grid gap-8">
       {problem && <Alert>{problem}</Alert>}
+      <DeviceTrouble news={care.news} />
       <RefusedEntries refused={care.news.refused} wordsOf={wordsOf} onRetry={care.retry} onDrop={care.drop} />
       {care.waiting.length > 0 && (
         <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-[17px]">

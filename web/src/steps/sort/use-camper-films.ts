@@ -15,18 +15,26 @@ import {
 } from '@stride-chalk/core';
 import { askServer, type AskError } from '../../parts/ask-server.ts';
 import { known, knownHere, useLive } from '../../parts/use-live.ts';
+import { shelfOf } from '../../parts/device-store.ts';
 import { campHeaders, pageCamp } from '../../parts/page-camp.ts';
 import type { FilmPlace, SortClip, SortProps, Upload } from './types.ts';
 
 const MEGABYTE = 1024 * 1024;
 const MOST_BYTES = 200 * MEGABYTE;
 
-/** This browser's own name, made once: it stands for the device where its files name none. */
-function browserName(): string {
-  const key = 'stride-chalk.browser';
-  const name = localStorage.getItem(key) ?? v7();
-  localStorage.setItem(key, name);
-  return name;
+/** This browser's own name, made once: it stands for the device where its files name none. null where the browser keeps nothing. */
+async function browserName(): Promise<string | null> {
+  try {
+    const shelf = shelfOf<{ readonly id: string; readonly name: string }>('browser');
+    const [kept] = await shelf.all();
+    // Pages from before kept it as a text.
+    const name = kept?.name ?? localStorage.getItem('stride-chalk.browser') ?? v7();
+    if (!kept) await shelf.put({ id: 'name', name });
+    localStorage.removeItem('stride-chalk.browser');
+    return name;
+  } catch {
+    return null;
+  }
 }
 
 const answerSchema = z.union([filmTakenSchema, z.object({ title: z.string() })]);
@@ -126,9 +134,7 @@ export function useCamperFilms(
         return;
       }
       const request = new XMLHttpRequest();
-      const named = { deliveryId, view, fileName: file.name.slice(-1000), browser: browserName() };
-      request.open('POST', `/api/clips?${new URLSearchParams(named)}`);
-      for (const [name, value] of Object.entries(campHeaders(pageCamp()))) request.setRequestHeader(name, value);
+      const named = { deliveryId, view, fileName: file.name.slice(-1000) };
       request.upload.onprogress = (e) => under(key, { share: e.total > 0 ? e.loaded / e.total : 0, text });
       request.onload = () => {
         over(key);
@@ -143,7 +149,11 @@ export function useCamperFilms(
         );
       };
       under(key, { share: 0, text });
-      request.send(file);
+      void browserName().then((browser) => {
+        request.open('POST', `/api/clips?${new URLSearchParams({ ...named, ...(browser === null ? {} : { browser }) })}`);
+        for (const [name, value] of Object.entries(campHeaders(pageCamp()))) request.setRequestHeader(name, value);
+        request.send(file);
+      });
     },
 
     /** Lets the simulated camera film; it goes on when this page is left. */
