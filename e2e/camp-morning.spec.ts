@@ -185,8 +185,9 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
     .poll(() =>
       phone.evaluate(
         async () =>
-          (await (await caches.open('check-in-1')).keys()).filter((k) => k.url.endsWith('/check-in') || k.url.includes('CheckIn'))
-            .length,
+          (await Promise.all((await caches.keys()).map(async (name) => (await caches.open(name)).keys())))
+            .flat()
+            .filter((k) => k.url.endsWith('/check-in') || k.url.includes('CheckIn')).length,
       ),
     )
     .toBeGreaterThanOrEqual(2);

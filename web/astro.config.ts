@@ -1,5 +1,6 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
+import pwa from '@vite-pwa/astro';
 import tailwindcss from '@tailwindcss/vite';
 import { writeFile } from 'node:fs/promises';
 import { defineConfig } from 'astro/config';
@@ -24,7 +25,23 @@ const listRoutes = () => {
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
-  integrations: [react(), listRoutes()],
+  integrations: [
+    react(),
+    listRoutes(),
+    // The worker of the check-in: it keeps what pages are made of, but for the decoder of films.
+    pwa({
+      strategies: 'injectManifest',
+      srcDir: 'src/workers',
+      filename: 'check-in-worker.ts',
+      injectRegister: false,
+      manifest: false,
+      injectManifest: {
+        globPatterns: ['_astro/**/*.{js,css,woff2}', 'chalk.svg', 'sun.js'],
+        globIgnores: ['_astro/film.worker*'],
+        rollupFormat: 'iife',
+      },
+    }),
+  ],
   // Mutations are checked against the Origin header by our own middleware, JSON ones too.
   security: { checkOrigin: false },
   // Pages run the scripts that are hashed here, and nothing that stands in them otherwise.
