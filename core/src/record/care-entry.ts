@@ -3,7 +3,9 @@ import { THROW_KINDS } from '../armcare/rules.ts';
 import { SORE_PLACES } from './check-in-words.ts';
 import { camperIdSchema } from './ids.ts';
 
-const reason = z.string().trim().min(3).max(400);
+/** Why somebody has lifted, allowed or taken back something. */
+export const reasonSchema = z.string().trim().min(3).max(400);
+const reason = reasonSchema;
 
 /**
  * What is entered about an arm at the field, one entry at a time. Its id is made on the device, so that a phone without a network keeps it and

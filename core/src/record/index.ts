@@ -13,7 +13,7 @@ export type {
   SheetId,
   StaffId,
 } from './ids.ts';
-export { careEntrySchema, type CareEntry } from './care-entry.ts';
+export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';
 export {
@@ -40,8 +40,17 @@ export {
   type OutsideAges,
 } from './answers.ts';
 export { bibEntrySchema, type BibEntry } from './bib-entry.ts';
-export { campSettingsSchema, type CampSettings, type MailInput, type NewCamp } from './camp-settings.ts';
-export { consentSchema } from './camper.ts';
+export {
+  campSettingsSchema,
+  mailSettingsSchema,
+  newCampSchema,
+  organisationSchema,
+  type CampSettings,
+  type MailInput,
+  type NewCamp,
+} from './camp-settings.ts';
+export { consentSchema, erasureSchema } from './camper.ts';
+export { newStaffSchema } from './staff.ts';
 export { checkedInSchema, checkInSchema, type CheckedIn, type CheckInInput } from './check-in.ts';
 export { draftSavedSchema } from './evaluation.ts';
 export { entrySchema, entryTarget, recordedSchema, type Entry, type Recorded } from './entry.ts';
@@ -60,6 +69,6 @@ export {
 } from './kept.ts';
 export { LIVE_TOPICS, liveChangeSchema, type LiveChange, type LiveTopic } from './live.ts';
 export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
-export { filmTakenSchema } from './films.ts';
+export { filmTakenSchema, moveFilmSchema } from './films.ts';
 export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './films-page.ts';
 export { standingSchema, type Standing } from './standing.ts';

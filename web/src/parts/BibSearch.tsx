@@ -81,7 +81,7 @@ export function BibSearch({ digits = true, card = false }: { digits?: boolean; c
           setGoing(true);
         }}
       >
-        <label className="sign block px-4 pt-3 text-[18px] text-soft" htmlFor="bib-search">
+        <label className="sign block px-4 pt-3 text-lead text-soft" htmlFor="bib-search">
           Bib number or name
         </label>
         <input
@@ -94,16 +94,16 @@ export function BibSearch({ digits = true, card = false }: { digits?: boolean; c
           }}
           autoComplete="off"
           inputMode="numeric"
-          className="sign tabular w-full bg-transparent px-4 pb-2 text-[44px] font-semibold outline-none"
+          className="sign tabular w-full bg-transparent px-4 pb-2 text-sign font-semibold outline-none"
         />
       </form>
       <ul className="m-0 max-h-[50vh] list-none overflow-auto border-t border-rule p-0" aria-label="Campers found">
         {found.slice(0, 12).map((c) => (
           <li key={c.bib} className={c === exact ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}>
             <a className="grid grid-cols-[56px_1fr_auto] items-center gap-3 px-4 py-2 no-underline" href={hrefOf(c)}>
-              <b className="sign tabular text-[24px]">{c.bib}</b>
+              <b className="sign tabular text-head">{c.bib}</b>
               <span>{c.name}</span>
-              <span className="text-[14px] text-soft">{card ? '' : c.waits}</span>
+              <span className="text-small text-soft">{card ? '' : c.waits}</span>
             </a>
           </li>
         ))}

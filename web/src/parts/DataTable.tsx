@@ -97,7 +97,7 @@ export function DataTable<T>({
         <table
           aria-label={label}
           aria-rowcount={found.length + 1}
-          className="w-full border-collapse text-[16px] max-[820px]:text-[15px]"
+          className="w-full border-collapse text-note max-[820px]:text-small"
         >
           <thead>
             <tr className="border-b-2 border-ink">
@@ -108,7 +108,7 @@ export function DataTable<T>({
                     key={h.id}
                     scope="col"
                     aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : undefined}
-                    className={`sign p-0 pe-3 text-start text-[18px] font-medium text-soft ${wide(h.id)}`}
+                    className={`sign p-0 pe-3 text-start text-lead font-medium text-soft ${wide(h.id)}`}
                   >
                     {h.column.getCanSort() ? (
                       <button
@@ -216,10 +216,10 @@ function ColumnChoice<T>({
 }) {
   return (
     <details className="max-[820px]:hidden">
-      <summary className="inline-flex min-h-[48px] cursor-pointer items-center text-[15px] underline">Columns</summary>
+      <summary className="inline-flex min-h-[48px] cursor-pointer items-center text-small underline">Columns</summary>
       <div className="flex flex-wrap gap-x-5 pb-2">
         {columns.map((c) => (
-          <label key={c.id} className="flex min-h-[48px] items-center gap-2 text-[16px]">
+          <label key={c.id} className="flex min-h-[48px] items-center gap-2 text-note">
             <input
               type="checkbox"
               checked={shown(c.id)}

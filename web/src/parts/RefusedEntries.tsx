@@ -1,3 +1,4 @@
+import { Action } from './Action.tsx';
 import type { RefusedEntry } from './outbox.ts';
 
 /** What the server has not taken, each with its reason: sent again or dropped, by hand. */
@@ -14,7 +15,7 @@ export function RefusedEntries<T>({
 }) {
   if (refused.length === 0) return null;
   return (
-    <div role="alert" data-testid="refused" className="care-band m-0 px-4 py-3 text-[15.5px]">
+    <div role="alert" data-testid="refused" className="care-band m-0 px-4 py-3 text-small">
       <b>Not taken, and kept on this device:</b>
       <ul className="m-0 mt-1 list-none p-0">
         {refused.map((r) => (
@@ -23,12 +24,12 @@ export function RefusedEntries<T>({
               {wordsOf(r.entry)}: {r.message}
             </span>
             <span className="flex gap-2">
-              <button type="button" className="quiet-action min-h-[48px] bg-paper" onClick={() => onRetry(r.id)}>
+              <Action className="bg-paper" onClick={() => onRetry(r.id)}>
                 Send again
-              </button>
-              <button type="button" className="quiet-action min-h-[48px] bg-paper" onClick={() => onDrop(r.id)}>
+              </Action>
+              <Action className="bg-paper" onClick={() => onDrop(r.id)}>
                 Drop
-              </button>
+              </Action>
             </span>
           </li>
         ))}

@@ -12,9 +12,9 @@ export function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deli
   const phase = askedOf(world, state).filter((c) => c.phase === checkpoint.phase);
   return (
     <div className="grid min-h-0 content-center overflow-auto border border-rule bg-paper px-4 py-2">
-      <table className="w-full border-collapse text-[14.5px]">
+      <table className="w-full border-collapse text-small">
         <thead>
-          <tr className="sign text-[15px] text-soft">
+          <tr className="sign text-small text-soft">
             <th className="text-start font-medium">Delivery</th>
             {deliveries.map((d) => (
               <th key={d.id} className={`font-medium ${d.id === current?.id ? 'text-clay' : ''}`}>

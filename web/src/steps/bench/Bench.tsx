@@ -54,7 +54,7 @@ export function Bench(props: BenchProps) {
           <div className="pe-4 pt-2 max-[1023px]:pe-0">
             <BenchLine bench={bench} />
             {camper.sore && (
-              <p className="care-band m-0 mb-2 px-[14px] py-[7px] text-[14.5px]">
+              <p className="care-band m-0 mb-2 px-[14px] py-[7px] text-small">
                 <b>Arm care.</b> Bib {camper.bib} has a sore arm: no throwing. Film that is there may be scored.
               </p>
             )}
@@ -84,7 +84,7 @@ export function Bench(props: BenchProps) {
                 type="button"
                 aria-pressed={task === id}
                 onClick={() => send({ type: 'task', task: id })}
-                className={`sign min-h-[40px] border-0 border-e border-rule text-[16px] font-medium last:border-e-0 ${task === id ? 'bg-ink text-bone' : 'bg-transparent text-ink'}`}
+                className={`sign min-h-[40px] border-0 border-e border-rule text-note font-medium last:border-e-0 ${task === id ? 'bg-ink text-bone' : 'bg-transparent text-ink'}`}
               >
                 {name} <span className={task === id ? 'text-bone' : 'text-soft'}>{key}</span>
               </button>
@@ -93,7 +93,7 @@ export function Bench(props: BenchProps) {
           <p
             role="status"
             data-testid="said"
-            className={state.said ? 'm-0 border-b border-rule bg-wash px-[18px] py-2 text-[14.5px]' : 'm-0'}
+            className={state.said ? 'm-0 border-b border-rule bg-wash px-[18px] py-2 text-small' : 'm-0'}
           >
             {state.said}
           </p>

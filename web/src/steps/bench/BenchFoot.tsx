@@ -16,7 +16,7 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
           ? `${news.waiting} kept here, sent when the server answers`
           : 'Saving …';
   return (
-    <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-3 border-t-2 border-ink px-[18px] py-2 text-[13.5px] text-soft">
+    <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-3 border-t-2 border-ink px-[18px] py-2 text-fine text-soft">
       <span>
         {state.task === 'keyFrames' ? (
           <>

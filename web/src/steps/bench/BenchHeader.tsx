@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import type { BenchProps } from './types.ts';
 import { askedOf, deliveryOf, scoreOf } from './bench-selectors.ts';
 import type { BenchControl } from './bench-control.ts';
@@ -15,8 +16,8 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
         {camper.bib}
       </a>
       <div className="min-w-0 flex-1 px-4 py-[5px] leading-tight lg:max-w-[340px] lg:flex-none">
-        <h1 className="m-0 truncate !font-body text-[17px] !font-bold !leading-tight">{camper.name}</h1>
-        <p className="m-0 truncate text-[13.5px] text-soft">
+        <h1 className="m-0 truncate !font-body text-body !font-bold !leading-tight">{camper.name}</h1>
+        <p className="m-0 truncate text-fine text-soft">
           {camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · {camper.heightCentimetres} cm · {scoredHere} of{' '}
           {asked.length} checkpoints
         </p>
@@ -32,19 +33,19 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
               type="button"
               onClick={() => send({ type: 'delivery', index: i })}
               aria-current={i === state.deliveryIndex ? 'true' : undefined}
-              className={`sign h-[40px] shrink-0 border-0 border-b-4 bg-transparent px-3 text-[18px] font-medium ${i === state.deliveryIndex ? 'border-clay text-ink' : 'border-transparent text-soft'}`}
+              className={`sign h-[40px] shrink-0 border-0 border-b-4 bg-transparent px-3 text-lead font-medium ${i === state.deliveryIndex ? 'border-clay text-ink' : 'border-transparent text-soft'}`}
             >
               Delivery {d.number}
             </button>
           ))}
         </div>
-        <a className="quiet-action ms-2 shrink-0 !py-[7px]" href={`/handouts/${camper.bib}`}>
+        <Action className="ms-2 shrink-0 !py-[7px] !min-h-0" href={`/handouts/${camper.bib}`}>
           Write up <kbd>W</kbd>
-        </a>
+        </Action>
         {props.next && (
-          <a className="main-action shrink-0 !py-[9px] !text-[18px]" href={props.next.href}>
+          <Action main className="shrink-0 !py-[9px] !text-lead !min-h-0" href={props.next.href}>
             Next: {props.next.bib}
-          </a>
+          </Action>
         )}
       </nav>
     </header>

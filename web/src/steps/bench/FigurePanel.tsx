@@ -49,20 +49,20 @@ export function FigurePanel({
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
-        <h2 className="m-0 text-[26px] first-letter:uppercase">{asked ? POINTS[point!] : 'Figures'}</h2>
+        <h2 className="m-0 text-head first-letter:uppercase">{asked ? POINTS[point!] : 'Figures'}</h2>
         {asked && queue ? (
-          <p className="m-0 mt-1 text-[15px]" role="status" data-testid="point-asked">
+          <p className="m-0 mt-1 text-small" role="status" data-testid="point-asked">
             Point {queue.done + 1} of {queue.of}, at “{eventName(event!)}”. <kbd>arrows</kbd> 12 px, <kbd>⇧</kbd> + arrows 2 px,{' '}
             <kbd>↵</kbd> place, <kbd>Esc</kbd> stop.
           </p>
         ) : !sideView ? (
-          <p className="m-0 mt-1 text-[15px]">Figures are measured on a side view. This delivery has none.</p>
+          <p className="m-0 mt-1 text-small">Figures are measured on a side view. This delivery has none.</p>
         ) : missing ? (
-          <p className="m-0 mt-1 text-[15px]" role="status">
+          <p className="m-0 mt-1 text-small" role="status">
             Mark the key frame “{eventName(missing)}” first: <kbd>T</kbd>.
           </p>
         ) : (
-          <p className="m-0 mt-1 text-[15px]">
+          <p className="m-0 mt-1 text-small">
             <kbd>↑</kbd> <kbd>↓</kbd> choose, <kbd>↵</kbd> measure. One measured delivery of a set is enough.
           </p>
         )}
@@ -90,28 +90,26 @@ export function FigurePanel({
                 aria-current={here ? 'step' : undefined}
                 className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start"
               >
-                <span className="text-[15px]">{figureName(r.id)}</span>
-                <b className="sign tabular text-[19px]">
+                <span className="text-small">{figureName(r.id)}</span>
+                <b className="sign tabular text-lead">
                   {estimate ? (
                     formatEstimate(estimate)
                   ) : (
-                    <span className="text-[15px] font-medium text-soft">
+                    <span className="text-small font-medium text-soft">
                       {unreadable.has(r.id) ? 'not read' : `${r.needs.length} points`}
                     </span>
                   )}
                 </b>
                 {guessed.has(r.id) && (
-                  <span className="col-span-2 text-[13.5px] font-semibold text-clay">
-                    a guess: place its points to measure it
-                  </span>
+                  <span className="col-span-2 text-fine font-semibold text-clay">a guess: place its points to measure it</span>
                 )}
                 {unreadable.has(r.id) && !guessed.has(r.id) && (
-                  <span className="col-span-2 text-[13.5px] font-semibold text-clay first-letter:uppercase">
+                  <span className="col-span-2 text-fine font-semibold text-clay first-letter:uppercase">
                     {unreadable.get(r.id)}.
                   </span>
                 )}
                 {band && (
-                  <span className="text-[13.5px] text-soft">
+                  <span className="text-fine text-soft">
                     wanted {range(band.wanted)}
                     {level === undefined ? '' : level === 3 ? ' · in it' : level === 2 ? ' · nearly' : ' · outside'}
                   </span>
@@ -128,11 +126,11 @@ export function FigurePanel({
               className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-b border-rule px-[18px] py-[9px]"
               data-testid={`figure-${id}`}
             >
-              <span className="text-[15px]">{figureName(id)}</span>
-              <b className="sign tabular text-[19px]">
-                {estimate ? formatEstimate(estimate) : <span className="text-[15px] font-medium text-soft">2 key frames</span>}
+              <span className="text-small">{figureName(id)}</span>
+              <b className="sign tabular text-lead">
+                {estimate ? formatEstimate(estimate) : <span className="text-small font-medium text-soft">2 key frames</span>}
               </b>
-              <span className="text-[13.5px] text-soft">from the key frames, nothing to place</span>
+              <span className="text-fine text-soft">from the key frames, nothing to place</span>
             </li>
           );
         })}

@@ -14,7 +14,7 @@ const SHOWN = [
 /** The keys that a coach needs most in what is in hand; the others stand under `?`. */
 export function FilmKeys({ context }: { context: KeyContext }) {
   return (
-    <p className="m-0 flex min-h-[32px] flex-wrap gap-x-4 gap-y-1 pb-[10px] text-[13.5px] text-soft">
+    <p className="m-0 flex min-h-[32px] flex-wrap gap-x-4 gap-y-1 pb-[10px] text-fine text-soft">
       {keysOf(context)
         .filter((k) => SHOWN.includes(k.says))
         .map((k) => (

@@ -20,7 +20,7 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
       className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? `auto-rows-fr ${films.length > 1 ? 'grid-cols-2' : 'grid-cols-1'}` : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
     >
       {films.length === 0 && (
-        <p className="grid place-items-center bg-wash px-6 text-center text-[17px]">
+        <p className="grid place-items-center bg-wash px-6 text-center text-body">
           No film of this delivery yet. <a href={`/campers/${camper.bib}`}>Attach one to bib {camper.bib}</a>.
         </p>
       )}

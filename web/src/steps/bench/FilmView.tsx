@@ -171,7 +171,7 @@ export function FilmView({
           role="img"
         />
         {drawn === null && (
-          <p className="sign absolute inset-0 m-0 grid place-items-center text-[20px] text-[#f5f0e4]">
+          <p className="sign absolute inset-0 m-0 grid place-items-center text-lead text-[#f5f0e4]">
             {film.state === 'ready'
               ? 'Loading the film …'
               : film.state === 'failed'
@@ -190,7 +190,7 @@ export function FilmView({
           </svg>
         )}
       </div>
-      <figcaption className="tabular flex justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-[13.5px] text-[#fffdf7]">
+      <figcaption className="tabular flex justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-fine text-[#fffdf7]">
         <span>
           {label ?? VIEW_NAMES[film.view]}
           {active && <span className="ms-2 text-[#f1cda6]">in hand</span>}
@@ -201,7 +201,7 @@ export function FilmView({
               onZoom(nextZoom(zoom));
             }}
             aria-label={`${VIEW_NAMES[film.view]}: ${closer ? `${zoom.times.toFixed(1)} times as large` : 'whole'}; closer`}
-            className="ms-2 border border-[#8a7a64] bg-transparent px-[6px] text-[13px] text-[#fffdf7] max-[1023px]:min-h-[32px] max-[1023px]:px-3"
+            className="ms-2 border border-[#8a7a64] bg-transparent px-[6px] text-fine text-[#fffdf7] max-[1023px]:min-h-[32px] max-[1023px]:px-3"
           >
             {closer ? `${zoom.times.toFixed(1)}×` : '1×'}
           </button>

@@ -2,7 +2,7 @@
 export function JumpField({ frame, last, onJump }: { frame: number; last: number; onJump: (frame: number | null) => void }) {
   return (
     <form
-      className="flex min-h-[32px] items-center gap-2 pb-[6px] text-[15px]"
+      className="flex min-h-[32px] items-center gap-2 pb-[6px] text-small"
       onSubmit={(e) => {
         e.preventDefault();
         const text = new FormData(e.currentTarget).get('frame')?.toString() ?? '';

@@ -25,13 +25,13 @@ export function KeyFramePanel({
   return (
     <div className="min-h-0 overflow-auto">
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
-        <h2 className="m-0 text-[26px] first-letter:uppercase">{event.name}</h2>
-        <p className="m-0 mt-1 text-[15px]">{event.rule[0]!.toUpperCase() + event.rule.slice(1)}.</p>
+        <h2 className="m-0 text-head first-letter:uppercase">{event.name}</h2>
+        <p className="m-0 mt-1 text-small">{event.rule[0]!.toUpperCase() + event.rule.slice(1)}.</p>
         {problem && <Alert className="mt-2">{problem}</Alert>}
       </div>
-      <table className="w-full border-collapse text-[15px]">
+      <table className="w-full border-collapse text-small">
         <thead>
-          <tr className="sign text-[15px] text-soft">
+          <tr className="sign text-small text-soft">
             <th className="px-[18px] py-1 text-start font-medium">Key frame</th>
             {films.map((f) => (
               <th key={f.id} className={`px-2 py-1 text-end font-medium last:pe-[18px] ${f.id === activeId ? 'text-clay' : ''}`}>

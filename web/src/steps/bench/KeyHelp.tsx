@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { keysOf, type KeyContext } from './key-table.ts';
 
 const PARTS: ReadonlyArray<readonly [KeyContext, string]> = [
@@ -19,10 +20,10 @@ export function KeyHelp({ onClose }: { onClose: () => void }) {
       className="absolute inset-x-4 bottom-2 top-2 z-10 overflow-auto border-2 border-ink bg-paper px-5 py-3"
     >
       <header className="flex items-center justify-between">
-        <h2 className="m-0 text-[26px]">Keys</h2>
-        <button type="button" className="quiet-action" onClick={onClose}>
+        <h2 className="m-0 text-head">Keys</h2>
+        <Action onClick={onClose}>
           Close <kbd>Esc</kbd>
-        </button>
+        </Action>
       </header>
       <div className="columns-[240px] gap-6">
         <KeyList name="Everywhere" keys={common} />
@@ -37,8 +38,8 @@ export function KeyHelp({ onClose }: { onClose: () => void }) {
 function KeyList({ name, keys }: { name: string; keys: ReturnType<typeof keysOf> }) {
   return (
     <div className="break-inside-avoid pb-3">
-      <h3 className="m-0 text-[18px]">{name}</h3>
-      <dl className="m-0 grid grid-cols-[92px_1fr] gap-x-3 gap-y-[3px] text-[14.5px]">
+      <h3 className="m-0 text-lead">{name}</h3>
+      <dl className="m-0 grid grid-cols-[92px_1fr] gap-x-3 gap-y-[3px] text-small">
         {keys.map((k) => (
           <div key={k.cap + k.says} className="contents">
             <dt>

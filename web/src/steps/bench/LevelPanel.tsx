@@ -42,8 +42,8 @@ export function LevelPanel({
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
       <div className="border-b border-rule px-[18px] pb-2 pt-3">
-        <h2 className="m-0 text-[26px]">{phase}</h2>
-        <p className="m-0 text-[14px] text-soft">{phaseNote}</p>
+        <h2 className="m-0 text-head">{phase}</h2>
+        <p className="m-0 text-small text-soft">{phaseNote}</p>
       </div>
       <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label={`Checkpoints of ${phase}`}>
         {checkpoints.map((c) => {
@@ -65,10 +65,10 @@ export function LevelPanel({
                 onClick={() => onPick(c.id)}
                 className="grid w-full grid-cols-[1fr_auto] items-center gap-x-3 border-0 bg-transparent p-0 text-start"
               >
-                <span className="text-[15.5px] font-semibold leading-snug">{c.name}</span>
+                <span className="text-small font-semibold leading-snug">{c.name}</span>
                 <LevelStrokes level={score?.level ?? null} />
               </button>
-              <p className="m-0 text-[14px] text-soft">
+              <p className="m-0 text-small text-soft">
                 {texts.length > 0
                   ? texts.map((t) => t.text).join(' · ')
                   : c.views.map((v) => VIEW_NAMES[v].toLowerCase()).join(', ')}
@@ -86,7 +86,7 @@ export function LevelPanel({
               {here && (
                 <>
                   {suggestion && (
-                    <p className="m-0 mt-1 text-[14px]">
+                    <p className="m-0 mt-1 text-small">
                       Figure suggests <b>{suggestion.level}</b>
                       {suggestion.sure ? '' : ', unsure'}{' '}
                       <span className="text-soft">({Math.round(100 * suggestion.probabilities[suggestion.level])} %)</span>
@@ -114,7 +114,7 @@ export function LevelPanel({
                   {(asking || (score && score.level !== 3 && score.level !== 'NV')) && (
                     <div className="mt-2 flex flex-wrap gap-[6px]" role="group" aria-label="What was seen">
                       {asking && (
-                        <p role="status" className="m-0 w-full text-[14px] font-semibold text-clay">
+                        <p role="status" className="m-0 w-full text-small font-semibold text-clay">
                           What was seen?
                         </p>
                       )}
@@ -129,9 +129,9 @@ export function LevelPanel({
                             aria-pressed={on}
                             onClick={() => onFault(f.code)}
                             data-testid={`fault-${f.code}`}
-                            className={`inline-flex items-center gap-[6px] rounded-[2px] border-[1.5px] px-[7px] py-[3px] text-[13.5px] ${look} ${suggested}`}
+                            className={`inline-flex items-center gap-[6px] rounded-[2px] border-[1.5px] px-[7px] py-[3px] text-fine ${look} ${suggested}`}
                           >
-                            <b className="sign text-[14px]">{'ABCDEFGH'[i]}</b>
+                            <b className="sign text-small">{'ABCDEFGH'[i]}</b>
                             {f.name}
                           </button>
                         );
@@ -146,7 +146,7 @@ export function LevelPanel({
                         onNote(new FormData(e.currentTarget).get('note')?.toString().trim() || null);
                       }}
                     >
-                      <label className="text-[14px]">
+                      <label className="text-small">
                         Note{' '}
                         <input
                           name="note"
@@ -154,12 +154,12 @@ export function LevelPanel({
                           maxLength={500}
                           defaultValue={score?.note ?? ''}
                           onKeyDown={(e) => e.key === 'Escape' && onNote(score?.note ?? null)}
-                          className="mt-1 w-full border-[1.5px] border-soft bg-paper px-2 py-1 text-[15px]"
+                          className="mt-1 w-full border-[1.5px] border-soft bg-paper px-2 py-1 text-small"
                         />
                       </label>
                     </form>
                   ) : (
-                    score?.note && <p className="m-0 mt-2 text-[14px]">“{score.note}”</p>
+                    score?.note && <p className="m-0 mt-2 text-small">“{score.note}”</p>
                   )}
                 </>
               )}
@@ -189,7 +189,7 @@ function LevelRow({
       type="button"
       onClick={onClick}
       aria-pressed={picked}
-      className={`grid grid-cols-[30px_1fr] items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-[14px] leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}
+      className={`grid grid-cols-[30px_1fr] items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-small leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}
     >
       <kbd className={suggested ? '!border-clay' : ''}>{keyName}</kbd>
       <span>{text}</span>

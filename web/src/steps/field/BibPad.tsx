@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import type { GateLine } from '@stride-chalk/core';
 import { useState } from 'react';
 import { WIDE } from './CheckInMore.tsx';
@@ -42,17 +43,17 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
               onClick={() => onPick(l)}
               className={`grid min-h-[56px] w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-0 border-b border-rule bg-transparent px-1 text-start ${l.sore || !l.consent ? 'care-band' : ''}`}
             >
-              <b className="sign tabular text-[30px]">{l.bib}</b>
-              <span className="text-[18px] font-semibold">{l.name}</span>
-              <span className="text-[15px]">{l.sore ? 'sore' : l.present ? 'here' : l.present === false ? 'not here' : ''}</span>
+              <b className="sign tabular text-large">{l.bib}</b>
+              <span className="text-lead font-semibold">{l.name}</span>
+              <span className="text-small">{l.sore ? 'sore' : l.present ? 'here' : l.present === false ? 'not here' : ''}</span>
             </button>
           </li>
         ))}
         {!asked && open.length === 0 && (
-          <li className="py-6 text-[20px]">Everybody has been at the gate. Type a bib to change something.</li>
+          <li className="py-6 text-lead">Everybody has been at the gate. Type a bib to change something.</li>
         )}
         {asked && found.length === 0 && (
-          <li className="py-6 text-[20px]">
+          <li className="py-6 text-lead">
             {named === '' ? `Nobody wears ${bib}. Look at the bib again.` : `Nobody here is called “${name.trim()}”.`}
           </li>
         )}
@@ -60,9 +61,9 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
       <div>
         <output
           aria-label="Bib"
-          className="sign tabular block min-h-[58px] border-b-2 border-ink text-center text-[46px] font-semibold leading-[58px]"
+          className="sign tabular block min-h-[58px] border-b-2 border-ink text-center text-sign font-semibold leading-[58px]"
         >
-          {bib || <span className="text-[24px] font-medium text-soft">bib number</span>}
+          {bib || <span className="text-head font-medium text-soft">bib number</span>}
         </output>
         <div className="mt-2 grid grid-cols-3 gap-2">
           {KEYS.map((k) => (
@@ -74,21 +75,16 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
                 setName('');
                 setBib((b) => (k === 'C' ? '' : k === '⌫' ? b.slice(0, -1) : (b + k).slice(0, LONGEST_BIB)));
               }}
-              className="sign min-h-[56px] border-2 border-ink bg-paper text-[30px] font-semibold [@media(max-height:760px)]:min-h-[48px]"
+              className="sign min-h-[56px] border-2 border-ink bg-paper text-large font-semibold [@media(max-height:760px)]:min-h-[48px]"
             >
               {k}
             </button>
           ))}
         </div>
         {/* Its place is kept, so that no key moves under the thumb. */}
-        <button
-          type="button"
-          className={`main-action mt-2 ${WIDE} disabled:opacity-40`}
-          disabled={!meant}
-          onClick={() => meant && onPick(meant)}
-        >
+        <Action main className={`mt-2 ${WIDE} disabled:opacity-40`} disabled={!meant} onClick={() => meant && onPick(meant)}>
           {meant ? `${meant.bib} ${meant.name}` : 'Type a bib'}
-        </button>
+        </Action>
       </div>
     </div>
   );

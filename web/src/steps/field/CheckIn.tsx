@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
@@ -72,7 +73,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
     <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-4">
       <div>
         <header className="flex items-center justify-between gap-3 border-b-2 border-ink py-2">
-          <h1 className="m-0 text-[26px]">
+          <h1 className="m-0 text-head">
             Check-in{' '}
             <span className="tabular text-soft">
               {lines.length - open.length} of {lines.length}
@@ -82,7 +83,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             data-testid="waiting"
             data-waiting={news.waiting + news.refused.length}
             role="status"
-            className={`m-0 px-2 py-1 text-[16px] font-semibold ${news.waiting + news.refused.length > 0 ? 'border-2 border-ink' : 'text-grass'}`}
+            className={`m-0 px-2 py-1 text-note font-semibold ${news.waiting + news.refused.length > 0 ? 'border-2 border-ink' : 'text-grass'}`}
           >
             {news.waiting > 0
               ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone`
@@ -92,7 +93,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
           </p>
         </header>
         {oldSince && (
-          <p className="m-0 border-b border-rule py-1 text-[15px] text-soft">
+          <p className="m-0 border-b border-rule py-1 text-small text-soft">
             No connection: the list is of {oldSince}, with what this phone has noted since.
           </p>
         )}
@@ -102,9 +103,9 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
         {news.signedOut && (
           <Alert className="mt-2 flex items-center gap-3">
             You are signed out. What waits on this phone is sent when you sign in again.
-            <a href="/sign-in?go=/check-in" className="quiet-action min-h-[48px] whitespace-nowrap bg-paper">
+            <Action href="/sign-in?go=/check-in" className="whitespace-nowrap bg-paper">
               Sign in
-            </a>
+            </Action>
           </Alert>
         )}
         <DeviceTrouble news={news} />
@@ -123,11 +124,11 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
       {camper && screen !== 'bib' && screen !== 'done' && (
         <div className="grid content-between gap-3 pt-3">
           <div className="flex items-center gap-3">
-            <span className="bib-block min-h-[64px] min-w-[84px] !text-[42px]">{camper.bib}</span>
-            <p className="m-0 text-[22px] font-semibold leading-tight">
+            <span className="bib-block min-h-[64px] min-w-[84px] !text-sign">{camper.bib}</span>
+            <p className="m-0 text-lead font-semibold leading-tight">
               {camper.name}
               <br />
-              <span className="text-[16px] font-normal text-soft">
+              <span className="text-note font-normal text-soft">
                 {camper.age} years, {tall(camper.heightCentimetres, units)}
               </span>
             </p>
@@ -137,75 +138,70 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             {screen === 'here' && (
               <>
                 {camper.sore && (
-                  <p className="care-band m-0 px-4 py-3 text-[18px]">
+                  <p className="care-band m-0 px-4 py-3 text-lead">
                     <b>A sore arm: no throwing.</b> Only the lead lifts it.
                   </p>
                 )}
                 {!camper.consent && (
-                  <p className="care-band m-0 px-4 py-3 text-[18px]">
+                  <p className="care-band m-0 px-4 py-3 text-lead">
                     <b>No consent to film.</b> He is not filmed.
                   </p>
                 )}
                 {said && (
-                  <p role="status" className="m-0 border-l-[6px] border-grass bg-wash px-4 py-3 text-[18px]">
+                  <p role="status" className="m-0 border-l-[6px] border-grass bg-wash px-4 py-3 text-lead">
                     Noted, not entered yet: {said}
                   </p>
                 )}
-                <button type="button" className={`main-action !min-h-[88px] ${WIDE}`} onClick={here}>
+                <Action main className={`!min-h-[88px] ${WIDE}`} onClick={here}>
                   {hereInWords}
-                </button>
+                </Action>
                 {!camper.sore && (
-                  <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('sore')}>
+                  <Action className={WIDE} onClick={() => setScreen('sore')}>
                     Arm is sore, now or yesterday
-                  </button>
+                  </Action>
                 )}
-                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('more')}>
+                <Action className={WIDE} onClick={() => setScreen('more')}>
                   More: throws, drills, height, goals
-                </button>
-                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => enter({ present: false })}>
+                </Action>
+                <Action className={WIDE} onClick={() => enter({ present: false })}>
                   Does not come today
-                </button>
+                </Action>
               </>
             )}
             {screen === 'throws' && (
               <>
-                <h2 className="m-0 text-[28px]">Thrown in the last four days?</h2>
-                <p className="m-0 text-[17px] text-soft">Games, bullpens, practice: every throw at full effort counts.</p>
-                <button type="button" className={`quiet-action ${WIDE}`} onClick={() => setScreen('more')}>
+                <h2 className="m-0 text-large">Thrown in the last four days?</h2>
+                <p className="m-0 text-body text-soft">Games, bullpens, practice: every throw at full effort counts.</p>
+                <Action className={WIDE} onClick={() => setScreen('more')}>
                   Yes: how many
-                </button>
-                <button
-                  type="button"
-                  className={`main-action !min-h-[88px] ${WIDE}`}
-                  onClick={() => enter({ throwsReported: [] })}
-                >
+                </Action>
+                <Action main className={`!min-h-[88px] ${WIDE}`} onClick={() => enter({ throwsReported: [] })}>
                   Nothing thrown
-                </button>
+                </Action>
               </>
             )}
             {screen === 'sore' && (
               <>
-                <h2 className="m-0 text-[28px]">Where is it sore?</h2>
+                <h2 className="m-0 text-large">Where is it sore?</h2>
                 <div className="grid grid-cols-2 gap-2">
                   {SORE_PLACES.map((p) => (
-                    <button
+                    <Action
                       key={p}
-                      type="button"
-                      className={`quiet-action ${WIDE}`}
+                      className={WIDE}
                       onClick={() => {
                         setPlace(p);
                         setScreen('since');
                       }}
                     >
                       {p}
-                    </button>
+                    </Action>
                   ))}
                 </div>
               </>
             )}
             {screen === 'since' && (
               <>
-                <h2 className="m-0 text-[28px]">Sore {place}: since when?</h2>
+                <h2 className="m-0 text-large">Sore {place}: since when?</h2>
                 {(
                   [
                     ['Today', 0],
@@ -214,14 +210,13 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
                     ['A week or longer', 7],
                   ] as const
                 ).map(([words, days]) => (
-                  <button
+                  <Action
                     key={words}
-                    type="button"
-                    className={`quiet-action ${WIDE}`}
+                    className={WIDE}
                     onClick={() => enter({ sore: { place: place!, since: addDays(day, -days) } })}
                   >
                     {words}
-                  </button>
+                  </Action>
                 ))}
               </>
             )}
@@ -242,7 +237,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
             )}
             <button
               type="button"
-              className="min-h-[56px] border-0 bg-transparent text-[18px] underline"
+              className="min-h-[56px] border-0 bg-transparent text-lead underline"
               onClick={() => (screen === 'here' ? back() : screen === 'since' ? setScreen('sore') : toFirst())}
             >
               Back

@@ -1,9 +1,10 @@
+import { Action } from '../../parts/Action.tsx';
 import { addDays, MOBILITY_NOTES, type GateLine } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 import { DAYS_ASKED, type CheckInEntry } from './gate.ts';
 
 /** A button over the whole width, for a thumb. */
-export const WIDE = 'min-h-[64px] w-full justify-center !text-[24px]';
+export const WIDE = 'min-h-[64px] w-full justify-center !text-head';
 
 /** What the family reports and the coach notices; everything by tapping, the goals by typing when there are any. */
 export function CheckInMore({
@@ -37,16 +38,16 @@ export function CheckInMore({
   const height = value.heightCentimetres ?? camper.heightCentimetres;
   const inch = units === 'imperial' ? 2.54 : 1;
   const toggle = (on: boolean): string =>
-    `min-h-[56px] border-2 px-4 text-[18px] font-semibold ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'}`;
-  const stepper = 'sign min-h-[56px] min-w-[56px] border-2 border-ink bg-paper text-[26px]';
+    `min-h-[56px] border-2 px-4 text-lead font-semibold ${on ? 'border-ink bg-ink text-bone' : 'border-soft bg-paper'}`;
+  const stepper = 'sign min-h-[56px] min-w-[56px] border-2 border-ink bg-paper text-head';
   return (
     <div className="grid gap-4">
       <fieldset className="m-0 border-0 p-0">
-        <legend className="mb-1 text-[17px]">Throws in games and practice</legend>
+        <legend className="mb-1 text-body">Throws in games and practice</legend>
         {Array.from({ length: DAYS_ASKED }, (_, i) => [i + 1, i === 0 ? 'Yesterday' : `${i + 1} days ago`] as const).map(
           ([back, when]) => (
             <div key={back} className="flex items-center gap-2 py-1">
-              <span className="flex-1 text-[17px]">{when}</span>
+              <span className="flex-1 text-body">{when}</span>
               <button
                 type="button"
                 className={stepper}
@@ -55,7 +56,7 @@ export function CheckInMore({
               >
                 −
               </button>
-              <output className="sign tabular w-[56px] text-center text-[28px] font-semibold" aria-label={`${when}, throws`}>
+              <output className="sign tabular w-[56px] text-center text-large font-semibold" aria-label={`${when}, throws`}>
                 {thrown(back)}
               </output>
               <button
@@ -71,7 +72,7 @@ export function CheckInMore({
         )}
       </fieldset>
       <fieldset className="m-0 border-0 p-0">
-        <legend className="mb-1 text-[17px]">Drills done since last time</legend>
+        <legend className="mb-1 text-body">Drills done since last time</legend>
         <div className="grid grid-cols-3 gap-2">
           {(['none', 'some', 'all'] as const).map((d) => (
             <button
@@ -87,7 +88,7 @@ export function CheckInMore({
         </div>
       </fieldset>
       <fieldset className="m-0 border-0 p-0">
-        <legend className="mb-1 text-[17px]">Height</legend>
+        <legend className="mb-1 text-body">Height</legend>
         <div className="flex items-center gap-2">
           <button
             type="button"
@@ -97,7 +98,7 @@ export function CheckInMore({
           >
             −
           </button>
-          <output className="sign tabular flex-1 text-center text-[28px] font-semibold" aria-label="Height">
+          <output className="sign tabular flex-1 text-center text-large font-semibold" aria-label="Height">
             {tall(height, units)}
           </output>
           <button
@@ -111,7 +112,7 @@ export function CheckInMore({
         </div>
       </fieldset>
       <fieldset className="m-0 border-0 p-0">
-        <legend className="mb-1 text-[17px]">Noticed</legend>
+        <legend className="mb-1 text-body">Noticed</legend>
         <div className="grid grid-cols-2 gap-2">
           {MOBILITY_NOTES.map((m) => {
             const on = value.mobility?.includes(m) ?? false;
@@ -131,7 +132,7 @@ export function CheckInMore({
           })}
         </div>
       </fieldset>
-      <label className="grid gap-1 text-[17px]">
+      <label className="grid gap-1 text-body">
         Goals, in the camper's words
         <input
           value={value.goals ?? ''}
@@ -140,9 +141,9 @@ export function CheckInMore({
           className="field min-h-[56px]"
         />
       </label>
-      <button type="button" className={`main-action ${WIDE}`} onClick={onDone}>
+      <Action main className={WIDE} onClick={onDone}>
         {done}
-      </button>
+      </Action>
     </div>
   );
 }

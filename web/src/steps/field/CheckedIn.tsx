@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { clockOf, sameThrows, type GateLine } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { WIDE } from './CheckInMore.tsx';
@@ -28,21 +29,19 @@ export function CheckedIn({
   return (
     <div className="grid content-between gap-4 pt-4">
       <div className="grid gap-4" role="status">
-        <p className="m-0 text-[28px] font-semibold leading-tight">
-          <span className="sign tabular text-[44px]">{done.camper.bib}</span> {done.camper.name}
+        <p className="m-0 text-large font-semibold leading-tight">
+          <span className="sign tabular text-sign">{done.camper.bib}</span> {done.camper.name}
         </p>
         {done.entry.sore ? (
-          <p className="care-band m-0 px-4 py-4 text-[20px]">
+          <p className="care-band m-0 px-4 py-4 text-lead">
             <b>No throwing.</b> A message to the family and the lead is written. We do not diagnose: pain means stop, and see a
             licensed medical professional.
           </p>
         ) : !done.entry.present ? (
-          <p className="m-0 text-[20px]">Not here today. The plan can be made again without him.</p>
+          <p className="m-0 text-lead">Not here today. The plan can be made again without him.</p>
         ) : (
           <>
-            <p
-              className={`m-0 px-4 py-4 text-[20px] ${standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}
-            >
+            <p className={`m-0 px-4 py-4 text-lead ${standing.left === 0 ? 'care-band' : 'border-l-[6px] border-grass bg-wash'}`}>
               {done.camper.sore ? 'A sore arm: no throwing until the lead lifts it.' : standing.says}
             </p>
             {more && (
@@ -52,7 +51,7 @@ export function CheckedIn({
               </Alert>
             )}
             {done.camper.session && !done.camper.sore && standing.left > 0 && (
-              <p className="m-0 text-[22px]">
+              <p className="m-0 text-lead">
                 Warm-up at <b className="tabular">{clockOf(done.camper.session.warmUpFrom)}</b>, {done.camper.session.mound} at{' '}
                 <b className="tabular">{clockOf(done.camper.session.from)}</b>
               </p>
@@ -61,12 +60,12 @@ export function CheckedIn({
         )}
       </div>
       <div className="grid gap-4">
-        <button type="button" className={`main-action !min-h-[80px] ${WIDE}`} onClick={onNext}>
+        <Action main className={`!min-h-[80px] ${WIDE}`} onClick={onNext}>
           Next camper
-        </button>
-        <button type="button" className={`quiet-action ${WIDE}`} onClick={onChange}>
+        </Action>
+        <Action className={WIDE} onClick={onChange}>
           That was wrong: change it
-        </button>
+        </Action>
       </div>
     </div>
   );

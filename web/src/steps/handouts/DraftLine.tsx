@@ -18,18 +18,18 @@ export function DraftLine({
         value={value}
         maxLength={400}
         onChange={(e) => onChange(e.target.value)}
-        className={`sign text-[23px] font-semibold ${style}`}
+        className={`sign text-head font-semibold ${style}`}
       />
     );
   return (
-    <label className="mt-[3px] block min-w-0 text-[13px] text-soft">
+    <label className="mt-[3px] block min-w-0 text-fine text-soft">
       {label}
       <textarea
         value={value}
         maxLength={400}
         rows={Math.max(1, Math.ceil(value.length / 78))}
         onChange={(e) => onChange(e.target.value)}
-        className={`block resize-none text-[15px] leading-snug text-ink [field-sizing:content] ${style}`}
+        className={`block resize-none text-small leading-snug text-ink [field-sizing:content] ${style}`}
       />
     </label>
   );

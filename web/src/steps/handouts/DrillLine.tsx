@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import type { FocusItem } from '@stride-chalk/core';
 import { DraftLine } from './DraftLine.tsx';
 
@@ -25,9 +26,9 @@ export function DrillLine({
   return (
     <div className="mt-[3px] grid grid-cols-[1fr_auto] items-end gap-2">
       {dose ? (
-        <label className="block min-w-0 text-[13px] text-soft">
+        <label className="block min-w-0 text-fine text-soft">
           Drill {number}: {drill.name}
-          <span className="flex flex-wrap items-baseline gap-2 text-[15px] text-ink">
+          <span className="flex flex-wrap items-baseline gap-2 text-small text-ink">
             <input
               type="number"
               min={0}
@@ -41,7 +42,7 @@ export function DrillLine({
             />
             {dose.ball ? `throws${dose.distance ? `, ${dose.distance}` : ''}` : 'times, no ball'}
             {cut && (
-              <b role="status" className="text-[14px] text-clay">
+              <b role="status" className="text-small text-clay">
                 {planned} in the plan: arm care leaves {most} throws on a drill day
               </b>
             )}
@@ -54,9 +55,9 @@ export function DrillLine({
           onChange={(amount) => onChange({ ...drill, amount })}
         />
       )}
-      <button type="button" className="quiet-action !px-2 !py-[7px]" aria-label={`Drop drill ${drill.name}`} onClick={onDrop}>
+      <Action className="!px-2 !py-[7px] !min-h-0" aria-label={`Drop drill ${drill.name}`} onClick={onDrop}>
         Drop
-      </button>
+      </Action>
     </div>
   );
 }

@@ -9,11 +9,11 @@ export function DrillPlan({ document: d, timeZone }: { document: Said; timeZone:
   const plan = drillPlan(d.focus, d.drillDays, d.drillThrows);
   return (
     <section className="mt-4 break-inside-avoid border-t-[1.5px] border-[#d8cdb8] pt-3">
-      <h2 className="m-0 mb-1 text-[25px]">The plan, three days a week</h2>
+      <h2 className="m-0 mb-1 text-head">The plan, three days a week</h2>
       <div className="overflow-x-auto">
-        <table className="w-full border-collapse text-[14px]">
+        <table className="w-full border-collapse text-small">
           <thead>
-            <tr className="sign text-[16px] text-[#63503f]">
+            <tr className="sign text-note text-[#63503f]">
               <th className="py-1 text-start font-medium">Day</th>
               {d.focus.map((f, i) => (
                 <th key={f.checkpoint} className="py-1 ps-3 text-start font-medium">
@@ -59,7 +59,7 @@ export function DrillPlan({ document: d, timeZone }: { document: Said; timeZone:
           </tbody>
         </table>
       </div>
-      <p className="m-0 mt-2 text-[13.5px] text-[#3d2d22]">
+      <p className="m-0 mt-2 text-fine text-[#3d2d22]">
         Throws of drills count towards the day. One thing at a time: the next focus starts when the one before it holds.{' '}
         {d.reFilmOn ? <b>Re-film: {longDay(d.reFilmOn, timeZone)}.</b> : 'The day of the re-film is set by the coach.'}
       </p>

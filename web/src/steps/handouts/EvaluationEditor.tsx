@@ -1,3 +1,5 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { useEffect } from 'react';
 import { drillPlan, type FocusItem, type Said, type CamperId } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
@@ -60,7 +62,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
   if (!document || !evaluation) {
     return (
       <section data-awake={awake} className="grid max-w-[640px] content-start gap-4 py-8">
-        <h2 className="m-0 text-[30px]">{scored ? 'Everything that is scored can be written up' : 'Nothing is scored yet'}</h2>
+        <h2 className="m-0 text-large">{scored ? 'Everything that is scored can be written up' : 'Nothing is scored yet'}</h2>
         <p className="m-0">
           {scored
             ? 'The draft takes the strengths, the habits and their causes from the levels. Every line can be changed.'
@@ -69,13 +71,13 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
         {problem && <Alert>{problem}</Alert>}
         <p className="m-0">
           {scored ? (
-            <button type="button" className="main-action" disabled={busy} onClick={() => void compile()}>
+            <Action main disabled={busy} onClick={() => void compile()}>
               Write up <kbd>W</kbd>
-            </button>
+            </Action>
           ) : (
-            <a className="main-action" href={`/bench/${camper.bib}`}>
+            <Action main href={`/bench/${camper.bib}`}>
               To the bench
-            </a>
+            </Action>
           )}
         </p>
       </section>
@@ -90,41 +92,37 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
     <section data-awake={awake} className="grid min-w-0 content-start gap-4 py-4">
       <div className="flex flex-wrap items-center gap-3">
         {released ? (
-          <p className="m-0 flex-1 text-[16px]">
+          <p className="m-0 flex-1 text-note">
             <b className="text-grass">Released.</b> Version {evaluation.version} never changes; a new version begins with its
             words.
           </p>
         ) : (
-          <p className="m-0 flex-1 text-[15px] text-soft">
+          <p className="m-0 flex-1 text-small text-soft">
             Draft, version {evaluation.version}.{' '}
             <b role="status" data-testid="draft-saved" className={saving === 'saved' ? 'text-grass' : 'text-ink'}>
               {saving === 'saved' ? 'All saved' : saving === 'saving' ? 'Saving …' : 'Kept here, not saved'}
             </b>
           </p>
         )}
-        {camper.consent.film && (
-          <a className="quiet-action" href={`/handouts/${camper.bib}/print`}>
-            Print page
-          </a>
-        )}
+        {camper.consent.film && <Action href={`/handouts/${camper.bib}/print`}>Print page</Action>}
         {released ? (
-          <button type="button" className="quiet-action" disabled={busy} onClick={() => void compile()}>
+          <Action disabled={busy} onClick={() => void compile()}>
             New version <kbd>W</kbd>
-          </button>
+          </Action>
         ) : (
           <>
-            <button type="button" className="quiet-action" disabled={busy} onClick={() => void compile('levels')}>
+            <Action disabled={busy} onClick={() => void compile('levels')}>
               Draft anew from the levels
-            </button>
-            <button type="button" className="main-action" disabled={busy || !camper.consent.film} onClick={() => void release()}>
+            </Action>
+            <Action main disabled={busy || !camper.consent.film} onClick={() => void release()}>
               Release <kbd>Ctrl ↵</kbd>
-            </button>
+            </Action>
           </>
         )}
         {released && next && (
-          <a className="main-action" href={next.href}>
+          <Action main href={next.href}>
             Next: {next.bib}
-          </a>
+          </Action>
         )}
       </div>
       {!camper.consent.film && (
@@ -135,23 +133,23 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
       {problem && <Alert>{problem}</Alert>}
       {draft.others && (
         <Alert>
-          <p className="m-0 text-[16px]">{draft.others}</p>
+          <p className="m-0 text-note">{draft.others}</p>
           <div className="mt-2 flex flex-wrap gap-2">
-            <a className="main-action min-h-[44px]" href={`/handouts/${camper.bib}`} target="_blank" rel="noreferrer">
+            <Action main className="min-h-[44px]" href={`/handouts/${camper.bib}`} target="_blank" rel="noreferrer">
               See theirs beside mine
-            </a>
-            <button type="button" className="quiet-action bg-paper" onClick={draft.writeOver}>
+            </Action>
+            <Action className="bg-paper" onClick={draft.writeOver}>
               Keep mine; theirs stays among the former drafts
-            </button>
-            <button type="button" className="quiet-action bg-paper" onClick={() => window.location.reload()}>
+            </Action>
+            <Action className="bg-paper" onClick={() => window.location.reload()}>
               Take theirs
-            </button>
+            </Action>
           </div>
         </Alert>
       )}
       {(versions.length > 0 || former.length > 0) && (
         <details className="border-y border-rule py-1">
-          <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
+          <summary className="flex min-h-[44px] cursor-pointer items-center text-small underline">
             {[
               versions.length > 0 && `Handed out: ${versions.map((v) => `version ${v.version}`).join(', ')}`,
               former.length > 0 && `Former drafts: ${former.length}`,
@@ -159,7 +157,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
               .filter(Boolean)
               .join(' · ')}
           </summary>
-          <ul className="m-0 list-none p-0 text-[15px]">
+          <ul className="m-0 list-none p-0 text-small">
             {versions.map((v) => (
               <li key={v.version} className="flex flex-wrap items-center gap-3 border-t border-rule py-1">
                 <a href={`/handouts/${camper.bib}/print?version=${v.version}`}>Version {v.version}</a>
@@ -175,9 +173,9 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
                   <span className="text-soft">{f.said.focus.map((x) => x.title).join('; ') || 'no focus'}</span>
                 </span>
                 {!released && (
-                  <button type="button" className="quiet-action !py-1" onClick={() => draft.bringBack(f.said)}>
+                  <Action className="!py-1 !min-h-0" onClick={() => draft.bringBack(f.said)}>
                     Bring it back
-                  </button>
+                  </Action>
                 )}
               </li>
             ))}
@@ -187,7 +185,7 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
       {!released && (
         <>
           {document.focus.length === 0 && (
-            <p className="m-0 bg-wash px-4 py-3 text-[16px]">
+            <p className="m-0 bg-wash px-4 py-3 text-note">
               No habit needs work now: no focus is invented. Add one below if you saw more than the levels say.
             </p>
           )}
@@ -206,36 +204,32 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
           </ol>
           {document.focus.length < 4 && addable.length > 0 && (
             <div className="flex flex-wrap items-center gap-2">
-              <span className="text-[15px] text-soft">Add:</span>
+              <span className="text-small text-soft">Add:</span>
               {addable.map((f) => (
-                <button
+                <Action
                   key={f.checkpoint}
-                  type="button"
-                  className="quiet-action !py-[6px]"
+                  className="!py-[6px] !min-h-0"
                   onClick={() => change((d) => ({ ...d, focus: [...d.focus, f] }))}
                 >
                   {f.title}
-                </button>
+                </Action>
               ))}
             </div>
           )}
           {(document.later ?? []).length > 0 && (
-            <section aria-labelledby="later">
-              <h2 id="later" className="m-0 text-[20px]">
-                Later
-              </h2>
-              <p className="m-0 text-[14.5px] text-soft">
+            <Panel id="later" title="Later" size="lead">
+              <p className="m-0 text-small text-soft">
                 Habits beyond the focus. The family does not see them: not too much at once.
               </p>
-              <ul className="m-0 ps-5 text-[15px]">
+              <ul className="m-0 ps-5 text-small">
                 {document.later.map((l) => (
                   <li key={l}>{l}</li>
                 ))}
               </ul>
-            </section>
+            </Panel>
           )}
           {document.strengths.length > 0 && <StrengthLines strengths={document.strengths} draft={draft} />}
-          <label className="flex items-center gap-3 text-[15px]">
+          <label className="flex items-center gap-3 text-small">
             Re-film on
             <input
               type="date"

@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import type { DrillPlan, FocusItem } from '@stride-chalk/core';
 import { DraftLine } from './DraftLine.tsx';
 import { DrillLine } from './DrillLine.tsx';
@@ -32,36 +33,29 @@ export function FocusCard({
       }}
     >
       <div className="flex items-center gap-2">
-        <span className="sign text-[30px] font-semibold leading-none text-clay">{i + 1}</span>
+        <span className="sign text-large font-semibold leading-none text-clay">{i + 1}</span>
         <DraftLine label={`Title of focus ${i + 1}`} value={f.title} big onChange={(title) => draft.changeFocus(i, { title })} />
-        <button
-          type="button"
-          className="quiet-action !px-2"
+        <Action
+          className="!px-2 !min-h-0"
           aria-label={`Move focus ${i + 1} up`}
           disabled={i === 0}
           onClick={() => draft.moveFocus(i, -1)}
         >
           ↑
-        </button>
-        <button
-          type="button"
-          className="quiet-action !px-2"
+        </Action>
+        <Action
+          className="!px-2 !min-h-0"
           aria-label={`Move focus ${i + 1} down`}
           disabled={last}
           onClick={() => draft.moveFocus(i, 1)}
         >
           ↓
-        </button>
-        <button
-          type="button"
-          className="quiet-action !px-2"
-          aria-label={`Drop focus ${i + 1}`}
-          onClick={() => draft.dropFocus(i)}
-        >
+        </Action>
+        <Action className="!px-2 !min-h-0" aria-label={`Drop focus ${i + 1}`} onClick={() => draft.dropFocus(i)}>
           Drop
-        </button>
+        </Action>
       </div>
-      <p className="m-0 mb-1 text-[13.5px] text-soft">{f.reasons.join(' · ')}</p>
+      <p className="m-0 mb-1 text-fine text-soft">{f.reasons.join(' · ')}</p>
       <DraftLine label="Cue" value={f.cue} onChange={(cue) => draft.changeFocus(i, { cue })} />
       <DraftLine label="Seen" value={f.seen} onChange={(seen) => draft.changeFocus(i, { seen })} />
       <DraftLine label="Why" value={f.why} onChange={(why) => draft.changeFocus(i, { why })} />

@@ -28,17 +28,17 @@ export function HandOutFocus({
       {freeze ? (
         <Freeze freeze={freeze} title={f.title} />
       ) : (
-        <div className="grid h-[200px] place-items-center border-[1.5px] border-dashed border-[#d8cdb8] px-4 text-center text-[13px] text-[#63503f]">
+        <div className="grid h-[200px] place-items-center border-[1.5px] border-dashed border-[#d8cdb8] px-4 text-center text-fine text-[#63503f]">
           No film shows this moment.
         </div>
       )}
       <div>
-        <h2 className="m-0 text-[25px]">
-          <span className="me-2 text-[29px] text-[#9c3d1e]">{number}</span>
+        <h2 className="m-0 text-head">
+          <span className="me-2 text-large text-[#9c3d1e]">{number}</span>
           {f.title}
         </h2>
-        <p className="sign my-[6px] border-s-[5px] border-[#9c3d1e] ps-[11px] text-[20px] font-medium leading-tight">“{f.cue}”</p>
-        <dl className="m-0 grid grid-cols-[88px_1fr] gap-x-[10px] gap-y-[3px] text-[13.5px] leading-snug">
+        <p className="sign my-[6px] border-s-[5px] border-[#9c3d1e] ps-[11px] text-lead font-medium leading-tight">“{f.cue}”</p>
+        <dl className="m-0 grid grid-cols-[88px_1fr] gap-x-[10px] gap-y-[3px] text-fine leading-snug">
           <dt className="text-[#63503f]">Seen</dt>
           <dd className="m-0">{f.seen}</dd>
           <dt className="text-[#63503f]">{first ? 'Why first' : 'Why next'}</dt>

@@ -1,3 +1,5 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { clockOf } from '@stride-chalk/core';
 import type { FieldDay, NextThing } from './next-thing.ts';
 
@@ -85,19 +87,17 @@ export function CampBoard({
     <main className="mx-auto max-w-[1240px] px-5 pb-10">
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink py-4">
         <div>
-          <h1 className="m-0 text-[40px]">{camp.name}</h1>
-          <p className="m-0 text-[15px] text-soft">
+          <h1 className="m-0 text-sign">{camp.name}</h1>
+          <p className="m-0 text-small text-soft">
             {camp.place} · {campers.length} campers
           </p>
         </div>
         <form data-bib-form="" className="m-0 flex items-end gap-2">
-          <label className="grid text-[15px] text-soft">
+          <label className="grid text-small text-soft">
             Any camper, by bib
             <input name="bib" inputMode="numeric" pattern="[0-9]{1,4}" required autoComplete="off" className="field w-[132px]" />
           </label>
-          <button type="submit" className="quiet-action min-h-[48px]">
-            Go
-          </button>
+          <Action type="submit">Go</Action>
         </form>
       </header>
 
@@ -107,36 +107,38 @@ export function CampBoard({
       >
         {thing ? (
           <>
-            <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{thing.big}</span>
+            <span className="bib-block h-[96px] min-w-[112px] !text-board">{thing.big}</span>
             <span>
-              <span className="sign block text-[32px] font-semibold leading-tight max-[640px]:text-[26px]">{thing.title}</span>
+              <span className="sign block text-title font-semibold leading-tight max-[640px]:text-head">{thing.title}</span>
               <span className="text-soft">{thing.more}</span>
             </span>
-            <a
-              className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
+            <Action
+              main
+              className="!text-head max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
               href={thing.href}
             >
               {thing.action}
-            </a>
+            </Action>
           </>
         ) : next && mayScore ? (
           <>
-            <span className="bib-block h-[96px] min-w-[112px] !text-[60px]">{next.bib}</span>
+            <span className="bib-block h-[96px] min-w-[112px] !text-board">{next.bib}</span>
             <span>
-              <span className="sign block text-[32px] font-semibold leading-tight">{next.name}</span>
+              <span className="sign block text-title font-semibold leading-tight">{next.name}</span>
               <span className="text-soft">
                 {next.age}, throws {next.hand === 'L' ? 'left' : 'right'} · {describe(next)}
               </span>
             </span>
-            <a
-              className="main-action !text-[24px] max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
+            <Action
+              main
+              className="!text-head max-[640px]:col-span-2 max-[640px]:m-3 max-[640px]:justify-center"
               href={workOf(next)}
             >
               {action(next)}
-            </a>
+            </Action>
           </>
         ) : (
-          <p className="m-0 px-5 py-6 text-[20px]">Nothing waits at the table. Film a camper, then come back.</p>
+          <p className="m-0 px-5 py-6 text-lead">Nothing waits at the table. Film a camper, then come back.</p>
         )}
       </section>
 
@@ -146,8 +148,8 @@ export function CampBoard({
             href="/check-in"
             className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"
           >
-            <b className="sign whitespace-nowrap text-[24px]">Check-in</b>
-            <span className="text-[15.5px]">
+            <b className="sign whitespace-nowrap text-head">Check-in</b>
+            <span className="text-small">
               {day.atTheGate === 0
                 ? `nobody yet, ${day.expected} expected`
                 : `${day.here} here, ${day.expected - day.atTheGate} not at the gate yet`}
@@ -157,8 +159,8 @@ export function CampBoard({
             href="/day-plan"
             className="flex min-h-[60px] items-center gap-4 border border-rule bg-paper px-4 no-underline hover:bg-wash"
           >
-            <b className="sign whitespace-nowrap text-[24px]">Day plan</b>
-            <span className="text-[15.5px]">
+            <b className="sign whitespace-nowrap text-head">Day plan</b>
+            <span className="text-small">
               {day.planned === 0
                 ? 'not made yet'
                 : day.next
@@ -171,9 +173,7 @@ export function CampBoard({
       )}
       {differences > 0 && (
         <p className="m-0 mb-5">
-          <a href="/differences" className="quiet-action min-h-[48px]">
-            Coaches differ on {differences === 1 ? '1 level' : `${differences} levels`}
-          </a>
+          <Action href="/differences">Coaches differ on {differences === 1 ? '1 level' : `${differences} levels`}</Action>
         </p>
       )}
       <ol
@@ -184,10 +184,10 @@ export function CampBoard({
           const n = campers.filter((c) => (s.states as readonly string[]).includes(c.waiting)).length;
           return (
             <li key={s.id} className="border-e border-rule px-4 py-2 last:border-e-0 max-[900px]:[&:nth-child(3n)]:border-e-0">
-              <span className={`sign tabular block text-[34px] font-semibold leading-none ${n === 0 ? 'text-soft' : ''}`}>
+              <span className={`sign tabular block text-title font-semibold leading-none ${n === 0 ? 'text-soft' : ''}`}>
                 {n}
               </span>
-              <span className="sign text-[17px] text-soft">{s.name}</span>
+              <span className="sign text-body text-soft">{s.name}</span>
             </li>
           );
         })}
@@ -197,7 +197,7 @@ export function CampBoard({
         <section aria-labelledby={own.length > 0 ? 'yours' : 'at-table'}>
           {own.length > 0 && (
             <>
-              <h2 id="yours" className="m-0 mb-1 text-[26px]">
+              <h2 id="yours" className="m-0 mb-1 text-head">
                 Yours to score <span className="text-soft">{own.length}</span>
               </h2>
               <ul className="m-0 mb-6 list-none p-0">
@@ -208,7 +208,7 @@ export function CampBoard({
               </ul>
             </>
           )}
-          <h2 id="at-table" className="m-0 mb-1 text-[26px]">
+          <h2 id="at-table" className="m-0 mb-1 text-head">
             At the table <span className="text-soft">{open}</span>
           </h2>
           {open === 0 && <p className="text-soft">Nobody waits here.</p>}
@@ -220,10 +220,7 @@ export function CampBoard({
           </ul>
         </section>
         <div className="grid content-start gap-6">
-          <section aria-labelledby="at-field">
-            <h2 id="at-field" className="m-0 mb-1 text-[26px]">
-              At the field
-            </h2>
+          <Panel id="at-field" title="At the field" headClass="mb-1">
             <ul className="m-0 list-none p-0">
               {atField.slice(0, MOST_ROWS).map((c) => (
                 <li key={c.bib}>
@@ -231,19 +228,16 @@ export function CampBoard({
                     href={c.href}
                     className={`grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash ${c.waiting === 'film' ? '' : 'care-band'}`}
                   >
-                    <b className="sign tabular text-[24px]">{c.bib}</b>
+                    <b className="sign tabular text-head">{c.bib}</b>
                     <span>{c.name}</span>
-                    <span className={`text-[14px] ${c.waiting === 'film' ? 'text-soft' : 'font-semibold'}`}>{c.waits}</span>
+                    <span className={`text-small ${c.waiting === 'film' ? 'text-soft' : 'font-semibold'}`}>{c.waits}</span>
                   </a>
                 </li>
               ))}
               <More of={atField} />
             </ul>
-          </section>
-          <section aria-labelledby="done">
-            <h2 id="done" className="m-0 mb-1 text-[26px]">
-              Handed out
-            </h2>
+          </Panel>
+          <Panel id="done" title="Handed out" headClass="mb-1">
             <ul className="m-0 list-none p-0">
               {released.slice(0, MOST_ROWS).map((c) => (
                 <li key={c.bib}>
@@ -251,15 +245,15 @@ export function CampBoard({
                     href={c.href}
                     className="grid min-h-[44px] grid-cols-[46px_1fr_auto] items-center gap-2 border-b border-rule px-1 no-underline hover:bg-wash"
                   >
-                    <b className="sign tabular text-[24px]">{c.bib}</b>
+                    <b className="sign tabular text-head">{c.bib}</b>
                     <span>{c.name}</span>
-                    <span className="text-[14px] font-semibold text-grass">done</span>
+                    <span className="text-small font-semibold text-grass">done</span>
                   </a>
                 </li>
               ))}
               <More of={released} />
             </ul>
-          </section>
+          </Panel>
         </div>
       </div>
     </main>
@@ -311,11 +305,11 @@ function Row({ camper: c }: { camper: BoardCamper }) {
         href={workOf(c)}
         className="grid min-h-[58px] grid-cols-[58px_1fr_220px] items-center gap-3 border-b border-rule no-underline hover:bg-wash max-[640px]:grid-cols-[58px_1fr]"
       >
-        <span className="bib-block h-[44px] !text-[26px]">{c.bib}</span>
+        <span className="bib-block h-[44px] !text-head">{c.bib}</span>
         <span className="leading-tight">
           <b>{c.name}</b>
           <br />
-          <span className="text-[14px] text-soft">{describe(c)}</span>
+          <span className="text-small text-soft">{describe(c)}</span>
         </span>
         <svg viewBox="0 0 220 26" width="220" height="26" aria-hidden="true" className="max-[640px]:hidden">
           <path d="M16 13H202" stroke="var(--track)" strokeWidth="7" strokeLinecap="round" />

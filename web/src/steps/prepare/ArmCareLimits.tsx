@@ -11,12 +11,12 @@ export function ArmCareLimits({ rules, onChange }: { rules: ArmCareRules; onChan
     group(i, { rest: rules.groups[i]!.rest.map((r, n) => (n === k ? { ...r, to } : n === k + 1 ? { ...r, from: to + 1 } : r)) });
   return (
     <>
-      <label className="mt-2 grid gap-1 text-[15px] text-soft">
+      <label className="mt-2 grid gap-1 text-small text-soft">
         Source
         <input required value={rules.source} onChange={(e) => onChange({ ...rules, source: e.target.value })} className="field" />
       </label>
       <div className="mt-2 overflow-x-auto">
-        <table className="border-collapse text-[15px]">
+        <table className="border-collapse text-small">
           <thead>
             <tr>
               {['Age', 'At most a day', 'No day of rest up to', '1 day', '2 days', '3 days', 'then'].map((h) => (

@@ -1,6 +1,10 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { SORE_PLACES, type CareEntry } from '@stride-chalk/core';
+import { Field } from '../../parts/Field.tsx';
 import type { CardProps, EnterCare } from './card.ts';
+import { ReasonForm } from './ReasonForm.tsx';
 
 /** Whether he may throw today and why, what the lead may lift or allow, and the report of a sore arm. */
 export function ArmToday({ card, enter, waiting }: { card: CardProps; enter: EnterCare; waiting: readonly CareEntry[] }) {
@@ -10,18 +14,19 @@ export function ArmToday({ card, enter, waiting }: { card: CardProps; enter: Ent
   const sore = card.sore ?? (reported ? { place: reported.place, since: reported.since } : null);
   const { allowance } = standing;
   return (
-    <section
-      aria-labelledby="arm"
-      className={sore || standing.plannable === 0 ? 'care-band px-5 py-4' : 'border-2 border-ink bg-paper px-5 py-4'}
-    >
-      <h2 id="arm" className="m-0 text-[28px]">
-        {sore
+    <Panel
+      id="arm"
+      title={
+        sore
           ? `A sore ${sore.place} since ${sore.since}: no throwing`
           : standing.plannable === 0
             ? 'No throws today'
-            : `${standing.plannable} throws left today`}
-      </h2>
-      <p className="m-0 mt-1 text-[17px]">
+            : `${standing.plannable} throws left today`
+      }
+      size="large"
+      className={sore || standing.plannable === 0 ? 'care-band px-5 py-4' : 'border-2 border-ink bg-paper px-5 py-4'}
+    >
+      <p className="m-0 mt-1 text-body">
         {sore
           ? `${card.told ? `${card.told} ` : ''}We do not diagnose: pain means stop, and a licensed medical professional decides when throwing starts again.`
           : standing.leftToday > 0
@@ -29,14 +34,14 @@ export function ArmToday({ card, enter, waiting }: { card: CardProps; enter: Ent
             : standing.says}
       </p>
       {allowance && !sore && (
-        <p className="m-0 mt-1 text-[16px]">
+        <p className="m-0 mt-1 text-note">
           <b>
             The lead allowed {allowance.throws} throws beyond the limit today, {allowance.left} of them left:
           </b>{' '}
           {allowance.reasons.join('; ')}
         </p>
       )}
-      <p className="m-0 mt-2 text-[14px] text-soft">Limits: {card.source}</p>
+      <p className="m-0 mt-2 text-small text-soft">Limits: {card.source}</p>
       {may.care && card.sore && (
         <ReasonForm
           label="Why the sore arm is lifted"
@@ -48,35 +53,7 @@ export function ArmToday({ card, enter, waiting }: { card: CardProps; enter: Ent
         <AllowForm onSend={(throws, reason) => enter({ kind: 'allow', day: card.today, throws, reason })} />
       )}
       {!sore && <ReportSore onReport={(place) => enter({ kind: 'sore', place, since: card.today })} />}
-    </section>
-  );
-}
-
-function ReasonForm({ label, action, onSend }: { label: string; action: string; onSend: (reason: string) => void }) {
-  const [reason, setReason] = useState('');
-  return (
-    <form
-      className="mt-3 flex flex-wrap items-end gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (reason.trim().length >= 3) onSend(reason.trim());
-      }}
-    >
-      <label className="grid min-w-[280px] flex-1 gap-1 text-[15px]">
-        {label}
-        <input
-          required
-          minLength={3}
-          maxLength={400}
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-          className="field"
-        />
-      </label>
-      <button type="submit" className="quiet-action min-h-[48px] bg-paper">
-        {action}
-      </button>
-    </form>
+    </Panel>
   );
 }
 
@@ -85,17 +62,16 @@ function AllowForm({ onSend }: { onSend: (throws: number, reason: string) => voi
   const [count, setCount] = useState(5);
   return (
     <div className="mt-3 flex flex-wrap items-end gap-3">
-      <label className="grid gap-1 text-[15px]">
-        Throws allowed
+      <Field label="Throws allowed">
         <input
           type="number"
           min={1}
           max={100}
           value={count}
           onChange={(e) => setCount(Number(e.target.value))}
-          className="field w-[110px]"
+          className="w-[110px]"
         />
-      </label>
+      </Field>
       <ReasonForm
         label="Why more throws are allowed today"
         action={`Allow ${count} today`}
@@ -108,13 +84,13 @@ function AllowForm({ onSend }: { onSend: (throws: number, reason: string) => voi
 function ReportSore({ onReport }: { onReport: (place: (typeof SORE_PLACES)[number]) => void }) {
   return (
     <details className="mt-3">
-      <summary className="flex min-h-[48px] cursor-pointer items-center text-[16px] underline">The arm is sore</summary>
-      <p className="m-0 mb-2 text-[15px]">Where? It stops all throwing, and a message to the family and the lead is written.</p>
+      <summary className="flex min-h-[48px] cursor-pointer items-center text-note underline">The arm is sore</summary>
+      <p className="m-0 mb-2 text-small">Where? It stops all throwing, and a message to the family and the lead is written.</p>
       <div className="flex flex-wrap gap-2">
         {SORE_PLACES.map((p) => (
-          <button key={p} type="button" className="quiet-action min-h-[48px]" onClick={() => onReport(p)}>
+          <Action key={p} onClick={() => onReport(p)}>
             {p}
-          </button>
+          </Action>
         ))}
       </div>
     </details>

@@ -16,7 +16,7 @@ export function BrokenRules({ problems, bibOf }: { problems: DayPlanData['proble
     </li>
   );
   return (
-    <div role="group" aria-label="Broken rules" className="care-band my-3 px-5 py-3 text-[17px]">
+    <div role="group" aria-label="Broken rules" className="care-band my-3 px-5 py-3 text-body">
       {together.length > 0 && (
         <p className="m-0">
           <b>{together.length} have missed their turn:</b> bibs{' '}

@@ -1,68 +1,49 @@
+import { useFormContext } from 'react-hook-form';
+import { Field } from '../../parts/Field.tsx';
+
 export interface CampFacts {
-  readonly name: string;
-  readonly place: string;
-  readonly firstDay: string;
-  readonly lastDay: string;
-  readonly timeZone: string;
-  readonly units: 'metric' | 'imperial';
+  name: string;
+  place: string;
+  firstDay: string;
+  lastDay: string;
+  timeZone: string;
+  units: 'metric' | 'imperial';
 }
 
-/** Name, place, days, time zone and units of a camp. */
-export function CampFactFields({
-  value: c,
-  zones,
-  onChange,
-}: {
-  value: CampFacts;
-  zones: readonly string[];
-  onChange: (change: Partial<CampFacts>) => void;
-}) {
+/** Name, place, days, time zone and units of a camp: a part of a form about it. */
+export function CampFactFields({ zones }: { zones: readonly string[] }) {
+  const {
+    register,
+    watch,
+    formState: { errors },
+  } = useFormContext<CampFacts>();
   return (
     <div className="mt-3 grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-x-4 gap-y-3">
-      <label className="grid min-w-0 content-start gap-1 text-[15px] text-soft">
-        Name
-        <input required maxLength={120} value={c.name} onChange={(e) => onChange({ name: e.target.value })} className="field" />
-      </label>
-      <label className="grid min-w-0 content-start gap-1 text-[15px] text-soft">
-        Place
-        <input required maxLength={120} value={c.place} onChange={(e) => onChange({ place: e.target.value })} className="field" />
-      </label>
-      <label className="grid min-w-0 content-start gap-1 text-[15px] text-soft">
-        First day
-        <input
-          required
-          type="date"
-          value={c.firstDay}
-          onChange={(e) => onChange({ firstDay: e.target.value })}
-          className="field"
-        />
-      </label>
-      <label className="grid min-w-0 content-start gap-1 text-[15px] text-soft">
-        Last day
-        <input
-          required
-          type="date"
-          min={c.firstDay}
-          value={c.lastDay}
-          onChange={(e) => onChange({ lastDay: e.target.value })}
-          className="field"
-        />
-      </label>
-      <label className="grid min-w-0 content-start gap-1 text-[15px] text-soft">
-        Time zone
-        <select value={c.timeZone} onChange={(e) => onChange({ timeZone: e.target.value })} className="field w-full min-w-0">
+      <Field label="Name" why={errors.name?.message}>
+        <input required maxLength={120} {...register('name')} />
+      </Field>
+      <Field label="Place" why={errors.place?.message}>
+        <input required maxLength={120} {...register('place')} />
+      </Field>
+      <Field label="First day" why={errors.firstDay?.message}>
+        <input required type="date" {...register('firstDay')} />
+      </Field>
+      <Field label="Last day" why={errors.lastDay?.message}>
+        <input required type="date" min={watch('firstDay')} {...register('lastDay')} />
+      </Field>
+      <Field label="Time zone" why={errors.timeZone?.message}>
+        <select className="w-full min-w-0" {...register('timeZone')}>
           {zones.map((z) => (
             <option key={z}>{z}</option>
           ))}
         </select>
-      </label>
-      <label className="grid min-w-0 content-start gap-1 text-[15px] text-soft">
-        Heights in
-        <select value={c.units} onChange={(e) => onChange({ units: e.target.value as CampFacts['units'] })} className="field">
+      </Field>
+      <Field label="Heights in">
+        <select {...register('units')}>
           <option value="metric">centimetres</option>
           <option value="imperial">feet and inches</option>
         </select>
-      </label>
+      </Field>
     </div>
   );
 }

@@ -1,3 +1,5 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { doneSchema, type CareEntry } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
@@ -49,7 +51,7 @@ export function CamperCard(props: CardProps) {
       <DeviceTrouble news={care.news} />
       <RefusedEntries refused={care.news.refused} wordsOf={wordsOf} onRetry={care.retry} onDrop={care.drop} />
       {care.waiting.length > 0 && (
-        <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-[17px]">
+        <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-body">
           <b>
             {care.news.signedOut
               ? 'You are signed out. Kept on this device until you sign in again:'
@@ -63,9 +65,9 @@ export function CamperCard(props: CardProps) {
             ))}
           </ul>
           {care.news.signedOut && (
-            <a href={`/sign-in?go=/campers/${camper.bib}/card`} className="quiet-action mt-2 min-h-[48px]">
+            <Action href={`/sign-in?go=/campers/${camper.bib}/card`} className="mt-2">
               Sign in
-            </a>
+            </Action>
           )}
         </div>
       )}
@@ -74,10 +76,7 @@ export function CamperCard(props: CardProps) {
       {may.keep && (
         <>
           <ConsentGate guardian={camper.guardian} {...props.consent} onAnswer={(answer) => send('consents', 'POST', answer)} />
-          <section aria-labelledby="data">
-            <h2 id="data" className="m-0 mb-2 text-[26px]">
-              Data
-            </h2>
+          <Panel id="data" title="Data" headClass="mb-2">
             <CamperForm
               camper={camper}
               firstDay={props.firstDay}
@@ -88,23 +87,19 @@ export function CamperCard(props: CardProps) {
               }}
             />
             <div className="mt-4 flex flex-wrap items-center gap-3">
-              <button
-                type="button"
-                className="quiet-action min-h-[48px]"
-                onClick={() => send('withdrawal', 'PUT', { withdrawn: !props.withdrawn })}
-              >
+              <Action onClick={() => send('withdrawal', 'PUT', { withdrawn: !props.withdrawn })}>
                 {props.withdrawn ? 'Is back at the camp' : 'Goes home: withdraw'}
-              </button>
+              </Action>
               {may.erase && (
-                <a className="quiet-action min-h-[48px]" href={`/api/campers/${camper.id}/everything.zip`} download>
+                <Action href={`/api/campers/${camper.id}/everything.zip`} download>
                   Export everything (ZIP)
-                </a>
+                </Action>
               )}
             </div>
             {may.erase && (
               <EraseChild bib={camper.bib} onErase={(reason, bib) => send('erasure', 'POST', { reason, bib }, '/roster')} />
             )}
-          </section>
+          </Panel>
         </>
       )}
     </div>

@@ -1,5 +1,9 @@
+import { Action } from '../../parts/Action.tsx';
 import { Alert } from '../../parts/Alert.tsx';
-import { useId, useState } from 'react';
+import { useForm, type FieldError, type FieldErrors, type Resolver } from 'react-hook-form';
+import { Field } from '../../parts/Field.tsx';
+import { Outcome } from '../../parts/Outcome.tsx';
+import { Tick } from '../../parts/Tick.tsx';
 import { FIELD_NAMES, readNewCamper, type KnownCamper, type RosterField, type RosterRow } from '@stride-chalk/core';
 
 const FIELDS: ReadonlyArray<readonly [RosterField, string]> = [
@@ -30,6 +34,20 @@ const rawOf = (c: RosterRow): Raw => ({
   together: c.togetherWith ?? '',
 });
 
+type FieldProblem = FieldError & { readonly offers?: ReadonlyArray<{ readonly value: string; readonly label: string }> };
+
+/** Reads the form as a row of a file is read; under each field stands why it cannot be, with what may have been meant. */
+const readBy =
+  (firstDay: string): Resolver<Raw, unknown, { row: RosterRow }> =>
+  (raw) => {
+    const { row, problems } = readNewCamper(raw, { firstDay });
+    if (row) return { values: { row }, errors: {} as Record<string, never> };
+    const errors: Partial<Record<RosterField, FieldProblem>> = {};
+    for (const { field, why, offers } of problems)
+      if (field) errors[field] ??= { type: 'unread', message: why, ...(offers ? { offers } : {}) };
+    return { values: {} as Record<string, never>, errors: errors as FieldErrors<Raw> };
+  };
+
 /** One camper by hand: read by the same rules as a file, with the reason under each field that cannot be read. */
 export function CamperForm({
   camper,
@@ -44,92 +62,79 @@ export function CamperForm({
   onSave: (row: RosterRow) => Promise<void>;
   onCancel?: () => void;
 }) {
-  const id = useId();
-  const [raw, setRaw] = useState<Raw>(camper ? rawOf(camper) : { consentToFilm: 'no', consentToShare: 'no' });
-  const [shown, setShown] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [saved, setSaved] = useState(false);
-  const reading = readNewCamper(raw, { firstDay });
-  const set = (field: RosterField, value: string): void => {
-    setRaw((r) => ({ ...r, [field]: value }));
-    setSaved(false);
-  };
-  const whyOf = (field: RosterField) => (shown ? reading.problems.find((p) => p.field === field) : undefined);
+  const {
+    register,
+    handleSubmit,
+    setValue,
+    setError,
+    reset,
+    formState: { errors, isDirty, isSubmitSuccessful },
+  } = useForm<Raw, unknown, { row: RosterRow }>({
+    resolver: readBy(firstDay),
+    defaultValues: camper ? rawOf(camper) : { consentToFilm: 'no', consentToShare: 'no' },
+  });
+  const save = handleSubmit(async ({ row }, event) => {
+    const typed = Object.fromEntries(new FormData(event?.target as HTMLFormElement)) as Raw;
+    try {
+      await onSave(row);
+      reset(typed, { keepIsSubmitSuccessful: true });
+    } catch (error) {
+      setError('root', { message: (error as Error).message });
+    }
+  });
+  const saved = isSubmitSuccessful && !isDirty;
+  const problem = errors.root?.message;
   return (
     <form
       className="border-2 border-ink bg-paper p-4"
       aria-label={camper ? `Data of ${camper.name}` : 'Add a camper'}
       noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        setShown(true);
-        if (!reading.row) return;
-        onSave(reading.row)
-          .then(() => {
-            setProblem(null);
-            setSaved(true);
-          })
-          .catch((error: Error) => setProblem(error.message));
-      }}
+      onSubmit={save}
     >
       <div className="grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-x-4 gap-y-3">
         {(camper ? FIELDS : [...FIELDS, CONSENT_DAY]).map(([field, hint]) => {
-          const why = whyOf(field);
+          const why = errors[field] as FieldProblem | undefined;
           return (
-            <div key={field} className="grid content-start gap-1">
-              <label htmlFor={`${id}-${field}`} className="text-[15px] text-soft">
-                {FIELD_NAMES[field]}
-              </label>
-              <input
-                id={`${id}-${field}`}
-                value={raw[field] ?? ''}
-                placeholder={hint}
-                onChange={(e) => set(field, e.target.value)}
-                autoComplete="off"
-                aria-invalid={why ? true : undefined}
-                aria-describedby={why ? `${id}-${field}-why` : undefined}
-                className="field"
-              />
-              {why && (
-                <span id={`${id}-${field}-why`} className="text-[14.5px] font-semibold text-clay">
-                  {why.why}
-                  {why.offers?.map((o) => (
-                    <button key={o.value} type="button" className="quiet-action ms-2 !py-1" onClick={() => set(field, o.value)}>
-                      {o.label}
-                    </button>
-                  ))}
-                </span>
-              )}
-            </div>
+            <Field
+              key={field}
+              label={FIELD_NAMES[field]}
+              why={
+                why && (
+                  <>
+                    {why.message}
+                    {why.offers?.map((o) => (
+                      <Action
+                        key={o.value}
+                        className="ms-2 !py-1"
+                        onClick={() => setValue(field, o.value, { shouldDirty: true, shouldValidate: true })}
+                      >
+                        {o.label}
+                      </Action>
+                    ))}
+                  </>
+                )
+              }
+            >
+              <input placeholder={hint} autoComplete="off" {...register(field)} />
+            </Field>
           );
         })}
         {(camper ? [] : (['consentToFilm', 'consentToShare'] as const)).map((field) => (
-          <label key={field} className="flex min-h-[48px] items-center gap-3 self-end text-[16px]">
-            <input
-              type="checkbox"
-              checked={raw[field] === 'yes'}
-              onChange={(e) => set(field, e.target.checked ? 'yes' : 'no')}
-              className="h-[26px] w-[26px] accent-clay"
-            />
-            {FIELD_NAMES[field]}
-          </label>
+          <Tick
+            key={field}
+            label={FIELD_NAMES[field]}
+            className="self-end"
+            onChange={(e) => setValue(field, e.target.checked ? 'yes' : 'no', { shouldDirty: true })}
+          />
         ))}
       </div>
       {problem && <Alert className="mt-3 mb-0">{problem}</Alert>}
       <div className="mt-4 flex items-center gap-3">
-        <button type="submit" className="main-action min-h-[48px]">
+        <Action type="submit" main>
           {action}
-        </button>
-        {onCancel && (
-          <button type="button" className="quiet-action min-h-[48px]" onClick={onCancel}>
-            Cancel
-          </button>
-        )}
-        {saved && (
-          <span role="status" className="font-semibold text-grass">
-            Saved
-          </span>
-        )}
+        </Action>
+        {onCancel && <Action onClick={onCancel}>Cancel</Action>}
+        <Outcome done={saved && 'Saved'} />
       </div>
     </form>
   );

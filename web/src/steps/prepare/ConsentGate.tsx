@@ -1,5 +1,12 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
-import { CONSENT_WAYS, type ConsentWay } from '@stride-chalk/core';
+import { zodResolver } from '@hookform/resolvers/zod';
+import type { z } from 'zod';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { Field } from '../../parts/Field.tsx';
+import { Tick } from '../../parts/Tick.tsx';
+import { CONSENT_WAYS, consentSchema, type ConsentWay } from '@stride-chalk/core';
 
 export interface ConsentAnswer {
   readonly film: boolean;
@@ -39,26 +46,23 @@ export function ConsentGate({
 }) {
   const [writing, setWriting] = useState(false);
   return (
-    <section aria-labelledby="consent">
-      <h2 id="consent" className="m-0 mb-2 text-[26px]">
-        Consent
-      </h2>
+    <Panel id="consent" title="Consent" headClass="mb-2">
       <div className={open ? 'border-2 border-ink bg-paper px-5 py-4' : 'care-band px-5 py-4'}>
-        <p className="m-0 text-[20px] font-semibold">{says}</p>
-        <p className="m-0 mt-1 text-[16px]">
+        <p className="m-0 text-lead font-semibold">{says}</p>
+        <p className="m-0 mt-1 text-note">
           {open
             ? 'It is asked wherever a film is taken in or shown, at the release, and on the printed page.'
             : 'Not on the film plan, no film is taken in or shown, nothing is printed or handed out. What was scored is kept.'}
         </p>
         {!writing && (
-          <button type="button" className="quiet-action mt-3 min-h-[48px] bg-paper" onClick={() => setWriting(true)}>
+          <Action className="mt-3 bg-paper" onClick={() => setWriting(true)}>
             {open ? 'The family changes or withdraws it' : 'The family has answered'}
-          </button>
+          </Action>
         )}
         {writing && <AnswerForm guardian={guardian} onAnswer={onAnswer} onCancel={() => setWriting(false)} />}
       </div>
       {history.length > 0 && (
-        <ul className="mt-3 mb-0 list-none p-0 text-[16px]" aria-label="Answers so far">
+        <ul className="mt-3 mb-0 list-none p-0 text-note" aria-label="Answers so far">
           {history.map((h, i) => (
             <li key={`${h.on} ${i}`} className="grid grid-cols-[110px_1fr] gap-3 border-b border-rule py-2">
               <span className="tabular text-soft">{h.on}</span>
@@ -72,7 +76,7 @@ export function ConsentGate({
           ))}
         </ul>
       )}
-    </section>
+    </Panel>
   );
 }
 
@@ -85,70 +89,68 @@ function AnswerForm({
   onAnswer: (answer: ConsentAnswer) => void;
   onCancel: () => void;
 }) {
-  const [film, setFilm] = useState<boolean | null>(null);
-  const [share, setShare] = useState(false);
-  const [until, setUntil] = useState('');
-  const [givenBy, setGivenBy] = useState(guardian);
-  const [how, setHow] = useState<ConsentWay>('signed form');
+  const {
+    register,
+    control,
+    handleSubmit,
+    formState: { errors },
+  } = useForm<z.input<typeof consentSchema>, unknown, ConsentAnswer>({
+    resolver: zodResolver(consentSchema),
+    defaultValues: { share: false, until: null, givenBy: guardian, how: 'signed form' },
+  });
+  const film = useWatch({ control, name: 'film' }) as boolean | undefined;
   return (
     <form
       className="mt-3 grid gap-3"
       aria-label="The family's answer"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (film !== null)
-          onAnswer({ film, share: film && share, until: film ? until || null : null, givenBy: givenBy.trim(), how });
-      }}
+      onSubmit={handleSubmit(({ share, until, ...answer }) =>
+        onAnswer({ ...answer, share: answer.film && share, until: answer.film ? until : null }),
+      )}
     >
-      <div className="flex flex-wrap gap-2" role="group" aria-label="May he be filmed?">
-        {([true, false] as const).map((yes) => (
-          <button
-            key={String(yes)}
-            type="button"
-            aria-pressed={film === yes}
-            onClick={() => setFilm(yes)}
-            className={`${film === yes ? 'main-action' : 'quiet-action bg-paper'} min-h-[48px]`}
-          >
-            {yes ? 'Yes, film' : 'No film'}
-          </button>
-        ))}
-      </div>
+      <Controller
+        control={control}
+        name="film"
+        render={({ field: { value, onChange } }) => (
+          <div className="flex flex-wrap gap-2" role="group" aria-label="May he be filmed?">
+            {([true, false] as const).map((yes) => (
+              <Action
+                key={String(yes)}
+                main={value === yes}
+                className={value === yes ? '' : 'bg-paper'}
+                aria-pressed={value === yes}
+                onClick={() => onChange(yes)}
+              >
+                {yes ? 'Yes, film' : 'No film'}
+              </Action>
+            ))}
+          </div>
+        )}
+      />
       {film && (
         <div className="flex flex-wrap items-end gap-4">
-          <label className="flex min-h-[48px] items-center gap-3 text-[16px]">
-            <input
-              type="checkbox"
-              checked={share}
-              onChange={(e) => setShare(e.target.checked)}
-              className="h-[26px] w-[26px] accent-clay"
-            />
-            May be shared with his other coaches
-          </label>
-          <label className="grid gap-1 text-[15px]">
-            Last day (empty: until withdrawn)
-            <input type="date" value={until} onChange={(e) => setUntil(e.target.value)} className="field" />
-          </label>
+          <Tick label="May be shared with his other coaches" {...register('share')} />
+          <Field label="Last day (empty: until withdrawn)" why={errors.until?.message}>
+            <input type="date" {...register('until', { setValueAs: (day) => day || null })} />
+          </Field>
         </div>
       )}
       <div className="flex flex-wrap items-end gap-4">
-        <label className="grid gap-1 text-[15px]">
-          Who answered
-          <input required maxLength={120} value={givenBy} onChange={(e) => setGivenBy(e.target.value)} className="field" />
-        </label>
-        <label className="grid gap-1 text-[15px]">
-          How
-          <select value={how} onChange={(e) => setHow(e.target.value as ConsentWay)} className="field">
+        <Field label="Who answered" why={errors.givenBy?.message}>
+          <input required maxLength={120} {...register('givenBy')} />
+        </Field>
+        <Field label="How">
+          <select {...register('how')}>
             {CONSENT_WAYS.filter((w) => w !== 'before the history').map((w) => (
               <option key={w}>{w}</option>
             ))}
           </select>
-        </label>
-        <button type="submit" disabled={film === null} className="main-action min-h-[48px] disabled:opacity-50">
+        </Field>
+        <Action type="submit" main disabled={film === undefined} className="disabled:opacity-50">
           Write it down
-        </button>
-        <button type="button" className="quiet-action min-h-[48px] bg-paper" onClick={onCancel}>
+        </Action>
+        <Action className="bg-paper" onClick={onCancel}>
           Not now
-        </button>
+        </Action>
       </div>
     </form>
   );

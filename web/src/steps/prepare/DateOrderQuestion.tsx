@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import type { DateAnswers, DateOrder } from '@stride-chalk/core';
 
 const ORDERS: ReadonlyArray<readonly [DateOrder, string]> = [
@@ -65,7 +66,7 @@ function Question<C extends string | number>({
 }) {
   return (
     <section aria-label={name} className="mt-5 flex flex-wrap items-center gap-3 border-2 border-ink bg-paper px-4 py-3">
-      <span className="text-[17px]">
+      <span className="text-body">
         {asked > 0 ? (
           <>
             <b>{asked}</b> {asked === 1 ? 'row' : 'rows'}: dates that {words}
@@ -75,15 +76,9 @@ function Question<C extends string | number>({
         )}
       </span>
       {choices.map(([choice, label]) => (
-        <button
-          key={choice}
-          type="button"
-          aria-pressed={chosen === choice}
-          className={`${chosen === choice ? 'main-action' : 'quiet-action'} min-h-[48px]`}
-          onClick={() => onChoose(choice)}
-        >
+        <Action key={choice} aria-pressed={chosen === choice} main={chosen === choice} onClick={() => onChoose(choice)}>
           {label}
-        </button>
+        </Action>
       ))}
     </section>
   );

@@ -1,3 +1,5 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useState } from 'react';
 import { changedPlanSchema, doneSchema, solvedPlanSchema, clockOf, type CamperId } from '@stride-chalk/core';
@@ -100,7 +102,7 @@ export function DayPlanBoard({
   return (
     <div data-awake={awake}>
       <header className="flex flex-wrap items-center gap-3">
-        <h1 className="m-0 text-[36px]">Day plan</h1>
+        <h1 className="m-0 text-title">Day plan</h1>
         <label className="me-auto">
           <span className="sr-only">Day</span>
           <select value={data.day} onChange={(e) => window.location.assign(`/day-plan?day=${e.target.value}`)} className="field">
@@ -111,20 +113,16 @@ export function DayPlanBoard({
             ))}
           </select>
         </label>
+        {!empty && <Action href={`/day-plan/print?day=${data.day}`}>Print</Action>}
         {!empty && (
-          <a className="quiet-action min-h-[48px]" href={`/day-plan/print?day=${data.day}`}>
-            Print
-          </a>
-        )}
-        {!empty && (
-          <a className="quiet-action min-h-[48px]" href={`/api/day-plan/${data.day}/plan.csv`} download>
+          <Action href={`/api/day-plan/${data.day}/plan.csv`} download>
             CSV
-          </a>
+          </Action>
         )}
         {!empty && (
-          <a className="quiet-action min-h-[48px]" href={`/api/day-plan/${data.day}/plan.ics`} download>
+          <Action href={`/api/day-plan/${data.day}/plan.ics`} download>
             Calendar
-          </a>
+          </Action>
         )}
         {mayPlan && !empty && !data.over && (
           <label>
@@ -148,12 +146,12 @@ export function DayPlanBoard({
           </label>
         )}
         {mayPlan && !empty && (
-          <button type="button" className="quiet-action min-h-[48px]" disabled={working} onClick={() => solve(true)}>
+          <Action disabled={working} onClick={() => solve(true)}>
             Plan anew
-          </button>
+          </Action>
         )}
         {mayPlan && (
-          <button type="button" className="main-action min-h-[48px]" disabled={working} onClick={() => solve(empty)}>
+          <Action main disabled={working} onClick={() => solve(empty)}>
             {working
               ? 'Planning'
               : empty
@@ -161,17 +159,17 @@ export function DayPlanBoard({
                 : data.now === null
                   ? 'Mend the plan'
                   : `Mend from ${clockOf(data.now)} on`}
-          </button>
+          </Action>
         )}
       </header>
       {problem && <Alert className="my-3">{problem}</Alert>}
       {lost && (
-        <p role="status" className="care-band my-3 px-5 py-3 text-[17px]">
+        <p role="status" className="care-band my-3 px-5 py-3 text-body">
           This is the plan as it was{data.now === null ? '' : ` at ${clockOf(data.now)}`}: the page cannot follow it. {lost}
         </p>
       )}
       {said && (
-        <p role="status" className="my-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-[17px]">
+        <p role="status" className="my-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-body">
           {said}.
         </p>
       )}
@@ -207,7 +205,7 @@ export function DayPlanBoard({
       <BrokenRules problems={data.problems} bibOf={bibOf} />
 
       {empty && (
-        <p className="my-6 text-[20px]">
+        <p className="my-6 text-lead">
           {first.over
             ? 'Nothing was planned on this day.'
             : mayPlan
@@ -218,7 +216,7 @@ export function DayPlanBoard({
       {!empty && (
         <div className="grid grid-cols-[1fr_270px] gap-5 max-[1000px]:grid-cols-1">
           <div className="min-w-0">
-            <p className="m-0 mb-2 text-[15px] text-soft">
+            <p className="m-0 mb-2 text-small text-soft">
               A filled bib is here, an open one has not been at the gate.
               {mayPlan && ' Drag a session, or choose it and say where and when.'}
             </p>
@@ -257,13 +255,10 @@ export function DayPlanBoard({
             <StaffLoads data={data} />
             {data.unplanned.length > 0 && <Names title="Without a place" ids={data.unplanned} campers={campers} />}
             {data.resting.length > 0 && (
-              <section aria-labelledby="rest">
-                <h2 id="rest" className="m-0 text-[24px]">
-                  Not throwing
-                </h2>
+              <Panel id="rest" title="Not throwing">
                 <ul className="m-0 list-none p-0">
                   {data.resting.map((r) => (
-                    <li key={r.camper} className="care-band mb-1 px-3 py-2 text-[15px]">
+                    <li key={r.camper} className="care-band mb-1 px-3 py-2 text-small">
                       <b>
                         {bibOf(r.camper)} {campers.get(r.camper)?.name}
                       </b>
@@ -272,7 +267,7 @@ export function DayPlanBoard({
                     </li>
                   ))}
                 </ul>
-              </section>
+              </Panel>
             )}
           </aside>
         </div>
@@ -314,10 +309,10 @@ function aboveBound({ minutes, leastMinutes, bound }: DayPlanData['facts']): str
 function Fact({ name, value, more, alert = false }: { name: string; value: string; more: string; alert?: boolean }) {
   return (
     <div className={`border-e border-rule px-4 py-2 last:border-e-0 ${alert ? 'care-band' : ''}`}>
-      <dt className="sign text-[17px] text-soft">{name}</dt>
+      <dt className="sign text-body text-soft">{name}</dt>
       <dd className="m-0">
-        <span className="sign tabular block text-[32px] font-semibold leading-none">{value}</span>
-        <span className="text-[14px] text-soft">{more}</span>
+        <span className="sign tabular block text-title font-semibold leading-none">{value}</span>
+        <span className="text-small text-soft">{more}</span>
       </dd>
     </div>
   );
@@ -334,11 +329,11 @@ function Names({
 }) {
   return (
     <section aria-label={title}>
-      <h2 className="m-0 text-[24px]">{title}</h2>
+      <h2 className="m-0 text-head">{title}</h2>
       <ul className="m-0 list-none p-0">
         {ids.map((id) => (
           <li key={id} className="border-b border-rule py-1">
-            <b className="sign tabular text-[20px]">{campers.get(id)?.bib}</b> {campers.get(id)?.name}
+            <b className="sign tabular text-lead">{campers.get(id)?.bib}</b> {campers.get(id)?.name}
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { AGE_GROUPS, clockOf, type DaySettings, type StaffId } from '@stride-chalk/core';
 
 import { minuteOf, timeValue } from '../../parts/clock.ts';
@@ -83,15 +84,15 @@ export function DaySettingsForm({
   };
   const away = staff.filter((p) => !s.staff.some((x) => x.id === p.id));
   const row = 'flex flex-wrap items-center gap-2 border-b border-rule py-1';
-  const small = 'min-h-[48px] border-0 bg-transparent px-2 text-[15px] underline';
+  const small = 'min-h-[48px] border-0 bg-transparent px-2 text-small underline';
   return (
     <details open={open} className="mt-8 border-t-2 border-ink pt-2">
-      <summary className="sign flex min-h-[48px] cursor-pointer items-center text-[26px] font-semibold">
+      <summary className="sign flex min-h-[48px] cursor-pointer items-center text-head font-semibold">
         Mounds, staff and hours
       </summary>
       <div className="mt-2 grid grid-cols-[repeat(auto-fit,minmax(min(430px,100%),1fr))] gap-x-10 gap-y-6">
         <section aria-label="Mounds">
-          <h3 className="m-0 text-[21px]">Mounds</h3>
+          <h3 className="m-0 text-lead">Mounds</h3>
           {s.mounds.map((m, i) => (
             <div key={m.name} className={row}>
               <span className="w-[92px] font-semibold">{m.name}</span>
@@ -109,12 +110,12 @@ export function DaySettingsForm({
                 ))}
             </div>
           ))}
-          <button type="button" className="quiet-action mt-2 min-h-[48px]" onClick={() => add('mounds', 'Mound')}>
+          <Action className="mt-2" onClick={() => add('mounds', 'Mound')}>
             Another mound
-          </button>
+          </Action>
         </section>
         <section aria-label="Cameras">
-          <h3 className="m-0 text-[21px]">Cameras</h3>
+          <h3 className="m-0 text-lead">Cameras</h3>
           {s.cameras.map((c, i) => (
             <div key={c.name} className={row}>
               <span className="w-[92px] font-semibold">{c.name}</span>
@@ -127,12 +128,12 @@ export function DaySettingsForm({
               )}
             </div>
           ))}
-          <button type="button" className="quiet-action mt-2 min-h-[48px]" onClick={() => add('cameras', 'Camera')}>
+          <Action className="mt-2" onClick={() => add('cameras', 'Camera')}>
             Another camera
-          </button>
+          </Action>
         </section>
         <section aria-label="Staff of the day" className="col-span-full">
-          <h3 className="m-0 text-[21px]">Staff</h3>
+          <h3 className="m-0 text-lead">Staff</h3>
           {s.staff.map((p, i) => {
             const member = staff.find((x) => x.id === p.id);
             const name = member?.name ?? 'somebody who has left';
@@ -171,20 +172,19 @@ export function DaySettingsForm({
             );
           })}
           {away.map((p) => (
-            <button
+            <Action
               key={p.id}
-              type="button"
-              className="quiet-action me-2 mt-2 min-h-[48px]"
+              className="me-2 mt-2"
               onClick={() =>
                 onChange({ ...s, staff: [...s.staff, { id: p.id, from: 540, to: 1020, films: true, scores: false }] })
               }
             >
               With {p.name}
-            </button>
+            </Action>
           ))}
         </section>
         <section aria-label="Breaks and warm-up">
-          <h3 className="m-0 text-[21px]">Breaks and warm-up</h3>
+          <h3 className="m-0 text-lead">Breaks and warm-up</h3>
           {s.breaks.map((b, i) => (
             <div key={i} className={row}>
               <span className="w-[92px] font-semibold">Break</span>
@@ -195,13 +195,9 @@ export function DaySettingsForm({
               </button>
             </div>
           ))}
-          <button
-            type="button"
-            className="quiet-action my-2 min-h-[48px]"
-            onClick={() => onChange({ ...s, breaks: [...s.breaks, { from: 600, to: 615 }] })}
-          >
+          <Action className="my-2" onClick={() => onChange({ ...s, breaks: [...s.breaks, { from: 600, to: 615 }] })}>
             Another break
-          </button>
+          </Action>
           <div className={row}>
             <span className="flex-1">Warm-up, minutes</span>
             <Figure
@@ -234,8 +230,8 @@ export function DaySettingsForm({
           </div>
         </section>
         <section aria-label="By age">
-          <h3 className="m-0 text-[21px]">By age</h3>
-          <table className="border-collapse text-[16px]">
+          <h3 className="m-0 text-lead">By age</h3>
+          <table className="border-collapse text-note">
             <thead>
               <tr>
                 {['Age', 'Minutes on the mound', 'Deliveries'].map((h) => (

@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
 import { Alert } from '../../parts/Alert.tsx';
@@ -21,27 +22,27 @@ export function FootageNotice({
     <>
       {problem && <Alert className="my-3">{problem}</Alert>}
       {clock && (
-        <p className="care-band my-3 flex flex-wrap items-center gap-4 px-5 py-3 text-[17px]">
+        <p className="care-band my-3 flex flex-wrap items-center gap-4 px-5 py-3 text-body">
           <span className="me-auto">
             <b>The clock of this machine shows {clock.shows}</b>, and was last at {clock.believed}. Nothing is removed until
             somebody has looked at it.
           </span>
-          <button type="button" className="quiet-action min-h-[48px] bg-paper" onClick={() => say('clock right')}>
+          <Action className="bg-paper" onClick={() => say('clock right')}>
             The clock is right
-          </button>
+          </Action>
         </p>
       )}
       {hidden && (
-        <p className="care-band my-3 flex flex-wrap items-center gap-4 px-5 py-3 text-[17px]">
+        <p className="care-band my-3 flex flex-wrap items-center gap-4 px-5 py-3 text-body">
           <span className="me-auto">
             <b>
               {hidden.films} {hidden.films === 1 ? 'film is' : 'films are'} hidden:
             </b>{' '}
             the time for which the camp keeps footage is over. From {hidden.from} on they are removed for good.
           </span>
-          <button type="button" className="quiet-action min-h-[48px] bg-paper" onClick={() => say('kept on')}>
+          <Action className="bg-paper" onClick={() => say('kept on')}>
             Keep them a month more
-          </button>
+          </Action>
         </p>
       )}
     </>

@@ -1,3 +1,6 @@
+import { PageHead } from '../../parts/PageHead.tsx';
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { useRef, useState } from 'react';
 import {
   importedSchema,
@@ -65,35 +68,29 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
   if (result) {
     return (
       <div data-awake={awake} className="my-10 grid justify-items-start gap-4">
-        <h1 className="m-0 text-[40px]">The roster is up to date</h1>
-        <p role="status" className="m-0 text-[20px]">
+        <h1 className="m-0 text-sign">The roster is up to date</h1>
+        <p role="status" className="m-0 text-lead">
           <b>{result.added}</b> added, <b>{result.updated}</b> changed, <b>{result.unchanged}</b> as they were.
         </p>
         <div className="flex gap-3">
-          <a className="main-action min-h-[48px]" href="/day-plan">
+          <Action main href="/day-plan">
             Plan the day
-          </a>
-          <a className="quiet-action min-h-[48px]" href="/roster">
-            See the roster
-          </a>
+          </Action>
+          <Action href="/roster">See the roster</Action>
         </div>
       </div>
     );
   }
   return (
     <div data-awake={awake}>
-      <h1 className="m-0 text-[36px]">Import a file</h1>
+      <PageHead title="Import a file" />
       <div
         {...drop.place}
         className={`my-4 flex flex-wrap items-center gap-4 border-2 border-dashed px-5 ${f.file ? 'py-3' : 'py-12'} ${drop.over ? 'border-clay bg-wash' : 'border-soft'}`}
       >
-        <button
-          type="button"
-          className={`${f.file ? 'quiet-action' : 'main-action'} min-h-[48px]`}
-          onClick={() => input.current?.click()}
-        >
+        <Action main={!f.file} onClick={() => input.current?.click()}>
           {f.file ? 'Another file' : 'Choose the file'}
-        </button>
+        </Action>
         <input
           ref={input}
           type="file"
@@ -110,15 +107,15 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
         />
         {f.file ? (
           <>
-            <span className="text-[17px]">
+            <span className="text-body">
               <b>{f.file.name}</b>, {f.file.lines.length - 1} rows{f.again ? ', as it was left' : ''}
               {!f.stays && (
-                <span className="block text-[15px] text-clay">
+                <span className="block text-small text-clay">
                   Too large to be kept for a reload: take it before you leave this page.
                 </span>
               )}
             </span>
-            <label className="ms-auto text-[15px] text-soft">
+            <label className="ms-auto text-small text-soft">
               Letters read as{' '}
               <select value={f.file.encoding} onChange={(e) => f.readAs(e.target.value as TextEncoding)} className="field ms-1">
                 {TEXT_ENCODINGS.map((e) => (
@@ -128,7 +125,7 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
             </label>
           </>
         ) : (
-          <span className="text-[17px]">
+          <span className="text-body">
             or drop it here: CSV as any spreadsheet saves it. Nothing is changed before you say so.
           </span>
         )}
@@ -137,35 +134,50 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
       {f.file && <ImportColumns file={f.file} onName={f.nameColumn} />}
       <DateOrderQuestion askedOrder={f.askedOrder} askedEpoch={f.askedEpoch} dates={f.dates} onAnswer={f.setDates} />
       {wrong.length > 0 && (
-        <section aria-labelledby="mend" className="mt-6">
-          <h2 id="mend" className="m-0 text-[24px]">
-            To mend <span className="text-soft">{wrong.length}</span>
-          </h2>
+        <Panel
+          id="mend"
+          title={
+            <>
+              To mend <span className="text-soft">{wrong.length}</span>
+            </>
+          }
+          className="mt-6"
+        >
           <ul className="m-0 list-none p-0">
             {wrong.map((r) => (
               <MendRow key={r.line} row={r} onMend={f.mend} onLeave={f.leaveOut} />
             ))}
           </ul>
-        </section>
+        </Panel>
       )}
       {unsure.length > 0 && (
-        <section aria-labelledby="ask" className="mt-6">
-          <h2 id="ask" className="m-0 text-[24px]">
-            Who is it? <span className="text-soft">{unsure.length}</span>
-          </h2>
+        <Panel
+          id="ask"
+          title={
+            <>
+              Who is it? <span className="text-soft">{unsure.length}</span>
+            </>
+          }
+          className="mt-6"
+        >
           <ul className="m-0 list-none p-0">
             {unsure.map((r) => (
               <WhoIsIt key={r.line} row={r} roster={roster} onDecide={f.decide} onLeave={f.leaveOut} />
             ))}
           </ul>
-        </section>
+        </Panel>
       )}
       {consents.length > 0 && (
-        <section aria-labelledby="consents" className="mt-6">
-          <h2 id="consents" className="m-0 text-[24px]">
-            Consent <span className="text-soft">{unanswered.length}</span>
-          </h2>
-          <p className="m-0 text-[16px]">
+        <Panel
+          id="consents"
+          title={
+            <>
+              Consent <span className="text-soft">{unanswered.length}</span>
+            </>
+          }
+          className="mt-6"
+        >
+          <p className="m-0 text-note">
             The file allows more than the roster does. A file is never enough for that: say for each camper whether the family
             has.
           </p>
@@ -174,52 +186,57 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
               <ConsentRow key={r.line} row={r} onAnswer={f.answerConsent} />
             ))}
           </ul>
-        </section>
+        </Panel>
       )}
       {willChange.length > 0 && (
-        <section aria-labelledby="change" className="mt-6">
-          <h2 id="change" className="m-0 text-[24px]">
-            Will change <span className="text-soft">{willChange.length}</span>
-          </h2>
+        <Panel
+          id="change"
+          title={
+            <>
+              Will change <span className="text-soft">{willChange.length}</span>
+            </>
+          }
+          className="mt-6"
+        >
           <ul className="m-0 list-none p-0">
             {willChange.map((r) => (
               <li key={r.line} className="border-b border-rule py-2">
-                <b className="sign text-[20px]">{r.known!.bib}</b> <b>{r.known!.name}</b>{' '}
+                <b className="sign text-lead">{r.known!.bib}</b> <b>{r.known!.name}</b>{' '}
                 <span className="text-soft">{changesInWords(r)}</span>
               </li>
             ))}
           </ul>
-        </section>
+        </Panel>
       )}
       {willAdd.length > 0 && (
-        <section aria-labelledby="new" className="mt-6">
-          <h2 id="new" className="m-0 text-[24px]">
-            New <span className="text-soft">{willAdd.length}</span>
-          </h2>
+        <Panel
+          id="new"
+          title={
+            <>
+              New <span className="text-soft">{willAdd.length}</span>
+            </>
+          }
+          className="mt-6"
+        >
           <ul className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(330px,1fr))] gap-x-6 p-0">
             {willAdd.map((r) => (
               <li key={r.line} className="flex items-baseline gap-2 border-b border-rule py-1">
-                <b className="sign tabular w-[38px] text-[20px]">{r.said.bib}</b>
+                <b className="sign tabular w-[38px] text-lead">{r.said.bib}</b>
                 <span className="truncate">{r.said.name}</span>
-                <span className="ms-auto whitespace-nowrap text-[14.5px] text-soft">
+                <span className="ms-auto whitespace-nowrap text-small text-soft">
                   {r.said.born} · {r.said.hand} · {r.said.heightCentimetres} cm{r.said.consentToFilm ? '' : ' · no consent'}
                 </span>
               </li>
             ))}
           </ul>
-        </section>
+        </Panel>
       )}
       {f.file && (
         <div className="sticky bottom-0 mt-6 flex flex-wrap items-center gap-4 border-t-2 border-ink bg-bone py-3">
-          <button
-            type="button"
-            disabled={!ready || sending}
-            className="main-action min-h-[52px] !text-[22px] disabled:opacity-50"
-            onClick={take}
-          >
+          <Action disabled={!ready || sending} main className="min-h-[52px] !text-lead disabled:opacity-50" onClick={take}>
             {sending ? 'Taking them in' : `Take ${willAdd.length + willChange.length} into the roster`}
-          </button>
-          <span className="text-[16px] text-soft">
+          </Action>
+          <span className="text-note text-soft">
             {ready
               ? `${willAdd.length} new, ${willChange.length} changed, ${same.length} as they are`
               : questions.join(', ') || 'The file has no rows.'}
@@ -242,19 +259,18 @@ function ConsentRow({ row: r, onAnswer }: { row: FileRow; onAnswer: (line: numbe
   return (
     <li className="flex flex-wrap items-center gap-3 border-b border-rule py-2" data-testid={`consent-${r.line}`}>
       <span className="me-auto">
-        <b className="sign text-[20px]">{r.known!.bib}</b> <b>{r.known!.name}</b>{' '}
+        <b className="sign text-lead">{r.known!.bib}</b> <b>{r.known!.name}</b>{' '}
         <span className="text-soft">{consent.map((c) => `${ROW_NAMES[c.field]}: ${c.from} → ${c.to}`).join(', ')}</span>
       </span>
       {(['keep', 'take'] as const).map((answer) => (
-        <button
+        <Action
           key={answer}
-          type="button"
           aria-pressed={r.consent === answer}
-          className={`${r.consent === answer ? 'main-action' : 'quiet-action'} min-h-[48px]`}
+          main={r.consent === answer}
           onClick={() => onAnswer(r.line, answer)}
         >
           {answer === 'keep' ? 'Keep what the roster says' : 'The family has said so'}
-        </button>
+        </Action>
       ))}
     </li>
   );

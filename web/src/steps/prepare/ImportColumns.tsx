@@ -1,3 +1,5 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { FIELD_NAMES, mustConfirm, ROSTER_FIELDS, type ColumnMatch, type RosterField } from '@stride-chalk/core';
 import type { OpenFile } from './use-roster-file.ts';
 
@@ -41,34 +43,25 @@ export function ImportColumns({
   );
   const open = file.columns.map((c, i) => ({ c, i })).filter(({ c }) => mustConfirm(c));
   return (
-    <section aria-labelledby="columns">
-      <h2 id="columns" className="m-0 text-[24px]">
-        Columns
-      </h2>
+    <Panel id="columns" title="Columns">
       {open.length > 0 && (
         <ul aria-label="Columns to confirm" className="m-0 my-2 list-none border-2 border-ink bg-paper p-0">
           {open.map(({ c, i }) => (
             <li key={i} className="flex flex-wrap items-center gap-3 border-b border-rule px-4 py-2 last:border-b-0">
-              <span className="me-auto text-[17px]">
+              <span className="me-auto text-body">
                 <b>“{c.heading}”</b> {question(c)} <span className="text-soft">{valuesOf(file, i)}</span>
               </span>
-              <button type="button" className="main-action min-h-[48px]" onClick={() => onName(i, c.field, c.opposite)}>
+              <Action main onClick={() => onName(i, c.field, c.opposite)}>
                 Yes
-              </button>
-              {c.opposite && (
-                <button type="button" className="quiet-action min-h-[48px]" onClick={() => onName(i, c.field, false)}>
-                  No, as it stands
-                </button>
-              )}
-              <button type="button" className="quiet-action min-h-[48px]" onClick={() => onName(i, null)}>
-                Leave it out
-              </button>
+              </Action>
+              {c.opposite && <Action onClick={() => onName(i, c.field, false)}>No, as it stands</Action>}
+              <Action onClick={() => onName(i, null)}>Leave it out</Action>
             </li>
           ))}
         </ul>
       )}
       <div className="mt-1 overflow-x-auto">
-        <table className="border-collapse text-[15px]">
+        <table className="border-collapse text-small">
           <thead>
             <tr>
               {file.columns.map((c, i) => (
@@ -78,7 +71,7 @@ export function ImportColumns({
                     aria-label={`Column ${c.heading || i + 1}`}
                     value={c.field ?? ''}
                     onChange={(e) => onName(i, (e.target.value || null) as RosterField | null)}
-                    className={`field mt-1 w-full !px-2 !text-[15px] font-semibold ${mustConfirm(c) ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}
+                    className={`field mt-1 w-full !px-2 !text-small font-semibold ${mustConfirm(c) ? '!border-clay' : ''} ${c.field ? '' : 'text-soft'}`}
                   >
                     <option value="">leave out</option>
                     {ROSTER_FIELDS.map((r) => (
@@ -87,10 +80,8 @@ export function ImportColumns({
                       </option>
                     ))}
                   </select>
-                  {c.field && !c.sure && <span className="block text-[13.5px] text-clay">is this right?</span>}
-                  {c.field && c.sure && c.opposite && (
-                    <span className="block text-[13.5px] text-clay">read the other way round</span>
-                  )}
+                  {c.field && !c.sure && <span className="block text-fine text-clay">is this right?</span>}
+                  {c.field && c.sure && c.opposite && <span className="block text-fine text-clay">read the other way round</span>}
                 </th>
               ))}
             </tr>
@@ -114,6 +105,6 @@ export function ImportColumns({
           theirs; for somebody new name the column above, or mend his row.
         </p>
       )}
-    </section>
+    </Panel>
   );
 }

@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { FIELD_NAMES, type RosterField } from '@stride-chalk/core';
 import type { FileRow } from './use-roster-file.ts';
 
@@ -18,7 +19,7 @@ export function MendRow({
       data-testid={`mend-${row.line}`}
     >
       <span className="pt-2">
-        <span className="text-[14px] text-soft">line {row.line}</span>
+        <span className="text-small text-soft">line {row.line}</span>
         <br />
         <b>{row.raw.bib}</b> {name}
       </span>
@@ -26,7 +27,7 @@ export function MendRow({
         {row.problems.map((p) => (
           <span key={p.field} className="flex flex-wrap items-center gap-2">
             <label className="flex flex-wrap items-center gap-2">
-              <span className="w-[130px] text-[15px] text-soft">{FIELD_NAMES[p.field]}</span>
+              <span className="w-[130px] text-small text-soft">{FIELD_NAMES[p.field]}</span>
               <input
                 defaultValue={row.raw[p.field] ?? ''}
                 aria-label={`Line ${row.line}, ${FIELD_NAMES[p.field]}`}
@@ -36,27 +37,17 @@ export function MendRow({
               />
             </label>
             {p.offers?.map((o) => (
-              <button
-                key={o.value}
-                type="button"
-                className="quiet-action min-h-[48px]"
-                onClick={() => onMend(row.line, p.field, o.value)}
-              >
+              <Action key={o.value} onClick={() => onMend(row.line, p.field, o.value)}>
                 {o.label}
-              </button>
+              </Action>
             ))}
-            <span className="text-[15px] font-semibold text-clay">{p.why}</span>
+            <span className="text-small font-semibold text-clay">{p.why}</span>
           </span>
         ))}
       </span>
-      <button
-        type="button"
-        className="quiet-action min-h-[48px]"
-        onClick={() => onLeave(row.line)}
-        aria-label={`Leave out line ${row.line}`}
-      >
+      <Action onClick={() => onLeave(row.line)} aria-label={`Leave out line ${row.line}`}>
         Leave out
-      </button>
+      </Action>
     </li>
   );
 }

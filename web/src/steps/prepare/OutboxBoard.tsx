@@ -1,3 +1,6 @@
+import { PageHead } from '../../parts/PageHead.tsx';
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { doneSchema } from '@stride-chalk/core';
 import { useState } from 'react';
 import { Alert } from '../../parts/Alert.tsx';
@@ -60,43 +63,48 @@ export function OutboxBoard({
   const open = calls.filter((m) => stateOf(m) !== 'handed over');
   return (
     <div data-awake={awake}>
-      <header className={printing ? 'screen-only' : ''}>
-        <h1 className="m-0 text-[36px]">Outbox</h1>
+      <div className={printing ? 'screen-only' : ''}>
+        <PageHead title="Outbox" />
         <p className="m-0 mt-1 text-soft">
           {mail
             ? 'Messages with an address leave by the mail service of the settings. The others are printed, or somebody calls.'
             : 'No mail service is set up: nothing leaves this machine. Print a message, or call, and say so here.'}
         </p>
-      </header>
+      </div>
       {problem && <Alert className="my-3">{problem}</Alert>}
       {open.length > 0 && (
-        <section aria-labelledby="calls" className={`mt-5 ${printing ? 'screen-only' : ''}`}>
-          <h2 id="calls" className="m-0 text-[24px]">
-            To call <span className="text-soft">{open.length}</span>
-          </h2>
-          <p className="m-0 text-[15px] text-soft">No mail address is known.</p>
+        <Panel
+          id="calls"
+          title={
+            <>
+              To call <span className="text-soft">{open.length}</span>
+            </>
+          }
+          className={`mt-5 ${printing ? 'screen-only' : ''}`}
+        >
+          <p className="m-0 text-small text-soft">No mail address is known.</p>
           <ul className="m-0 list-none p-0">
             {open.map((m) => (
               <li key={m.id} className="flex flex-wrap items-center gap-4 border-b border-rule py-2">
-                <b className="text-[18px]">{m.to}</b>
+                <b className="text-lead">{m.to}</b>
                 {m.phone ? (
-                  <a href={`tel:${m.phone.replace(/[^\d+]/g, '')}`} className="tabular text-[18px]">
+                  <a href={`tel:${m.phone.replace(/[^\d+]/g, '')}`} className="tabular text-lead">
                     {m.phone}
                   </a>
                 ) : (
                   <span className="care-band px-2">no phone either: in person</span>
                 )}
                 <span className="me-auto text-soft">{m.subject}</span>
-                <button type="button" className="main-action min-h-[48px]" onClick={() => void note(m, 'handed over')}>
+                <Action main onClick={() => void note(m, 'handed over')}>
                   Told
-                </button>
+                </Action>
               </li>
             ))}
           </ul>
-        </section>
+        </Panel>
       )}
       {messages.length === 0 && (
-        <p className="my-8 text-[20px]">Nothing yet. Invite somebody on the staff page, or check a camper in who is sore.</p>
+        <p className="my-8 text-lead">Nothing yet. Invite somebody on the staff page, or check a camper in who is sore.</p>
       )}
       <ol className="m-0 mt-5 list-none p-0">
         {messages.map((m) => (
@@ -104,7 +112,7 @@ export function OutboxBoard({
             key={m.id}
             className={`grid grid-cols-[240px_1fr] gap-4 border-b border-rule py-4 max-[700px]:grid-cols-1 ${printing && printing !== m.id ? 'screen-only' : ''}`}
           >
-            <div className="text-[15px] [overflow-wrap:anywhere]">
+            <div className="text-small [overflow-wrap:anywhere]">
               <b>{m.to}</b>
               <br />
               <span className="text-soft">{m.address ?? 'no mail address'}</span>
@@ -121,19 +129,13 @@ export function OutboxBoard({
               )}
             </div>
             <div>
-              <h2 className="m-0 !font-body text-[17px] !font-bold">{m.subject}</h2>
-              <p className="m-0 mt-1 whitespace-pre-wrap text-[16px] [overflow-wrap:anywhere]">{m.body}</p>
+              <h2 className="m-0 !font-body text-body !font-bold">{m.subject}</h2>
+              <p className="m-0 mt-1 whitespace-pre-wrap text-note [overflow-wrap:anywhere]">{m.body}</p>
               <div className="screen-only mt-2 flex flex-wrap gap-2">
-                <button type="button" className="quiet-action min-h-[48px]" onClick={() => print(m)}>
-                  Print
-                </button>
-                <button
-                  type="button"
-                  className="quiet-action min-h-[48px]"
-                  onClick={() => void note(m, stateOf(m) === 'handed over' ? 'not handed over' : 'handed over')}
-                >
+                <Action onClick={() => print(m)}>Print</Action>
+                <Action onClick={() => void note(m, stateOf(m) === 'handed over' ? 'not handed over' : 'handed over')}>
                   {stateOf(m) === 'handed over' ? 'Not handed over after all' : 'Handed over'}
-                </button>
+                </Action>
               </div>
             </div>
           </li>

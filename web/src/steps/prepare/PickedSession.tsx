@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { useEffect, useRef, useState } from 'react';
 import { clockOf, type CamperId } from '@stride-chalk/core';
 import { minuteOf, timeValue } from '../../parts/clock.ts';
@@ -30,10 +31,10 @@ export function PickedSession({
   }, []);
   return (
     <section ref={box} tabIndex={-1} aria-label="The session" className="border-2 border-ink bg-paper p-4">
-      <h2 className="m-0 text-[24px]">
+      <h2 className="m-0 text-head">
         <span className="tabular">{camper?.bib}</span> <a href={`/campers/${camper?.bib}/card`}>{camper?.name}</a>
       </h2>
-      <dl className="m-0 mt-1 grid grid-cols-[92px_1fr] gap-y-1 text-[15.5px]">
+      <dl className="m-0 mt-1 grid grid-cols-[92px_1fr] gap-y-1 text-small">
         <dt className="text-soft">Warm-up</dt>
         <dd className="tabular m-0">{clockOf(s.warmUpFrom)}</dd>
         <dt className="text-soft">Mound</dt>
@@ -71,7 +72,7 @@ export function PickedSession({
             if (minutes !== null) onMove(s.camper, mound, minutes);
           }}
         >
-          <label className="grid gap-1 text-[14px] text-soft">
+          <label className="grid gap-1 text-small text-soft">
             Mound
             <select value={mound} onChange={(e) => setMound(e.target.value)} className="field">
               {data.settings.mounds.map((m) => (
@@ -79,23 +80,17 @@ export function PickedSession({
               ))}
             </select>
           </label>
-          <label className="grid gap-1 text-[14px] text-soft">
+          <label className="grid gap-1 text-small text-soft">
             From
             <input type="time" value={time} onChange={(e) => setTime(e.target.value)} className="field" />
           </label>
-          <button type="submit" className="quiet-action min-h-[48px]">
-            Move
-          </button>
+          <Action type="submit">Move</Action>
         </form>
       )}
       {!data.over && (
-        <button
-          type="button"
-          className="quiet-action mt-2 min-h-[48px]"
-          onClick={() => onLate(s.camper, Math.max(s.from, data.now ?? 0) + 15)}
-        >
+        <Action className="mt-2" onClick={() => onLate(s.camper, Math.max(s.from, data.now ?? 0) + 15)}>
           Comes later: from {clockOf(Math.max(s.from, data.now ?? 0) + 15)}
-        </button>
+        </Action>
       )}
     </section>
   );

@@ -1,3 +1,5 @@
+import { PageHead } from '../../parts/PageHead.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { doneSchema, type RosterRow } from '@stride-chalk/core';
 import { askServer } from '../../parts/ask-server.ts';
@@ -32,7 +34,7 @@ const weightOf = (l: RosterLine): number =>
 
 const COLUMNS: ReadonlyArray<Column<RosterLine>> = [
   {
-    ...{ id: 'bib', name: 'Bib', always: true, className: 'sign tabular text-[24px] font-semibold' },
+    ...{ id: 'bib', name: 'Bib', always: true, className: 'sign tabular text-head font-semibold' },
     by: (l) => l.bib,
     cell: (l) => l.bib,
   },
@@ -62,7 +64,7 @@ const COLUMNS: ReadonlyArray<Column<RosterLine>> = [
   },
   { id: 'guardian', name: 'Guardian', wideOnly: true, by: (l) => l.guardian, cell: (l) => l.guardian },
   {
-    ...{ id: 'note', name: 'To note', className: 'text-[15px]' },
+    ...{ id: 'note', name: 'To note', className: 'text-small' },
     by: (l) => -weightOf(l),
     cell: (l) => (
       <>
@@ -93,12 +95,9 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
   };
   return (
     <div data-awake={awake}>
-      <header className="flex flex-wrap items-center gap-3">
-        <h1 className="m-0 me-auto text-[36px]">
-          Roster <span className="text-soft">{lines.filter((l) => !l.withdrawn).length}</span>
-        </h1>
+      <PageHead title="Roster" count={lines.filter((l) => !l.withdrawn).length}>
         {lines.length > 0 && (
-          <label className="text-[15px] text-soft">
+          <label className="text-small text-soft">
             <span className="sr-only">Find</span>
             <input
               type="search"
@@ -110,30 +109,28 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
           </label>
         )}
         {lines.length > 0 && (
-          <a className="quiet-action min-h-[48px]" href="/api/roster.csv" download>
+          <Action href="/api/roster.csv" download>
             Export CSV
-          </a>
+          </Action>
         )}
-        <button type="button" className="quiet-action min-h-[48px]" onClick={() => setAdding(true)}>
-          Add by hand
-        </button>
-        <a className="main-action min-h-[48px]" href="/roster/import">
+        <Action onClick={() => setAdding(true)}>Add by hand</Action>
+        <Action main href="/roster/import">
           Import a file
-        </a>
-      </header>
+        </Action>
+      </PageHead>
       {adding && (
         <div className="mt-4">
           <CamperForm camper={null} firstDay={firstDay} action="Add the camper" onSave={add} onCancel={() => setAdding(false)} />
         </div>
       )}
       {lines.length === 0 && !adding && (
-        <p className="my-8 text-[20px]">
+        <p className="my-8 text-lead">
           Nobody is in the roster yet. Import the list that you have, whatever its columns are called, or add the first camper by
           hand.
         </p>
       )}
       {stops > 0 && (
-        <p className="mt-3 mb-0 text-[16px]">
+        <p className="mt-3 mb-0 text-note">
           <b>{stops}</b> without consent, with a sore arm, or outside 7 to 18 years: they stand in no film plan.
         </p>
       )}

@@ -1,3 +1,5 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { doneSchema, type CamperId } from '@stride-chalk/core';
 import { useState } from 'react';
 import { Alert } from '../../parts/Alert.tsx';
@@ -24,12 +26,10 @@ const answer = (camper: string, body: Answer | { ask: true }): Promise<unknown> 
 function SameOrOther({ onAnswer }: { onAnswer: (is: Answer['is']) => void }) {
   return (
     <span className="flex gap-2">
-      <button type="button" className="main-action min-h-[48px]" onClick={() => onAnswer('same')}>
+      <Action main onClick={() => onAnswer('same')}>
         The same child
-      </button>
-      <button type="button" className="quiet-action min-h-[48px]" onClick={() => onAnswer('other')}>
-        Somebody else
-      </button>
+      </Action>
+      <Action onClick={() => onAnswer('other')}>Somebody else</Action>
     </span>
   );
 }
@@ -50,14 +50,11 @@ export function SameChild({
   const [asked, setAsked] = useState(false);
   const failed = (error: Error): void => setProblem(error.message);
   return (
-    <section aria-labelledby="other-camps" className="mt-8">
-      <h2 id="other-camps" className="m-0 text-[26px]">
-        At other camps
-      </h2>
+    <Panel id="other-camps" title="At other camps" className="mt-8">
       {problem && <Alert>{problem}</Alert>}
       {namesakes.map((n) => (
         <div key={n.camperId} className="flex flex-wrap items-center gap-4 border-b border-rule py-2">
-          <span className="me-auto text-[17px]">
+          <span className="me-auto text-body">
             <b>
               {n.camp}, {n.firstDay.slice(0, 4)}
             </b>
@@ -73,22 +70,18 @@ export function SameChild({
         </div>
       ))}
       {asked ? (
-        <p role="status" className="m-0 mt-1 text-[16px]">
+        <p role="status" className="m-0 mt-1 text-note">
           Asked. Where a camp of the organisation knows {name}, its lead answers, and the history appears here.
         </p>
       ) : (
-        <p className="m-0 mt-1 flex flex-wrap items-center gap-3 text-[16px] text-soft">
+        <p className="m-0 mt-1 flex flex-wrap items-center gap-3 text-note text-soft">
           {known ? 'Was he at one more camp?' : 'Was he at a camp before?'} Sore arms and throws count across camps.
-          <button
-            type="button"
-            className="quiet-action min-h-[48px]"
-            onClick={() => void answer(camper, { ask: true }).then(() => setAsked(true), failed)}
-          >
+          <Action onClick={() => void answer(camper, { ask: true }).then(() => setAsked(true), failed)}>
             Ask the other leads
-          </button>
+          </Action>
         </p>
       )}
-    </section>
+    </Panel>
   );
 }
 
@@ -96,10 +89,7 @@ export function SameChild({
 export function SameChildQuestions({ questions }: { questions: readonly Question[] }) {
   const [problem, setProblem] = useState<string | null>(null);
   return (
-    <section aria-labelledby="asked" className="mb-6 border-2 border-ink bg-paper px-5 py-3">
-      <h2 id="asked" className="m-0 text-[24px]">
-        Another camp asks
-      </h2>
+    <Panel id="asked" title="Another camp asks" className="mb-6 border-2 border-ink bg-paper px-5 py-3">
       {problem && <Alert>{problem}</Alert>}
       <ul className="m-0 list-none p-0">
         {questions.map((q) => (
@@ -107,7 +97,7 @@ export function SameChildQuestions({ questions }: { questions: readonly Question
             key={`${q.camperId} ${q.asking.camperId}`}
             className="flex flex-wrap items-center gap-4 border-b border-rule py-2 last:border-b-0"
           >
-            <span className="me-auto text-[17px]">
+            <span className="me-auto text-body">
               <b>{q.asking.camp}</b> has a camper {q.name}, born {q.born}. Is it your bib {q.bib}? Then sore arms, throws and
               evaluations of both camps are seen at both.
             </span>
@@ -121,6 +111,6 @@ export function SameChildQuestions({ questions }: { questions: readonly Question
           </li>
         ))}
       </ul>
-    </section>
+    </Panel>
   );
 }

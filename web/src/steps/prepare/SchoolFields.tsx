@@ -23,7 +23,7 @@ export function SchoolFields({
 }) {
   return (
     <>
-      <p className="mb-3 mt-4 text-[16px] text-soft">
+      <p className="mb-3 mt-4 text-note text-soft">
         Where good coaches differ, the staff agree before the first camper throws. Without a choice of yours the sheet's own
         holds; a choice needs its reason.
       </p>
@@ -61,8 +61,8 @@ function SchoolChoice({
   const own = s.own.map((o) => `${nameOf(o.option)}${s.own.length > 1 ? ` at ${o.ages}` : ''}`).join(', ');
   return (
     <fieldset className="m-0 border-0 border-t border-rule p-0 py-3">
-      <legend className="sign float-start w-full p-0 text-[20px] font-semibold">
-        {s.question} <span className="text-[16px] font-medium text-soft">{s.id}</span>
+      <legend className="sign float-start w-full p-0 text-lead font-semibold">
+        {s.question} <span className="text-note font-medium text-soft">{s.id}</span>
       </legend>
       <div className="clear-both grid grid-cols-3 gap-2 pt-1 max-[820px]:grid-cols-1">
         <Reading of={s.id} name="The sheet's own" rule={`${own}. ${s.why}`} on={chosen === null} onPick={() => onChoose(null)} />
@@ -71,7 +71,7 @@ function SchoolChoice({
         ))}
       </div>
       {chosen !== null && (
-        <label className="mt-2 grid gap-1 text-[15px] text-soft">
+        <label className="mt-2 grid gap-1 text-small text-soft">
           Why {nameOf(chosen)}
           <input
             aria-label={`Reason for ${s.id}`}
@@ -101,7 +101,7 @@ function Reading({ of, name, rule, on, onPick }: { of: string; name: string; rul
       />
       <span className="leading-snug">
         <b className="first-letter:uppercase">{name}</b>
-        <span className="block text-[15px] text-soft first-letter:uppercase">{rule}</span>
+        <span className="block text-small text-soft first-letter:uppercase">{rule}</span>
       </span>
     </label>
   );

@@ -1,7 +1,12 @@
-import { doneSchema, invitedSchema, resetSchema } from '@stride-chalk/core';
+import { PageHead } from '../../parts/PageHead.tsx';
+import { Action } from '../../parts/Action.tsx';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { doneSchema, invitedSchema, newStaffSchema, resetSchema } from '@stride-chalk/core';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
+import { Field } from '../../parts/Field.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 
 type Role = 'lead' | 'coach' | 'helper';
@@ -13,6 +18,11 @@ interface Person {
   readonly active: boolean;
   readonly hasPassword: boolean;
   readonly makesCamps: boolean;
+}
+interface Invitation {
+  name: string;
+  email: string;
+  role: Role;
 }
 const ROLES: readonly Role[] = ['lead', 'coach', 'helper'];
 
@@ -41,20 +51,15 @@ export function StaffBoard({
     setCopied(false);
     setProblem(null);
   };
-  const invite = (form: HTMLFormElement): void => {
-    const body = Object.fromEntries(new FormData(form)) as { name: string; email: string; role: Role };
-    askServer(invitedSchema, '/api/staff', { method: 'POST', body })
-      .then((made) => {
-        setPeople((all) =>
-          [
-            ...all,
-            { ...body, address: body.email.toLowerCase(), id: made.id, active: true, hasPassword: false, makesCamps: false },
-          ].sort((a, b) => a.name.localeCompare(b.name)),
-        );
-        show(body.name, made.link);
-        form.reset();
-      })
-      .catch(failed);
+  const invite = async (body: Invitation): Promise<void> => {
+    const made = await askServer(invitedSchema, '/api/staff', { method: 'POST', body });
+    setPeople((all) =>
+      [
+        ...all,
+        { ...body, address: body.email.toLowerCase(), id: made.id, active: true, hasPassword: false, makesCamps: false },
+      ].sort((a, b) => a.name.localeCompare(b.name)),
+    );
+    show(body.name, made.link);
   };
   const change = (person: Person, next: { role?: Role; active?: boolean }): void => {
     setProblem(null);
@@ -76,42 +81,13 @@ export function StaffBoard({
   };
   return (
     <div data-awake={awake}>
-      <h1 className="m-0 text-[36px]">
-        Staff <span className="text-soft">{people.filter((p) => p.active).length}</span>
-      </h1>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          invite(event.currentTarget);
-        }}
-        className="my-4 flex flex-wrap items-end gap-3 border-2 border-ink bg-paper p-4"
-        aria-label="Invite somebody"
-      >
-        <label className="grid flex-1 gap-1 text-[15px] text-soft">
-          Name
-          <input name="name" required maxLength={80} autoComplete="off" className="field min-w-[200px]" />
-        </label>
-        <label className="grid flex-1 gap-1 text-[15px] text-soft">
-          Mail address
-          <input name="email" type="email" required maxLength={200} autoComplete="off" className="field min-w-[220px]" />
-        </label>
-        <label className="grid gap-1 text-[15px] text-soft">
-          Role
-          <select name="role" defaultValue="coach" className="field">
-            {ROLES.map((r) => (
-              <option key={r}>{r}</option>
-            ))}
-          </select>
-        </label>
-        <button type="submit" className="main-action min-h-[48px]">
-          Invite
-        </button>
-      </form>
+      <PageHead title="Staff" count={people.filter((p) => p.active).length} />
+      <InviteForm onInvite={invite} />
       {problem && <Alert className="my-4">{problem}</Alert>}
       {link && (
         <div
           role="status"
-          className="my-4 flex flex-wrap items-center gap-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-[16px]"
+          className="my-4 flex flex-wrap items-center gap-3 border-l-[6px] border-grass bg-wash px-5 py-3 text-note"
         >
           {link.url ? (
             <span className="min-w-0 flex-1">
@@ -127,13 +103,9 @@ export function StaffBoard({
             </span>
           )}
           {link.url && (
-            <button
-              type="button"
-              className="quiet-action min-h-[48px]"
-              onClick={() => void navigator.clipboard.writeText(link.url!).then(() => setCopied(true))}
-            >
+            <Action onClick={() => void navigator.clipboard.writeText(link.url!).then(() => setCopied(true))}>
               {copied ? 'Copied' : 'Copy'}
-            </button>
+            </Action>
           )}
         </div>
       )}
@@ -147,7 +119,7 @@ export function StaffBoard({
               <b>{p.name}</b>
               {p.id === self && ' (you)'}
               <br />
-              <span className="text-[14.5px] text-soft">
+              <span className="text-small text-soft">
                 {p.address}
                 {!p.active ? ' · deactivated' : p.hasPassword ? '' : ' · no password yet'}
                 {p.makesCamps && ' · may make camps'}
@@ -167,40 +139,77 @@ export function StaffBoard({
             {givesCamps && (
               <span className={p.active && p.role === 'lead' ? 'grid' : 'max-[700px]:hidden'}>
                 {p.active && p.role === 'lead' && (
-                  <button
-                    type="button"
+                  <Action
                     aria-pressed={p.makesCamps}
-                    className="quiet-action min-h-[48px] justify-center"
+                    className="justify-center"
                     onClick={() => allowCamps(p, !p.makesCamps)}
                     aria-label={`${p.makesCamps ? 'No more camps by' : 'May make camps:'} ${p.name}`}
                   >
                     {p.makesCamps ? 'No more camps' : 'May make camps'}
-                  </button>
+                  </Action>
                 )}
               </span>
             )}
             <span className="flex flex-wrap gap-2">
-              <button
-                type="button"
+              <Action
                 disabled={!p.active}
-                className="quiet-action min-h-[48px] disabled:opacity-40"
+                className="disabled:opacity-40"
                 onClick={() => reset(p)}
                 aria-label={`New link for ${p.name}`}
               >
                 New link
-              </button>
-              <button
-                type="button"
-                className="quiet-action min-h-[48px]"
+              </Action>
+              <Action
                 onClick={() => change(p, { active: !p.active })}
                 aria-label={`${p.active ? 'Deactivate' : 'Activate'} ${p.name}`}
               >
                 {p.active ? 'Deactivate' : 'Activate'}
-              </button>
+              </Action>
             </span>
           </li>
         ))}
       </ul>
     </div>
+  );
+}
+
+function InviteForm({ onInvite }: { onInvite: (invitation: Invitation) => Promise<void> }) {
+  const {
+    register,
+    handleSubmit,
+    reset,
+    setError,
+    formState: { errors, isSubmitting },
+  } = useForm<Invitation>({ resolver: zodResolver(newStaffSchema), defaultValues: { name: '', email: '', role: 'coach' } });
+  const invite = handleSubmit((invitation) =>
+    onInvite(invitation).then(
+      () => reset(),
+      (error: Error) => setError('root', { message: error.message }),
+    ),
+  );
+  return (
+    <form
+      onSubmit={invite}
+      className="my-4 flex flex-wrap items-end gap-3 border-2 border-ink bg-paper p-4"
+      aria-label="Invite somebody"
+    >
+      <Field label="Name" className="flex-1" why={errors.name?.message}>
+        <input required maxLength={80} autoComplete="off" className="min-w-[200px]" {...register('name')} />
+      </Field>
+      <Field label="Mail address" className="flex-1" why={errors.email?.message}>
+        <input type="email" required maxLength={200} autoComplete="off" className="min-w-[220px]" {...register('email')} />
+      </Field>
+      <Field label="Role">
+        <select {...register('role')}>
+          {ROLES.map((r) => (
+            <option key={r}>{r}</option>
+          ))}
+        </select>
+      </Field>
+      <Action type="submit" main disabled={isSubmitting}>
+        Invite
+      </Action>
+      {errors.root && <Alert className="m-0 w-full">{errors.root.message}</Alert>}
+    </form>
   );
 }

@@ -6,13 +6,13 @@ export function StaffLoads({ data }: { data: DayPlanData }) {
   const scored = (id: StaffId): number => data.sessions.filter((s) => s.scorer === id || s.secondScorer === id).length;
   return (
     <section aria-label="What falls to each">
-      <h2 className="m-0 text-[24px]">What falls to each</h2>
+      <h2 className="m-0 text-head">What falls to each</h2>
       {data.scorersCut && (
-        <p className="my-1 text-[15px]">
+        <p className="my-1 text-small">
           The search for who scores whom ran into its time limit: shares may differ by more than they must.
         </p>
       )}
-      <table className="w-full border-collapse text-[15px]">
+      <table className="w-full border-collapse text-small">
         <thead>
           <tr>
             {['', 'films, min', 'scores'].map((h) => (

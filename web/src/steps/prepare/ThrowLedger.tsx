@@ -1,6 +1,9 @@
+import { Panel } from '../../parts/Panel.tsx';
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { THROW_KINDS, type ThrowKind } from '@stride-chalk/core';
 import type { CardProps, EnterCare } from './card.ts';
+import { ReasonForm } from './ReasonForm.tsx';
 
 export const KIND_NAMES: Readonly<Record<ThrowKind, string>> = {
   warmUp: 'warm-up',
@@ -13,19 +16,16 @@ export const KIND_NAMES: Readonly<Record<ThrowKind, string>> = {
 /** Every throw that is known, who counted it, and the place to count more. */
 export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare }) {
   return (
-    <section aria-labelledby="ledger">
-      <h2 id="ledger" className="m-0 text-[26px]">
-        Throws
-      </h2>
+    <Panel id="ledger" title="Throws">
       <CountThrows onCount={(throwKind, count) => enter({ kind: 'throws', day: card.today, throwKind, count })} />
       {card.ledger.length === 0 ? (
         <p className="text-soft">Nothing is counted yet. Count the warm-up, drills and what the family reports.</p>
       ) : (
-        <table className="mt-3 w-full max-w-[760px] border-collapse text-[16px]">
+        <table className="mt-3 w-full max-w-[760px] border-collapse text-note">
           <thead>
             <tr className="border-b-2 border-ink text-start">
               {['Day', 'Kind', 'Throws', 'Entered by', ''].map((h) => (
-                <th key={h} scope="col" className="sign py-1 text-start text-[17px] font-medium text-soft">
+                <th key={h} scope="col" className="sign py-1 text-start text-body font-medium text-soft">
                   {h}
                 </th>
               ))}
@@ -40,7 +40,7 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
                 <td className="text-soft">{t.by}</td>
                 <td className="text-end">
                   {t.takenBack ? (
-                    <span className="text-[15px]">
+                    <span className="text-small">
                       taken back by {t.takenBack.by}
                       {t.takenBack.why && `: ${t.takenBack.why}`}
                     </span>
@@ -85,7 +85,7 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
         </p>
       ))}
       {card.soreHistory.length > 0 && (
-        <ul className="mt-3 mb-0 list-none p-0 text-[16px]">
+        <ul className="mt-3 mb-0 list-none p-0 text-note">
           {card.soreHistory.map((s) => (
             <li key={s.since + s.place} className="border-b border-rule py-2">
               <b>Sore {s.place}</b> since {s.since}. {s.lifted ? `Lifted on ${s.lifted}: ${s.reason}` : 'Not lifted.'}
@@ -93,14 +93,13 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
           ))}
         </ul>
       )}
-    </section>
+    </Panel>
   );
 }
 
 /** One tap; where somebody else has counted them, with the reason. */
 function TakeBack({ what, askWhy, onTake }: { what: string; askWhy: boolean; onTake: (reason: string | null) => void }) {
   const [asking, setAsking] = useState(false);
-  const [reason, setReason] = useState('');
   if (!asking)
     return (
       <button
@@ -113,27 +112,13 @@ function TakeBack({ what, askWhy, onTake }: { what: string; askWhy: boolean; onT
       </button>
     );
   return (
-    <form
-      className="flex flex-wrap items-center justify-end gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (reason.trim().length >= 3) onTake(reason.trim());
-      }}
-    >
-      <input
-        required
-        minLength={3}
-        maxLength={400}
-        placeholder="Somebody else counted them: why?"
-        aria-label={`Why ${what} are taken back`}
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
-        className="field w-[270px]"
-      />
-      <button type="submit" className="quiet-action min-h-[48px]">
-        Take back
-      </button>
-    </form>
+    <ReasonForm
+      label={`Why ${what} are taken back`}
+      hint="Somebody else counted them: why?"
+      action="Take back"
+      className="justify-end"
+      onSend={onTake}
+    />
   );
 }
 
@@ -156,31 +141,22 @@ function CountThrows({ onCount }: { onCount: (kind: ThrowKind, count: number) =>
         ))}
       </select>
       <Step by={-5} name="Five fewer" onStep={step} />
-      <output className="sign tabular min-w-[52px] text-center text-[30px] font-semibold" aria-label="Throws to count">
+      <output className="sign tabular min-w-[52px] text-center text-large font-semibold" aria-label="Throws to count">
         {count}
       </output>
       <Step by={5} name="Five more" onStep={step} />
       <Step by={1} name="One more" onStep={step} />
-      <button
-        type="button"
-        className="main-action min-h-[48px] justify-center max-[480px]:w-full"
-        onClick={() => onCount(kind, count)}
-      >
+      <Action main className="justify-center max-[480px]:w-full" onClick={() => onCount(kind, count)}>
         Count {count}
-      </button>
+      </Action>
     </div>
   );
 }
 
 function Step({ by, name, onStep }: { by: number; name: string; onStep: (by: number) => void }) {
   return (
-    <button
-      type="button"
-      className="quiet-action min-h-[48px] min-w-[56px] justify-center"
-      onClick={() => onStep(by)}
-      aria-label={name}
-    >
+    <Action className="min-w-[56px] justify-center" onClick={() => onStep(by)} aria-label={name}>
       {by < 0 ? `−${-by}` : `+${by}`}
-    </button>
+    </Action>
   );
 }

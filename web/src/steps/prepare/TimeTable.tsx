@@ -64,7 +64,7 @@ export function TimeTable(props: TableProps) {
       >
         <span />
         {data.settings.mounds.map((m) => (
-          <h2 key={m.name} className="m-0 border-b-2 border-ink px-2 pb-1 text-[22px]">
+          <h2 key={m.name} className="m-0 border-b-2 border-ink px-2 pb-1 text-lead">
             {m.name}
           </h2>
         ))}
@@ -72,7 +72,7 @@ export function TimeTable(props: TableProps) {
           {hours.map((m) => (
             <span
               key={m}
-              className="tabular absolute end-2 -translate-y-1/2 text-[14px] text-soft"
+              className="tabular absolute end-2 -translate-y-1/2 text-small text-soft"
               ref={putStyle({ top: `max(8px, ${tallFor(m - from)})` })}
             >
               {clockOf(m)}
@@ -80,7 +80,7 @@ export function TimeTable(props: TableProps) {
           ))}
           {now !== null && (
             <b
-              className="tabular absolute end-0 z-10 -translate-y-1/2 bg-clay px-2 text-[14px] text-bone"
+              className="tabular absolute end-0 z-10 -translate-y-1/2 bg-clay px-2 text-small text-bone"
               ref={putStyle({ top: `max(8px, ${tallFor(now - from)})` })}
             >
               {clockOf(now)}
@@ -139,7 +139,7 @@ function Mound({
         .map((b) => (
           <li
             key={b.from}
-            className="absolute grid w-full place-items-center bg-wash text-[15px] text-soft"
+            className="absolute grid w-full place-items-center bg-wash text-small text-soft"
             ref={putStyle({ top: tallFor(b.from - from), height: tallFor(Math.min(b.to, to) - b.from) })}
           >
             Break
@@ -147,7 +147,7 @@ function Mound({
         ))}
       {mound.to < to && (
         <li
-          className="absolute w-full border-t-2 border-ink px-2 text-[14px] text-soft"
+          className="absolute w-full border-t-2 border-ink px-2 text-small text-soft"
           ref={putStyle({ top: tallFor(Math.max(0, mound.to - from)) })}
         >
           closed from {clockOf(mound.to)}
@@ -217,16 +217,16 @@ function Block({
         data-testid={`session-${camper?.bib}`}
         aria-label={`Bib ${camper?.bib}, ${clockOf(s.from)} to ${clockOf(s.to)}, ${s.mound}`}
         onClick={() => onChoose(chosen === s.camper ? null : s.camper)}
-        className={`ms-[22px] grid h-full w-[calc(100%-22px)] touch-none grid-cols-[42px_1fr] items-center gap-2 overflow-hidden border-0 p-0 text-start text-[14.5px] leading-[1.15] ${look}`}
+        className={`ms-[22px] grid h-full w-[calc(100%-22px)] touch-none grid-cols-[42px_1fr] items-center gap-2 overflow-hidden border-0 p-0 text-start text-small leading-[1.15] ${look}`}
       >
         <b
-          className={`sign tabular grid h-[28px] place-items-center border-2 text-[20px] leading-none ${isHere ? 'border-ink bg-ink text-bone' : over ? 'border-soft' : 'border-ink'}`}
+          className={`sign tabular grid h-[28px] place-items-center border-2 text-lead leading-none ${isHere ? 'border-ink bg-ink text-bone' : over ? 'border-soft' : 'border-ink'}`}
         >
           {camper?.bib}
         </b>
         <span className="min-w-0">
           <span className="block truncate font-semibold">{camper?.name ?? 'gone'}</span>
-          <span className="block truncate text-[13px] text-soft">
+          <span className="block truncate text-fine text-soft">
             {was ? (
               <b className="text-clay">
                 was {clockOf(was.from)}

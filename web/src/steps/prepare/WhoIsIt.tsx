@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import type { KnownCamper } from '@stride-chalk/core';
 import type { FileRow } from './use-roster-file.ts';
 
@@ -16,22 +17,18 @@ export function WhoIsIt({
   return (
     <li className="flex flex-wrap items-center gap-3 border-b border-rule py-2">
       <span className="me-auto">
-        <b className="sign text-[20px]">{r.said.bib}</b> <b>{r.said.name}</b>
+        <b className="sign text-lead">{r.said.bib}</b> <b>{r.said.name}</b>
         {r.said.born && `, born ${r.said.born}`}.{' '}
         <span className="text-soft">In the roster {r.match?.kind === 'unsure' && r.match.why}.</span>
       </span>
       {r.match?.kind === 'unsure' &&
         r.match.candidates.map((c) => (
-          <button key={c} type="button" className="quiet-action min-h-[48px]" onClick={() => onDecide(r.line, { update: c })}>
+          <Action key={c} onClick={() => onDecide(r.line, { update: c })}>
             It is {roster.find((k) => k.id === c)!.name}
-          </button>
+          </Action>
         ))}
-      <button type="button" className="quiet-action min-h-[48px]" onClick={() => onDecide(r.line, 'new')}>
-        Somebody new
-      </button>
-      <button type="button" className="quiet-action min-h-[48px]" onClick={() => onLeave(r.line)}>
-        Leave out
-      </button>
+      <Action onClick={() => onDecide(r.line, 'new')}>Somebody new</Action>
+      <Action onClick={() => onLeave(r.line)}>Leave out</Action>
     </li>
   );
 }

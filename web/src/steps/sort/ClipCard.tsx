@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { Progress } from '../../parts/Progress.tsx';
 import { MoveFilm } from './MoveFilm.tsx';
@@ -42,12 +43,12 @@ export function ClipCard({
       data-testid={`clip-${clip.view}`}
       data-state={clip.state}
     >
-      <p className="sign m-0 flex justify-between px-3 py-[6px] text-[18px] font-semibold">
+      <p className="sign m-0 flex justify-between px-3 py-[6px] text-lead font-semibold">
         {name}
         {clip.state === 'ready' && <span className="text-grass">ready</span>}
       </p>
       {clip.state === 'ready' && !shown ? (
-        <p className="m-0 grid place-items-center bg-wash px-3 text-[15px] text-soft">closed</p>
+        <p className="m-0 grid place-items-center bg-wash px-3 text-small text-soft">closed</p>
       ) : clip.state === 'ready' ? (
         <img
           src={`/api/clips/${clip.id}/frames/${Math.floor((clip.frames ?? 2) / 2)}`}
@@ -57,46 +58,40 @@ export function ClipCard({
         />
       ) : clip.state === 'failed' ? (
         <div role="alert" className="grid content-center justify-items-start gap-2 bg-wash px-4">
-          <span className="text-[15px] font-semibold">{clip.problem}</span>
-          <button type="button" className="main-action min-h-[48px]" onClick={onAgain}>
+          <span className="text-small font-semibold">{clip.problem}</span>
+          <Action main onClick={onAgain}>
             Try again
-          </button>
+          </Action>
         </div>
       ) : (
         <div className="grid content-center gap-2 bg-wash px-4">
-          <span className="text-[15px]">
+          <span className="text-small">
             {clip.state === 'checking' ? 'Every frame is checked' : `Copy for the bench, ${Math.round(100 * clip.progress)} %`}
           </span>
           <Progress share={share} label={`${name} in work`} />
         </div>
       )}
       {asked && (
-        <div role="alert" className="border-t border-rule px-3 py-2 text-[14.5px]">
+        <div role="alert" className="border-t border-rule px-3 py-2 text-small">
           <p className="m-0 font-semibold">{asked.words}</p>
           <div className="mt-1 flex flex-wrap gap-2">
-            <button type="button" className="main-action min-h-[48px]" onClick={() => onConfirm(asked.captureScale)}>
+            <Action main onClick={() => onConfirm(asked.captureScale)}>
               Change it
-            </button>
-            <button type="button" className="quiet-action min-h-[48px]" onClick={onLeave}>
-              Leave it
-            </button>
+            </Action>
+            <Action onClick={onLeave}>Leave it</Action>
           </div>
         </div>
       )}
       {!asked && clip.captureKnown === 'open' && clip.rate && (
-        <div
-          className="border-t border-rule px-3 py-2 text-[14.5px]"
-          role="group"
-          aria-label={`${name}: real time or slow motion?`}
-        >
+        <div className="border-t border-rule px-3 py-2 text-small" role="group" aria-label={`${name}: real time or slow motion?`}>
           <p className="m-0 font-semibold">
             {Math.round(clip.rate)} frames a second: real time, or slow motion? Times are measured when you have said so.
           </p>
           <div className="mt-1 flex flex-wrap gap-2">
             {[1, 4, 8].map((k) => (
-              <button key={k} type="button" className="quiet-action min-h-[48px] !px-3" onClick={() => onRescale(k)}>
+              <Action key={k} className="!px-3" onClick={() => onRescale(k)}>
                 {k === 1 ? 'Real time' : `Filmed at ${Math.round(clip.rate! * k)}/s`}
-              </button>
+              </Action>
             ))}
           </div>
         </div>
@@ -112,7 +107,7 @@ export function ClipCard({
           onLeave={() => setMoving(false)}
         />
       )}
-      <div className="flex min-h-[44px] flex-wrap items-center justify-between gap-1 px-3 py-1 text-[13.5px] text-soft">
+      <div className="flex min-h-[44px] flex-wrap items-center justify-between gap-1 px-3 py-1 text-fine text-soft">
         <span className="truncate" title={clip.fileName}>
           {clip.frames ? `${clip.frames} frames` : clip.fileName}
         </span>

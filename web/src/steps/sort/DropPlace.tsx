@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { useRef } from 'react';
 import { Progress } from '../../parts/Progress.tsx';
 import { useFileDrop } from '../../parts/use-file-drop.ts';
@@ -28,8 +29,8 @@ export function DropPlace({
       <div
         className={`grid content-center gap-2 border-2 border-dashed border-soft bg-wash px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'}`}
       >
-        <span className="sign text-[18px] font-semibold">{name}</span>
-        <span className="truncate text-[14px]">
+        <span className="sign text-lead font-semibold">{name}</span>
+        <span className="truncate text-small">
           {upload.text}: {Math.round(100 * upload.share)} %
         </span>
         <Progress share={upload.share} label={`${name}: ${upload.text}`} />
@@ -41,30 +42,23 @@ export function DropPlace({
       {...drop.place}
       className={`grid content-center justify-items-start gap-2 border-2 border-dashed px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'} ${drop.over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}
     >
-      <span className={`sign text-[18px] font-semibold ${needed ? '' : 'text-soft'}`}>
+      <span className={`sign text-lead font-semibold ${needed ? '' : 'text-soft'}`}>
         {name}
         {needed ? '' : ', if filmed'}
       </span>
-      <button
-        type="button"
+      <Action
         disabled={barred}
-        className="quiet-action min-h-[48px] disabled:opacity-50"
+        className="disabled:opacity-50"
         onClick={() => input.current?.click()}
         aria-label={`Choose the film, ${name}`}
       >
         Choose film
-      </button>
-      {needed && <span className="text-[13.5px] text-soft">or drop it here: MP4, MOV, WebM</span>}
+      </Action>
+      {needed && <span className="text-fine text-soft">or drop it here: MP4, MOV, WebM</span>}
       {onSimulate && (
-        <button
-          type="button"
-          disabled={barred}
-          className="quiet-action min-h-[48px]"
-          onClick={onSimulate}
-          aria-label={`Film with the simulated camera, ${name}`}
-        >
+        <Action disabled={barred} onClick={onSimulate} aria-label={`Film with the simulated camera, ${name}`}>
           Film with the simulated camera
-        </button>
+        </Action>
       )}
       <input
         ref={input}

@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import type { ClipId } from '@stride-chalk/core';
 import type { SortProps } from './types.ts';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
@@ -20,26 +21,16 @@ export function RemovedFilms({
       {removed.map((r) => {
         const what = `${VIEW_NAMES[r.view]} of delivery ${deliveries.find((d) => d.id === r.deliveryId)?.number ?? '?'}`;
         return (
-          <div key={r.id} className="flex flex-wrap items-center gap-3 py-1 text-[16px]">
+          <div key={r.id} className="flex flex-wrap items-center gap-3 py-1 text-note">
             <p className="m-0 flex-1 basis-[260px]">
               <b>{what} was removed</b>, with {r.work} key frames and points. It can be put back for a day.
             </p>
-            <button
-              type="button"
-              className="main-action min-h-[48px]"
-              onClick={() => onPutBack(r.id)}
-              aria-label={`Put back: ${what}`}
-            >
+            <Action main onClick={() => onPutBack(r.id)} aria-label={`Put back: ${what}`}>
               Put back
-            </button>
-            <button
-              type="button"
-              className="quiet-action min-h-[48px]"
-              onClick={() => onErase(r.id)}
-              aria-label={`Erase now: ${what}`}
-            >
+            </Action>
+            <Action onClick={() => onErase(r.id)} aria-label={`Erase now: ${what}`}>
               Erase now
-            </button>
+            </Action>
           </div>
         );
       })}

@@ -1,3 +1,4 @@
+import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { DELIVERY_KINDS, type DeliveryKind } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
@@ -34,29 +35,27 @@ export function SortBoard(props: SortProps) {
       <header className="flex flex-wrap items-stretch gap-4 border-b-2 border-ink">
         <a
           href="/"
-          className="bib-block min-h-[76px] min-w-[96px] !text-[48px] no-underline"
+          className="bib-block min-h-[76px] min-w-[96px] !text-sign no-underline"
           aria-label={`Bib ${camper.bib}; back to the camp`}
         >
           {camper.bib}
         </a>
         <div className="min-w-0 flex-1 basis-[200px] self-center">
-          <h1 className="m-0 text-[32px]">{camper.name}</h1>
-          <p className="m-0 text-[15px] text-soft">
+          <h1 className="m-0 text-title">{camper.name}</h1>
+          <p className="m-0 text-small text-soft">
             {camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · guardian {camper.guardian}
             {!barred && props.arm.left > 0 && ` · ${props.arm.left} throws left today`}
           </p>
         </div>
         <div className="ms-auto flex flex-wrap items-center gap-3 py-2">
-          <a className="quiet-action min-h-[48px]" href={`/campers/${camper.bib}/card`}>
-            Card
-          </a>
+          <Action href={`/campers/${camper.bib}/card`}>Card</Action>
           {mayThrow && (
-            <label className="text-[15px] text-soft">
+            <label className="text-small text-soft">
               from the{' '}
               <select
                 value={kind}
                 onChange={(e) => setKind(e.target.value as DeliveryKind)}
-                className="min-h-[48px] border-[1.5px] border-soft bg-paper px-2 text-[16px] text-ink"
+                className="min-h-[48px] border-[1.5px] border-soft bg-paper px-2 text-note text-ink"
               >
                 {DELIVERY_KINDS.map((k) => (
                   <option key={k} value={k}>
@@ -67,25 +66,20 @@ export function SortBoard(props: SortProps) {
             </label>
           )}
           {mayThrow && (
-            <button
-              type="button"
-              className={ready ? 'quiet-action min-h-[48px]' : 'main-action min-h-[48px]'}
-              disabled={films.adding}
-              onClick={() => films.addDelivery(kind)}
-            >
+            <Action main={!ready} disabled={films.adding} onClick={() => films.addDelivery(kind)}>
               {deliveries.length === 0 ? 'First delivery' : 'Next delivery'}
-            </button>
+            </Action>
           )}
           {ready && props.mayScore && (
-            <a className="main-action min-h-[48px]" href={`/bench/${camper.bib}`}>
+            <Action main href={`/bench/${camper.bib}`}>
               To the bench
-            </a>
+            </Action>
           )}
         </div>
       </header>
 
       {barred && (
-        <p className="care-band my-5 px-5 py-4 text-[18px]">
+        <p className="care-band my-5 px-5 py-4 text-lead">
           <b>{barred}</b>{' '}
           {camper.consent.film
             ? `Bib ${camper.bib} does not throw and is not filmed today. The family is told, and a licensed medical professional decides when throwing starts again.`
@@ -93,7 +87,7 @@ export function SortBoard(props: SortProps) {
         </p>
       )}
       {!barred && !mayThrow && (
-        <p className="care-band my-5 px-5 py-4 text-[18px]">
+        <p className="care-band my-5 px-5 py-4 text-lead">
           <b>Arm care.</b> {props.arm.says} Films of what has been thrown are taken in; only the lead allows more, on the{' '}
           <a href={`/campers/${camper.bib}/card`}>card</a>.
         </p>
@@ -104,26 +98,24 @@ export function SortBoard(props: SortProps) {
           <span className="flex-1">
             <b>{r.fileName} was not taken.</b> {r.reason} Nothing of it was kept.
           </span>
-          <button type="button" className="quiet-action" onClick={() => films.dismiss(r.id)}>
-            Read
-          </button>
+          <Action onClick={() => films.dismiss(r.id)}>Read</Action>
         </Alert>
       ))}
       <RemovedFilms removed={films.removed} deliveries={deliveries} onPutBack={films.putBack} onErase={films.erase} />
       {mayThrow && deliveries.length === 0 && (
-        <p className="my-8 text-[20px]">
+        <p className="my-8 text-lead">
           No delivery yet. Start with <b>First delivery</b>, then drop the film of each view: open side and front.
         </p>
       )}
 
       {deliveries.map((d) => (
         <section key={d.id} aria-labelledby={`d-${d.number}`} className="border-b border-rule py-4">
-          <h2 id={`d-${d.number}`} className="m-0 mb-2 text-[24px]">
-            Delivery {d.number} <span className="text-[17px] font-medium text-soft">{KIND_NAMES[d.kind as DeliveryKind]}</span>
+          <h2 id={`d-${d.number}`} className="m-0 mb-2 text-head">
+            Delivery {d.number} <span className="text-body font-medium text-soft">{KIND_NAMES[d.kind as DeliveryKind]}</span>
             {!clips.some((c) => c.deliveryId === d.id) && VIEWS.every(([view]) => !films.uploadOf(d.id, view)) && (
               <button
                 type="button"
-                className="ms-3 min-h-[48px] border-0 bg-transparent px-2 !font-body text-[15px] font-normal underline"
+                className="ms-3 min-h-[48px] border-0 bg-transparent px-2 !font-body text-small font-normal underline"
                 onClick={() => films.removeDelivery(d.id)}
               >
                 It was not thrown: take it away
