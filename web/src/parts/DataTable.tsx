@@ -1,6 +1,6 @@
+import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
-  flexRender,
   getCoreRowModel,
   getFilteredRowModel,
   getSortedRowModel,
@@ -26,6 +26,8 @@ export interface Column<T> {
   readonly className?: string;
 }
 
+/** A table of more rows than this has a field to find some. */
+const LONG = 12;
 /** Rows beyond this are drawn only where they are seen. */
 const MOST_DRAWN = 200;
 const ROW_HEIGHT = 49;
@@ -34,7 +36,6 @@ const defOf = <T,>(c: Column<T>): ColumnDef<T> => ({
   id: c.id,
   header: c.name,
   accessorFn: c.by ?? (() => null),
-  cell: ({ row }) => c.cell(row.original),
   enableSorting: c.by !== null,
   sortingFn: (a, b, id) => {
     const [x, y] = [a.getValue<string | number>(id), b.getValue<string | number>(id)];
@@ -59,13 +60,14 @@ export function DataTable<T>({
   keyOf: (row: T) => string;
   /** What a row is found by. */
   wordsOf: (row: T) => string;
-  /** What is looked for; empty for everything. */
-  find: string;
+  /** What is looked for; empty for everything. Left out, the table has a field of its own when it is long. */
+  find?: string;
   /** Shown where nothing is found. */
   empty: string;
   rowClass?: (row: T) => string;
   label: string;
 }) {
+  const [typed, setTyped] = useState('');
   const [sorting, setSorting] = useState<SortingState>([]);
   const [columnVisibility, setVisible] = useState<VisibilityState>({});
   const data = useMemo(() => [...rows], [rows]);
@@ -73,7 +75,7 @@ export function DataTable<T>({
   const table = useReactTable<T>({
     data,
     columns: defs,
-    state: { sorting, columnVisibility, globalFilter: find },
+    state: { sorting, columnVisibility, globalFilter: find ?? typed },
     onSortingChange: setSorting,
     onColumnVisibilityChange: setVisible,
     getRowId: keyOf,
@@ -88,11 +90,23 @@ export function DataTable<T>({
   const found = table.getRowModel().rows;
   return (
     <div className="mt-3">
-      <ColumnChoice
-        columns={columns.filter((c) => !c.always)}
-        shown={(id) => table.getColumn(id)!.getIsVisible()}
-        onChoose={(id) => table.getColumn(id)!.toggleVisibility()}
-      />
+      {find === undefined && rows.length > LONG && (
+        <input
+          type="search"
+          aria-label={`Find in: ${label}`}
+          placeholder="Find"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+          className="field mb-1 w-[210px]"
+        />
+      )}
+      {columns.some((c) => !c.always) && (
+        <ColumnChoice
+          columns={columns.filter((c) => !c.always)}
+          shown={(id) => table.getColumn(id)!.getIsVisible()}
+          onChoose={(id) => table.getColumn(id)!.toggleVisibility()}
+        />
+      )}
       <div className="overflow-x-auto">
         <table
           aria-label={label}
@@ -117,7 +131,8 @@ export function DataTable<T>({
                         className="min-h-[48px] border-0 bg-transparent p-0 text-start underline-offset-4 hover:underline"
                       >
                         {known.get(h.id)!.name}
-                        <span aria-hidden="true"> {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}</span>
+                        {sorted === 'asc' && <ArrowUp aria-hidden="true" className="inline size-[1em]" />}
+                        {sorted === 'desc' && <ArrowDown aria-hidden="true" className="inline size-[1em]" />}
                       </button>
                     ) : (
                       known.get(h.id)!.name
@@ -148,7 +163,7 @@ export function DataTable<T>({
 function Cells<T>({ row, of, wide }: { row: Row<T>; of: ReadonlyMap<string, Column<T>>; wide: (id: string) => string }) {
   return row.getVisibleCells().map((cell) => (
     <td key={cell.id} className={`h-[48px] pe-3 ${wide(cell.column.id)} ${of.get(cell.column.id)!.className ?? ''}`}>
-      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+      {of.get(cell.column.id)!.cell(row.original)}
     </td>
   ));
 }

@@ -1,3 +1,4 @@
+import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Action } from '../../parts/Action.tsx';
 import type { DrillPlan, FocusItem } from '@stride-chalk/core';
 import { DraftLine } from './DraftLine.tsx';
@@ -41,7 +42,7 @@ export function FocusCard({
           disabled={i === 0}
           onClick={() => draft.moveFocus(i, -1)}
         >
-          ↑
+          <ArrowUp aria-hidden="true" className="size-[18px]" />
         </Action>
         <Action
           className="!px-2 !min-h-0"
@@ -49,7 +50,7 @@ export function FocusCard({
           disabled={last}
           onClick={() => draft.moveFocus(i, 1)}
         >
-          ↓
+          <ArrowDown aria-hidden="true" className="size-[18px]" />
         </Action>
         <Action className="!px-2 !min-h-0" aria-label={`Drop focus ${i + 1}`} onClick={() => draft.dropFocus(i)}>
           Drop

@@ -1,7 +1,7 @@
 import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
-import { SORE_PLACES, type CareEntry } from '@stride-chalk/core';
+import { dayInWords, SORE_PLACES, type CareEntry } from '@stride-chalk/core';
 import { Field } from '../../parts/Field.tsx';
 import type { CardProps, EnterCare } from './card.ts';
 import { ReasonForm } from './ReasonForm.tsx';
@@ -18,7 +18,7 @@ export function ArmToday({ card, enter, waiting }: { card: CardProps; enter: Ent
       id="arm"
       title={
         sore
-          ? `A sore ${sore.place} since ${sore.since}: no throwing`
+          ? `A sore ${sore.place} since ${dayInWords(sore.since, card.at, 'dated')}: no throwing`
           : standing.plannable === 0
             ? 'No throws today'
             : `${standing.plannable} throws left today`

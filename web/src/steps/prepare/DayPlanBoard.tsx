@@ -1,3 +1,4 @@
+import { PlanTable } from './PlanTable.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
@@ -272,6 +273,7 @@ export function DayPlanBoard({
           </aside>
         </div>
       )}
+      {!empty && <PlanTable data={data} staff={staff} campers={campers} />}
       {mayPlan && (
         <DaySettingsForm
           settings={settings}

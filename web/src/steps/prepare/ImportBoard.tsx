@@ -1,3 +1,4 @@
+import { ChangedRows, NewRows } from './ImportRows.tsx';
 import { PageHead } from '../../parts/PageHead.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
@@ -22,7 +23,17 @@ import { useRosterFile, type FileRow } from './use-roster-file.ts';
 import { WhoIsIt } from './WhoIsIt.tsx';
 
 /** A file into the roster: its columns, the questions it leaves open, the rows to mend, then all of them at once. */
-export function ImportBoard({ roster, firstDay, campId }: { roster: readonly KnownCamper[]; firstDay: string; campId: CampId }) {
+export function ImportBoard({
+  roster,
+  firstDay,
+  campId,
+  at,
+}: {
+  roster: readonly KnownCamper[];
+  firstDay: string;
+  campId: CampId;
+  at: { readonly timeZone: string };
+}) {
   const awake = useAwake();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -198,14 +209,7 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
           }
           className="mt-6"
         >
-          <ul className="m-0 list-none p-0">
-            {willChange.map((r) => (
-              <li key={r.line} className="border-b border-rule py-2">
-                <b className="sign text-lead">{r.known!.bib}</b> <b>{r.known!.name}</b>{' '}
-                <span className="text-soft">{changesInWords(r)}</span>
-              </li>
-            ))}
-          </ul>
+          <ChangedRows rows={willChange} />
         </Panel>
       )}
       {willAdd.length > 0 && (
@@ -218,17 +222,7 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
           }
           className="mt-6"
         >
-          <ul className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(330px,1fr))] gap-x-6 p-0">
-            {willAdd.map((r) => (
-              <li key={r.line} className="flex items-baseline gap-2 border-b border-rule py-1">
-                <b className="sign tabular w-[38px] text-lead">{r.said.bib}</b>
-                <span className="truncate">{r.said.name}</span>
-                <span className="ms-auto whitespace-nowrap text-small text-soft">
-                  {r.said.born} · {r.said.hand} · {r.said.heightCentimetres} cm{r.said.consentToFilm ? '' : ' · no consent'}
-                </span>
-              </li>
-            ))}
-          </ul>
+          <NewRows rows={willAdd} at={at} />
         </Panel>
       )}
       {f.file && (
@@ -245,12 +239,6 @@ export function ImportBoard({ roster, firstDay, campId }: { roster: readonly Kno
       )}
     </div>
   );
-}
-
-/** What a row changes of a camper, field by field; a consent that is kept is left out. */
-function changesInWords(r: FileRow): string {
-  const shown = r.changes.filter((c) => !(r.loosens && r.consent !== 'take' && c.field.startsWith('consent')));
-  return shown.map((c) => `${ROW_NAMES[c.field]}: ${c.from} → ${c.to}`).join(', ') || 'nothing: the consent stays as it is';
 }
 
 /** A camper whose consent the file would loosen or lengthen: two answers, none of them given beforehand. */

@@ -1,7 +1,8 @@
 import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
-import { THROW_KINDS, type ThrowKind } from '@stride-chalk/core';
+import { dayInWords, THROW_KINDS, type ThrowKind } from '@stride-chalk/core';
+import { DataTable, type Column } from '../../parts/DataTable.tsx';
 import type { CardProps, EnterCare } from './card.ts';
 import { ReasonForm } from './ReasonForm.tsx';
 
@@ -13,6 +14,45 @@ export const KIND_NAMES: Readonly<Record<ThrowKind, string>> = {
   game: 'game',
 };
 
+type Throws = CardProps['ledger'][number];
+const columnsOf = (card: CardProps, enter: EnterCare): ReadonlyArray<Column<Throws>> => [
+  {
+    id: 'day',
+    name: 'Day',
+    always: true,
+    className: 'tabular',
+    by: (t) => t.day,
+    cell: (t) => dayInWords(t.day, card.at, 'dated'),
+  },
+  { id: 'kind', name: 'Kind', always: true, by: (t) => KIND_NAMES[t.kind], cell: (t) => KIND_NAMES[t.kind] },
+  {
+    ...{ id: 'count', name: 'Throws', always: true, className: 'tabular' },
+    by: (t) => t.count,
+    cell: (t) => (t.takenBack ? <s>{t.count}</s> : t.count),
+  },
+  { id: 'by', name: 'Entered by', always: true, className: 'text-soft', by: (t) => t.by, cell: (t) => t.by },
+  {
+    ...{ id: 'back', name: '', always: true, className: 'text-end' },
+    by: null,
+    cell: (t) =>
+      t.takenBack ? (
+        <span className="text-small">
+          taken back by {t.takenBack.by}
+          {t.takenBack.why && `: ${t.takenBack.why}`}
+        </span>
+      ) : (
+        !t.delivery &&
+        !t.elsewhere && (
+          <TakeBack
+            what={`${t.count} throws of ${dayInWords(t.day, card.at, 'dated')}`}
+            askWhy={!t.own && !card.may.care}
+            onTake={(reason) => enter({ kind: 'takeBackThrows', throwsId: t.id, reason })}
+          />
+        )
+      ),
+  },
+];
+
 /** Every throw that is known, who counted it, and the place to count more. */
 export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare }) {
   return (
@@ -21,44 +61,15 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
       {card.ledger.length === 0 ? (
         <p className="text-soft">Nothing is counted yet. Count the warm-up, drills and what the family reports.</p>
       ) : (
-        <table className="mt-3 w-full max-w-[760px] border-collapse text-note">
-          <thead>
-            <tr className="border-b-2 border-ink text-start">
-              {['Day', 'Kind', 'Throws', 'Entered by', ''].map((h) => (
-                <th key={h} scope="col" className="sign py-1 text-start text-body font-medium text-soft">
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {card.ledger.map((t) => (
-              <tr key={t.id} className={`border-b border-rule ${t.takenBack ? 'text-soft' : ''}`}>
-                <td className="tabular py-2">{t.day}</td>
-                <td>{KIND_NAMES[t.kind]}</td>
-                <td className="tabular">{t.takenBack ? <s>{t.count}</s> : t.count}</td>
-                <td className="text-soft">{t.by}</td>
-                <td className="text-end">
-                  {t.takenBack ? (
-                    <span className="text-small">
-                      taken back by {t.takenBack.by}
-                      {t.takenBack.why && `: ${t.takenBack.why}`}
-                    </span>
-                  ) : (
-                    !t.delivery &&
-                    !t.elsewhere && (
-                      <TakeBack
-                        what={`${t.count} throws of ${t.day}`}
-                        askWhy={!t.own && !card.may.care}
-                        onTake={(reason) => enter({ kind: 'takeBackThrows', throwsId: t.id, reason })}
-                      />
-                    )
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          label="Throws"
+          rows={card.ledger}
+          columns={columnsOf(card, enter)}
+          keyOf={(t) => t.id}
+          wordsOf={(t) => `${dayInWords(t.day, card.at, 'dated')} ${KIND_NAMES[t.kind]} ${t.by}`}
+          empty="No throws like that."
+          rowClass={(t) => (t.takenBack ? 'text-soft' : '')}
+        />
       )}
       {card.allowances.map((a) => (
         <p
@@ -67,7 +78,7 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
         >
           <span className="me-auto py-2">
             <b>
-              The lead allowed {a.throws} throws beyond the limit on {a.day}
+              The lead allowed {a.throws} throws beyond the limit on {dayInWords(a.day, card.at, 'dated')}
               {a.takenBack && ', and took it back'}:
             </b>{' '}
             {a.reason}
@@ -77,7 +88,7 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
               type="button"
               className="min-h-[48px] border-0 bg-transparent px-2 underline"
               onClick={() => enter({ kind: 'takeBackAllowance', allowanceId: a.id })}
-              aria-label={`Take back the allowance of ${a.day}`}
+              aria-label={`Take back the allowance of ${dayInWords(a.day, card.at, 'dated')}`}
             >
               take back
             </button>
@@ -88,7 +99,8 @@ export function ThrowLedger({ card, enter }: { card: CardProps; enter: EnterCare
         <ul className="mt-3 mb-0 list-none p-0 text-note">
           {card.soreHistory.map((s) => (
             <li key={s.since + s.place} className="border-b border-rule py-2">
-              <b>Sore {s.place}</b> since {s.since}. {s.lifted ? `Lifted on ${s.lifted}: ${s.reason}` : 'Not lifted.'}
+              <b>Sore {s.place}</b> since {dayInWords(s.since, card.at, 'dated')}.{' '}
+              {s.lifted ? `Lifted on ${s.lifted}: ${s.reason}` : 'Not lifted.'}
             </li>
           ))}
         </ul>

@@ -7,6 +7,8 @@ export interface CardProps {
   readonly sore: { readonly place: string; readonly since: string } | null;
   readonly withdrawn: boolean;
   readonly today: string;
+  /** Where the camp is: dates are written as people there do. */
+  readonly at: { readonly timeZone: string };
   readonly firstDay: string;
   readonly standing: {
     readonly says: string;
