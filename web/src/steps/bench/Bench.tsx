@@ -44,14 +44,14 @@ export function Bench(props: BenchProps) {
     >
       <BenchHeader bench={bench} props={props} />
 
-      <main className="grid min-h-0 grid-cols-[1fr_396px] max-[1023px]:grid-cols-1">
+      <main className="bench-main relative grid min-h-0 grid-cols-[1fr_396px] max-[1023px]:grid-cols-1">
         <section
           aria-label="Film"
-          className="relative grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:px-3"
+          className="relative grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:contents"
         >
           <FilmPair bench={bench} props={props} />
           {state.layer === 'keys' && <KeyHelp onClose={() => send({ type: 'layer', on: 'done' })} />}
-          <div className="pe-4 pt-2 max-[1023px]:pe-0">
+          <div className="pe-4 pt-2 max-[1023px]:px-3">
             <BenchLine bench={bench} />
             {camper.sore && (
               <p className="care-band m-0 mb-2 px-[14px] py-[7px] text-small">

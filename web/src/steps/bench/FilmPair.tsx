@@ -17,7 +17,7 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
   const side = sideFilmOf(world, state);
   return (
     <div
-      className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:h-[46vh] max-[1023px]:pe-0 ${task === 'across' ? `auto-rows-fr ${films.length > 1 ? 'grid-cols-2' : 'grid-cols-1'}` : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
+      className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:sticky max-[1023px]:top-0 max-[1023px]:z-10 max-[1023px]:h-[56vh] max-[1023px]:min-h-[200px] max-[1023px]:bg-bone max-[1023px]:px-3 max-[1023px]:pt-[6px] ${task === 'across' ? `auto-rows-fr ${films.length > 1 ? 'grid-cols-2' : 'grid-cols-1'}` : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
     >
       {films.length === 0 && (
         <p className="grid place-items-center bg-wash px-6 text-center text-body">

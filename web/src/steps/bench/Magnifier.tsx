@@ -65,10 +65,12 @@ export function Magnifier({
         ref={canvas}
         width={SIZE}
         height={SIZE}
-        className="rounded-full border-[3px] border-[#fffdf7] shadow-[0_0_0_2px_#1d130c]"
+        className="rounded-full border-[3px] [@media(max-height:560px)]:size-[104px] border-[#fffdf7] shadow-[0_0_0_2px_#1d130c]"
         aria-hidden="true"
       />
-      <p className="sign m-0 mt-1 inline-block rounded-[2px] bg-[#1e140c] px-2 py-[2px] text-body text-[#fffdf7]">{name}</p>
+      <p className="sign m-0 mt-1 inline-block rounded-[2px] bg-[#1e140c] px-2 py-[2px] text-body [@media(max-height:560px)]:text-fine text-[#fffdf7]">
+        {name}
+      </p>
     </div>
   );
 }

@@ -99,6 +99,11 @@ export function DayPlanBoard({
   const picked = data.sessions.find((s) => s.camper === chosen) ?? null;
   const { facts } = data;
   const empty = data.sessions.length === 0;
+  /** Somebody has begun to warm up: what is over stays as it was. */
+  const begun = data.now !== null && data.sessions.some((s) => s.warmUpFrom < data.now!);
+  /** Nothing is left to plan while every rule holds, everybody has a place and the day is asked for as it stands. */
+  const toDo =
+    empty || data.problems.length > 0 || data.unplanned.length > 0 || JSON.stringify(settings) !== JSON.stringify(data.settings);
 
   return (
     <div data-awake={awake}>
@@ -152,14 +157,8 @@ export function DayPlanBoard({
           </Action>
         )}
         {mayPlan && (
-          <Action main disabled={working} onClick={() => solve(empty)}>
-            {working
-              ? 'Planning'
-              : empty
-                ? 'Plan the day'
-                : data.now === null
-                  ? 'Mend the plan'
-                  : `Mend from ${clockOf(data.now)} on`}
+          <Action main={toDo} disabled={working} onClick={() => solve(empty)}>
+            {working ? 'Planning' : empty ? 'Plan the day' : !begun ? 'Mend the plan' : `Mend from ${clockOf(data.now!)} on`}
           </Action>
         )}
       </header>
