@@ -18,7 +18,7 @@ export function Panel({
 } & Omit<ComponentProps<'section'>, 'id' | 'title'>) {
   return (
     <section aria-labelledby={id} {...rest}>
-      <h2 id={id} className={`m-0 ${SIZES[size]} ${headClass}`.trim()}>
+      <h2 id={id} className={`m-0 mb-1 ${SIZES[size]} ${headClass}`.trim()}>
         {title}
       </h2>
       {children}

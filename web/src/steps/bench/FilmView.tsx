@@ -190,7 +190,7 @@ export function FilmView({
           </svg>
         )}
       </div>
-      <figcaption className="tabular flex justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-fine text-[#fffdf7]">
+      <figcaption className="tabular flex items-center justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-fine text-[#fffdf7]">
         <span>
           {label ?? VIEW_NAMES[film.view]}
           {active && <span className="ms-2 text-[#f1cda6]">in hand</span>}
@@ -208,7 +208,7 @@ export function FilmView({
         </span>
         <span data-testid={`frame-${film.view}`} data-asked={frame} data-drawn={drawn ?? ''}>
           {drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}
-          {rate ? ` · ${rate}/s` : ''}
+          {rate ? <span className="max-[1180px]:hidden"> · {rate}/s</span> : ''}
         </span>
       </figcaption>
     </figure>

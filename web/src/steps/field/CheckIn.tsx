@@ -70,7 +70,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
   };
 
   return (
-    <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-4">
+    <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-3">
       <div>
         <header className="flex items-center justify-between gap-3 border-b-2 border-ink py-2">
           <h1 className="m-0 text-head">

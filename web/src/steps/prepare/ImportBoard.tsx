@@ -4,6 +4,7 @@ import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
 import { useRef, useState } from 'react';
 import {
+  FIELD_NAMES,
   importedSchema,
   ROW_NAMES,
   TEXT_ENCODINGS,
@@ -141,6 +142,12 @@ export function ImportBoard({
           </span>
         )}
       </div>
+      {!f.file && (
+        <p className="m-0 max-w-[820px] text-note text-soft">
+          Known are {Object.values(FIELD_NAMES).join(', ').toLowerCase()}: in any order, under any heading. What a column holds is
+          shown before anything is taken, and what cannot be read is mended here.
+        </p>
+      )}
       {problem && <Alert className="my-4">{problem}</Alert>}
       {f.file && <ImportColumns file={f.file} onName={f.nameColumn} />}
       <DateOrderQuestion askedOrder={f.askedOrder} askedEpoch={f.askedEpoch} dates={f.dates} onAnswer={f.setDates} />

@@ -6,7 +6,7 @@ export function StaffLoads({ data }: { data: DayPlanData }) {
   const scored = (id: StaffId): number => data.sessions.filter((s) => s.scorer === id || s.secondScorer === id).length;
   return (
     <section aria-label="What falls to each">
-      <h2 className="m-0 text-head">What falls to each</h2>
+      <h2 className="m-0 mb-1 text-head">What falls to each</h2>
       {data.scorersCut && (
         <p className="my-1 text-small">
           The search for who scores whom ran into its time limit: shares may differ by more than they must.
