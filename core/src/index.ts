@@ -66,7 +66,7 @@ export {
   type Said,
 } from './evaluation/document.ts';
 export { findEvaluation, type EvaluationFacts, type EvaluationInput, type MeasuredFigure } from './evaluation/facts.ts';
-export { furtherFocus, sayEvaluation } from './evaluation/say-evaluation.ts';
+export { furtherFocus, sayEvaluation, withDoses } from './evaluation/say-evaluation.ts';
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export type { Figure, PoseFigure } from './figures/figure.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';

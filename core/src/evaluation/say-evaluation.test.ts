@@ -3,7 +3,7 @@ import type { Level, Score } from '../levels/level.ts';
 import { defaultSheet } from '../sheet/default-sheet.ts';
 import { resolveSheet } from '../sheet/resolve-sheet.ts';
 import { findEvaluation, type EvaluationInput } from './facts.ts';
-import { furtherFocus as furtherOf, sayEvaluation } from './say-evaluation.ts';
+import { furtherFocus as furtherOf, sayEvaluation, withDoses } from './say-evaluation.ts';
 import { saidSchema } from './document.ts';
 
 const said = (found: EvaluationInput) => sayEvaluation(findEvaluation(found), found.sheet);
@@ -27,6 +27,18 @@ function input(
   );
   return { sheet: defaultSheet, ageGroup: '13-14', deliveries, scores, figures: [], reFilmOn: '2026-08-14', ...more };
 }
+
+test('doses that were kept in words take the numbers of the sheet; a coach’s own number and a drill that is no more stay', () => {
+  const [first] = said(input({ F2: ['F2.gives-way', [1, 1, 1]] })).focus;
+  const drill = first!.drills[0]!;
+  expect(drill.dose).not.toBeNull();
+  const before = { ...drill, dose: null, amount: '10 throws, easy' };
+  const own = { ...drill, dose: { ball: false, times: 3, distance: null } };
+  const gone = { ...before, id: 'no-such-drill' };
+  const dosed = (drills: (typeof first & object)['drills']) => withDoses([{ ...first!, drills }], defaultSheet)[0]!.drills;
+  expect(dosed([before])).toEqual([drill]);
+  expect(dosed([own, gone])).toEqual([own, gone]);
+});
 
 describe('what is said of a set', () => {
   const knee = () =>

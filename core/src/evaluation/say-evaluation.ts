@@ -224,5 +224,20 @@ function focusItem(found: Found, choice: FocusChoice, taken: ReadonlySet<string>
   };
 }
 
+/**
+ * The focus areas of a document, their doses in numbers: what was kept in words before doses were numbers takes the dose that the sheet has for the
+ * drill, so that arm care can hold it. A drill that the sheet has no more keeps its words.
+ *
+ * @example withDoses(lastYear.said.focus, sheet)[0]?.drills[0]?.dose // { ball: false, times: 10, distance: null }
+ */
+export const withDoses = (focus: readonly FocusItem[], sheet: Sheet): FocusItem[] =>
+  focus.map((f) => ({
+    ...f,
+    drills: f.drills.map((d) => {
+      const drill = d.dose === null ? sheet.drills.find((s) => s.id === d.id) : undefined;
+      return drill ? { ...d, dose: doseOf(drill), amount: null } : d;
+    }),
+  }));
+
 const doseOf = (d: Drill): Dose =>
   d.ball ? { ball: true, times: d.throws, distance: d.distance } : { ball: false, times: d.repetitions, distance: null };

@@ -7,6 +7,7 @@ import {
   furtherFocus,
   sayEvaluation,
   throwsEveryDays,
+  withDoses,
   type EvaluationDocument,
   type EvaluationInput,
   type FocusItem,
@@ -104,7 +105,7 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
       .limit(1);
     // The coach's words stay; the picture of the phases and what was seen are of the levels as they are now.
     const words = request.from === 'last released' && last ? last.document.said : null;
-    const said = words ? { ...made, strengths: words.strengths, focus: words.focus } : made;
+    const said = words ? { ...made, strengths: words.strengths, focus: withDoses(words.focus, camp.sheet) } : made;
     const document = { form: 2 as const, facts, said, edited: [] };
     const [row] = await tx
       .insert(evaluations)

@@ -104,20 +104,20 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
             </b>
           </p>
         )}
+        {!released && (
+          <Action main disabled={busy || !camper.consent.film} onClick={() => void release()}>
+            Release <kbd>Ctrl ↵</kbd>
+          </Action>
+        )}
         {camper.consent.film && <Action href={`/handouts/${camper.bib}/print`}>Print page</Action>}
         {released ? (
           <Action disabled={busy} onClick={() => void compile()}>
             New version <kbd>W</kbd>
           </Action>
         ) : (
-          <>
-            <Action disabled={busy} onClick={() => void compile('levels')}>
-              Draft anew from the levels
-            </Action>
-            <Action main disabled={busy || !camper.consent.film} onClick={() => void release()}>
-              Release <kbd>Ctrl ↵</kbd>
-            </Action>
-          </>
+          <Action disabled={busy} onClick={() => void compile('levels')}>
+            Draft anew from the levels
+          </Action>
         )}
         {released && next && (
           <Action main href={next.href}>

@@ -13,7 +13,7 @@ export function StrengthLines({ strengths, draft }: { strengths: readonly Streng
     <div className="grid gap-2">
       <h2 className="m-0 text-lead">Keep doing</h2>
       {strengths.map((s, i) => (
-        <div key={s.checkpoint} className="grid grid-cols-[1fr_1.4fr_auto] items-end gap-2">
+        <div key={s.checkpoint} className="grid grid-cols-[1fr_1.4fr_auto] items-start gap-2">
           <DraftLine label={`Strength ${i + 1}`} value={s.title} onChange={(title) => put(i, { title })} />
           <DraftLine label="Seen" value={s.text} onChange={(text) => put(i, { text })} />
           <Action
