@@ -1,4 +1,4 @@
-import { addDays, daysBetween } from '../calendar/index.ts';
+import { addDays, dayInWords, daysBetween } from '../calendar/index.ts';
 import { ageOrZero } from '../roster/age-group.ts';
 import { nearestLimits, restDaysAfter } from './rest-days.ts';
 import type { ArmCareRules, ThrowKind } from './rules.ts';
@@ -32,6 +32,8 @@ interface Question {
   readonly born: string;
   readonly thrown: readonly DayThrows[];
   readonly day: string;
+  /** Where the camp is: days are written as people there do; left out, as YYYY-MM-DD. */
+  readonly at?: { readonly timeZone: string };
   /** What is to be thrown; a kind that is no pitching knows no days in a row. */
   readonly kind?: ThrowKind;
 }
@@ -39,12 +41,15 @@ interface Question {
 /** Rest days never reach further than this. */
 const LOOK_AHEAD = 60;
 
+const written = (day: string, at: Question['at']): string => (at ? dayInWords(day, at, 'short') : day);
+
 function verdict({
   rules,
   born,
   thrown,
   day,
   kind = 'filming',
+  at,
 }: Question): Omit<ArmStanding, 'mayThrowOn' | 'says'> & { readonly because: string } {
   const age = ageOrZero(born, day);
   const limits = nearestLimits(rules, age);
@@ -80,7 +85,7 @@ function verdict({
   if (!known) return say('noLimits', 0, `no limits are known for the age of ${age}`);
   if (restFrom) {
     const days = restFrom.rest === 1 ? 'one day of rest' : `${restFrom.rest} days of rest`;
-    return say('rest', 0, `${restFrom.count} throws on ${restFrom.d} ask for ${days}`);
+    return say('rest', 0, `${restFrom.count} throws on ${written(restFrom.d, at)} ask for ${days}`);
   }
   if (inARow) return say('daysInARow', 0, `pitched on ${rules.pitchingDaysInARow} days in a row`);
   if (left === 0)
@@ -115,6 +120,6 @@ export function armStanding(question: Question): ArmStanding {
   const says =
     now.leftToday > 0
       ? `${now.leftToday} throws left: ${because}.`
-      : `No throws today: ${because}. May throw again on ${mayThrowOn}.`;
+      : `No throws today: ${because}. May throw again on ${written(mayThrowOn, question.at)}.`;
   return { ...now, mayThrowOn, says };
 }

@@ -1,3 +1,4 @@
+import { dayInWords } from '../calendar/index.ts';
 /** One answer of a family: what it consents to, who gave it, how, when, and its last day. The newest one holds. */
 export interface Consent {
   readonly film: boolean;
@@ -24,21 +25,23 @@ export interface ConsentStanding {
  * What a family's answers allow on a day. Answers in the order in which they were given; the last one holds, to the end of its
  * last day.
  *
+ * @param at where the camp is: days are written as people there do; left out, as YYYY-MM-DD
  * @example consentOn([{ film: true, share: false, until: '2026-07-14' }], '2026-07-15').why // 'ranOut'
  */
-export function consentOn(answers: readonly Consent[], day: string): ConsentStanding {
+export function consentOn(answers: readonly Consent[], day: string, at?: { readonly timeZone: string }): ConsentStanding {
+  const written = (on: string): string => (at ? dayInWords(on, at, 'dated') : on);
   const last = answers.at(-1);
   const none = (why: ConsentStanding['why'], says: string): ConsentStanding => ({ film: false, share: false, why, says });
   if (!last?.film)
     return answers.some((a) => a.film)
       ? none('withdrawn', 'The consent to film was withdrawn.')
       : none('neverGiven', 'Nobody has consented to filming.');
-  if (last.until !== null && last.until < day) return none('ranOut', `The consent to film ended on ${last.until}.`);
+  if (last.until !== null && last.until < day) return none('ranOut', `The consent to film ended on ${written(last.until)}.`);
   return {
     film: true,
     share: last.share,
     why: 'given',
-    says: last.until === null ? 'Consent to film until it is withdrawn.' : `Consent to film until ${last.until}.`,
+    says: last.until === null ? 'Consent to film until it is withdrawn.' : `Consent to film until ${written(last.until)}.`,
   };
 }
 

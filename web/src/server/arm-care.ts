@@ -1,5 +1,5 @@
 import { and, asc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
-import { addDays, armStanding, type Standing, type ThrowKind, type ChildId, type StaffId } from '@stride-chalk/core';
+import { dayInWords, addDays, armStanding, type Standing, type ThrowKind, type ChildId, type StaffId } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -36,7 +36,7 @@ export async function standingsOf(
   return new Map(
     who.map((c) => {
       const own = thrownBy.get(c.childId) ?? [];
-      const standing = armStanding({ rules: camp.armCare, born: c.born, thrown: own, day });
+      const standing = armStanding({ rules: camp.armCare, born: c.born, thrown: own, day, at: camp });
       const allowance = allowanceOf(
         allowedTo.get(c.childId) ?? [],
         own.filter((t) => t.day === day),
@@ -222,7 +222,7 @@ export async function reportSore(
     .returning({ id: soreArms.id });
   if (made.length === 0) return;
   const about = { campId: camp.id, childId: camper.childId, subject: `${camp.name}: ${camper.name} has a sore ${input.place}` };
-  const said = `${camper.name} (bib ${camper.bib}) reported a sore ${input.place}, since ${input.since}. ${ADVICE}`;
+  const said = `${camper.name} (bib ${camper.bib}) reported a sore ${input.place}, since ${dayInWords(input.since, camp)}. ${ADVICE}`;
   await writeMessage(
     {
       ...about,

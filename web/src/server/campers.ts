@@ -44,7 +44,7 @@ const toCamper = (camp: Camp, { row, sore, consents }: { row: CamperRow; sore: b
     ageGroup: nearestAgeGroup(age),
     outsideAges: !isCampAge(age),
     consents,
-    consent: consentOn(consents, todayAt(camp)),
+    consent: consentOn(consents, todayAt(camp), camp),
   };
 };
 

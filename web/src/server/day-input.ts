@@ -17,6 +17,8 @@ export interface Resting {
 /** What is known of a day at the field: read once for everything that is said of it. */
 export interface Field {
   readonly day: string;
+  /** Where the camp is: days are written as people there do. */
+  readonly at: Pick<Camp, 'timeZone'>;
   /** The whole roster, those too who have withdrawn. */
   readonly roster: readonly Camper[];
   /** Who is expected, with what was said at the gate and what arm care says. */
@@ -42,7 +44,7 @@ export async function readField(camp: Camp, day: string): Promise<Field> {
       .innerJoin(campers, eq(campers.id, lateArrivals.camperId))
       .where(and(eq(lateArrivals.day, day), eq(campers.campId, camp.id))),
   ]);
-  return { day, roster, gate, staff, late: new Map(late.map((l) => [l.camperId, l.fromMinute])) };
+  return { day, at: camp, roster, gate, staff, late: new Map(late.map((l) => [l.camperId, l.fromMinute])) };
 }
 
 /** What a day begins with: three mounds and cameras from nine, everybody of the staff. */
@@ -65,8 +67,8 @@ export function defaultSettings(field: Field): DaySettings {
 }
 
 /** Why somebody is in no plan of the day; null when he may be. */
-function whyNot({ camper, checkIn, standing }: AtTheGate, settings: DaySettings, day: string): string | null {
-  const consent = consentOn(camper.consents, day);
+function whyNot({ camper, checkIn, standing }: AtTheGate, settings: DaySettings, day: string, at: Field['at']): string | null {
+  const consent = consentOn(camper.consents, day, at);
   if (!consent.film) return consent.says;
   if (camper.outsideAges) return `${camper.age} years old on the first day: the camp plans 7 to 18`;
   if (camper.sore) return 'a sore arm';
@@ -89,11 +91,11 @@ function stillAtWork(named: DaySettings['staff'], staff: Awaited<ReturnType<type
 
 /** Everything that the planner asks of a day: who may throw and how much, and who is not to throw and why. */
 export function dayInput(
-  { day, gate, staff, late }: Field,
+  { day, at, gate, staff, late }: Field,
   settings: DaySettings,
 ): { input: DayInput; resting: readonly Resting[] } {
   const resting = gate.flatMap((g) => {
-    const why = whyNot(g, settings, day);
+    const why = whyNot(g, settings, day, at);
     return why === null ? [] : [{ camper: g.camper.id, why }];
   });
   const gateInUse = gate.some((g) => g.checkIn !== null);

@@ -53,7 +53,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
       ...entry,
     });
     keepInHand(camper.id, {});
-    setDone({ camper, entry: whole, standing: standingAfter(camper, whole, camp.armCare) });
+    setDone({ camper, entry: whole, standing: standingAfter(camper, whole, camp) });
     setScreen('done');
   };
   /** He is here: entered, unless nothing is known of his throws of the last days. */

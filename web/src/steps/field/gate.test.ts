@@ -51,17 +51,19 @@ const entry: CheckInEntry = {
   form: 2,
 };
 
+const RULES = { armCare: publishedLimits, timeZone: 'America/Chicago' };
+
 describe('a list that is older than the day', () => {
   test('on its own day it is as the server made it', () => {
-    expect(linesOn(list('1'), '2026-07-14', publishedLimits)).toEqual([line()]);
+    expect(linesOn(list('1'), '2026-07-14', RULES)).toEqual([line()]);
   });
 
   test('on the next morning nobody has been at the gate, and arm care is reckoned for that day', () => {
     const thrown = [{ day: '2026-07-14', count: 40, kind: 'game' as const, saidToday: true }];
-    const [next] = linesOn(list('1', [line({ thrown })]), '2026-07-15', publishedLimits);
+    const [next] = linesOn(list('1', [line({ thrown })]), '2026-07-15', RULES);
     expect(next).toMatchObject({ present: null, session: null, allowed: false, left: 0 });
-    expect(next!.says).toContain('May throw again on 2026-07-17');
-    expect(linesOn(list('1', [line({ sore: true })]), '2026-07-15', publishedLimits)[0]!.left).toBe(0);
+    expect(next!.says).toContain('May throw again on Fri, Jul 17');
+    expect(linesOn(list('1', [line({ sore: true })]), '2026-07-15', RULES)[0]!.left).toBe(0);
   });
 });
 

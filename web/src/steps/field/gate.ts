@@ -48,15 +48,22 @@ export function inHandInWords(more: Partial<CheckInEntry>, units: 'metric' | 'im
   ].join(', ');
 }
 
+/** What a phone needs of a camp to say how an arm stands. */
+export interface GateRules {
+  readonly armCare: ArmCareRules;
+  readonly timeZone: string;
+}
+
 /** What is left to throw with what the family has just reported, reckoned on the phone: the server may be far. */
 export function standingAfter(
   l: GateLine,
   entry: CheckInEntry,
-  rules: ArmCareRules,
+  { armCare: rules, ...at }: GateRules,
 ): { readonly left: number; readonly says: string } {
   if (l.sore || l.allowed || entry.throwsReported === null) return l;
   const { leftToday, says } = armStanding({
     rules,
+    at,
     born: l.born,
     day: entry.day,
     thrown: [...l.thrown.filter((t) => !t.saidToday), ...entry.throwsReported],
@@ -68,11 +75,11 @@ export function standingAfter(
  * The list for a day that began after it was made: nobody has been at the gate, nothing is planned that this phone knows of, and
  * arm care is reckoned from the throws that it knows.
  */
-export function linesOn(list: GateList, day: string, rules: ArmCareRules): readonly GateLine[] {
+export function linesOn(list: GateList, day: string, { armCare: rules, ...at }: GateRules): readonly GateLine[] {
   if (list.day === day) return list.lines;
   return list.lines.map((l) => {
     const thrown = l.thrown.map((t) => ({ ...t, saidToday: false }));
-    const { leftToday, says } = armStanding({ rules, born: l.born, day, thrown });
+    const { leftToday, says } = armStanding({ rules, at, born: l.born, day, thrown });
     return {
       ...l,
       thrown,

@@ -80,9 +80,9 @@ export function useGate(first: GateList, camp: GateCamp, staffId: StaffId) {
   }, [asked, first, dataUpdatedAt, camp.timeZone, instant]);
 
   const lines = useMemo(() => {
-    const known = linesOn(list, day, camp.armCare);
+    const known = linesOn(list, day, { armCare: camp.armCare, timeZone: camp.timeZone });
     return news.open ? notedOver(list, day).reduce(withCheckIn, known) : known;
-  }, [list, day, news, camp.armCare]);
+  }, [list, day, news, camp.armCare, camp.timeZone]);
 
   return {
     day,

@@ -1,7 +1,7 @@
 import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
-import { doneSchema, type CareEntry } from '@stride-chalk/core';
+import { dayInWords, doneSchema, type CareEntry } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
@@ -16,18 +16,19 @@ import { KIND_NAMES, ThrowLedger } from './ThrowLedger.tsx';
 import { useCare } from './use-care.ts';
 
 /** An entry that waits on the device, in words. */
-function wordsOf(e: CareEntry): string {
+function wordsOf(e: CareEntry, at: CardProps['at']): string {
+  const written = (day: string): string => dayInWords(day, at, 'dated');
   switch (e.kind) {
     case 'throws':
-      return `${e.count} throws, ${KIND_NAMES[e.throwKind]}, ${e.day}`;
+      return `${e.count} throws, ${KIND_NAMES[e.throwKind]}, ${written(e.day)}`;
     case 'takeBackThrows':
       return 'a count is taken back';
     case 'sore':
-      return `sore ${e.place} since ${e.since}: he does not throw`;
+      return `sore ${e.place} since ${written(e.since)}: he does not throw`;
     case 'liftSore':
       return 'the sore arm is lifted';
     case 'allow':
-      return `${e.throws} throws more allowed on ${e.day}`;
+      return `${e.throws} throws more allowed on ${written(e.day)}`;
     case 'takeBackAllowance':
       return 'an allowance is taken back';
   }
@@ -49,7 +50,7 @@ export function CamperCard(props: CardProps) {
     <div data-awake={awake} className="grid gap-8">
       {problem && <Alert>{problem}</Alert>}
       <DeviceTrouble news={care.news} />
-      <RefusedEntries refused={care.news.refused} wordsOf={wordsOf} onRetry={care.retry} onDrop={care.drop} />
+      <RefusedEntries refused={care.news.refused} wordsOf={(e) => wordsOf(e, props.at)} onRetry={care.retry} onDrop={care.drop} />
       {care.waiting.length > 0 && (
         <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-body">
           <b>
@@ -61,7 +62,7 @@ export function CamperCard(props: CardProps) {
           </b>
           <ul className="m-0 ps-6">
             {care.waiting.map((e, i) => (
-              <li key={i}>{wordsOf(e)}</li>
+              <li key={i}>{wordsOf(e, props.at)}</li>
             ))}
           </ul>
           {care.news.signedOut && (
@@ -75,7 +76,12 @@ export function CamperCard(props: CardProps) {
       <ThrowLedger card={props} enter={care.enter} />
       {may.keep && (
         <>
-          <ConsentGate guardian={camper.guardian} {...props.consent} onAnswer={(answer) => send('consents', 'POST', answer)} />
+          <ConsentGate
+            guardian={camper.guardian}
+            at={props.at}
+            {...props.consent}
+            onAnswer={(answer) => send('consents', 'POST', answer)}
+          />
           <Panel id="data" title="Data" headClass="mb-2">
             <CamperForm
               camper={camper}

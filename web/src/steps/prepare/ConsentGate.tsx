@@ -6,7 +6,7 @@ import type { z } from 'zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { Field } from '../../parts/Field.tsx';
 import { Tick } from '../../parts/Tick.tsx';
-import { CONSENT_WAYS, consentSchema, type ConsentWay } from '@stride-chalk/core';
+import { CONSENT_WAYS, consentSchema, dayInWords, type ConsentWay } from '@stride-chalk/core';
 
 export interface ConsentAnswer {
   readonly film: boolean;
@@ -21,23 +21,26 @@ export interface ConsentRecord extends ConsentAnswer {
   readonly by: string;
 }
 
-const words = (a: Pick<ConsentAnswer, 'film' | 'share' | 'until'>): string => {
+const words = (a: Pick<ConsentAnswer, 'film' | 'share' | 'until'>, at: { readonly timeZone: string }): string => {
   if (!a.film) return 'No film, nothing handed out';
   return [
     `Film${a.share ? ', and sharing with other coaches' : ', for the family only'}`,
-    a.until ? `until ${a.until}` : 'until withdrawn',
+    a.until ? `until ${dayInWords(a.until, at, 'dated')}` : 'until withdrawn',
   ].join(' ');
 };
 
 /** What the family has answered about filming, who, when and how; and the place to write down another answer. */
 export function ConsentGate({
   guardian,
+  at,
   says,
   open,
   history,
   onAnswer,
 }: {
   guardian: string;
+  /** Where the camp is: dates are written as people there do. */
+  at: { readonly timeZone: string };
   /** What holds today, in a sentence. */
   says: string;
   open: boolean;
@@ -67,7 +70,7 @@ export function ConsentGate({
             <li key={`${h.on} ${i}`} className="grid grid-cols-[110px_1fr] gap-3 border-b border-rule py-2">
               <span className="tabular text-soft">{h.on}</span>
               <span>
-                <b>{words(h)}.</b>{' '}
+                <b>{words(h, at)}.</b>{' '}
                 <span className="text-soft">
                   {h.givenBy}, {h.how}; written down by {h.by}
                 </span>
