@@ -228,13 +228,13 @@ test('back and reload show what the server has; hours that were changed are ther
   await page.goto(`${url()}/day-plan`);
   await pageAwake(page);
   await page.getByText('Mounds, staff and hours').click();
-  const warmUp = page.getByLabel(/Warm-up/).first();
+  const warmUp = page.getByLabel('Warm-up, minutes');
   const was = await warmUp.inputValue();
   await warmUp.fill(String(Number(was) + 3));
   await page.reload();
   await pageAwake(page);
   await page.getByText('Mounds, staff and hours').click();
-  await expect(page.getByLabel(/Warm-up/).first()).toHaveValue(String(Number(was) + 3));
+  await expect(page.getByLabel('Warm-up, minutes')).toHaveValue(String(Number(was) + 3));
 });
 
 test('a film that was still being prepared appears by itself, and nothing that is being typed is lost for it', async ({
