@@ -155,7 +155,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();
   await atWorkAs(phone, 'Ioan');
-  await phone.getByText('≡').click();
+  await phone.locator('summary[aria-label=Menu]').click();
   await phone.getByLabel('Camp', { exact: true }).selectOption({ label: `${NAME} ${firstDay.slice(0, 4)}` });
   await expect(phone.getByRole('heading', { name: NAME })).toBeVisible();
   await phone.goto(`${url()}/check-in`);
