@@ -7,6 +7,7 @@ import { ownerOfLink, takeLink } from './password-links.ts';
 import { comeInWith } from './come-in.ts';
 import { addCamp, nameOrganisation, organisationOf } from './camp-settings.ts';
 import { campById, campsOf, type Camp } from './camps.ts';
+import { dayPlanOf } from './day-plans.ts';
 import { db } from './db/connect.ts';
 import { campStaff, credentials, dayPlans, planSessions, sessions, staff, verifications } from './db/schema.ts';
 import { demoRefused, endDemoAccounts } from './load-demo.ts';
@@ -124,7 +125,8 @@ describe('an invitation', () => {
     const second = await anotherCamp('Fifth');
     const { id } = await inviteStaff(second.camp, { ...nobody('Cal'), email: 'cal.too@field.example', by: second.lead });
     const [planId, camperId] = [anId(), world.camper];
-    const settings = { staff: [{ id, from: 540, to: 720 }] } as never;
+    const films = { from: 540, to: 720, films: true, scores: true };
+    const settings = { ...(await dayPlanOf(second.camp, '2026-07-14')).settings, staff: [{ id, ...films }] };
     await db().insert(dayPlans).values({ id: planId, campId: second.camp.id, day: '2026-07-14', settings });
     const times = { mound: 'A', camera: '1', warmUpFrom: 540, from: 550, to: 560, deliveries: 3 };
     await db()
@@ -140,7 +142,8 @@ describe('an invitation', () => {
       secondScorerId: cal.id,
     });
     expect((await db().select().from(dayPlans).where(eq(dayPlans.id, planId)))[0]!.settings).toEqual({
-      staff: [{ id: cal.id, from: 540, to: 720 }],
+      ...settings,
+      staff: [{ id: cal.id, ...films }],
     });
     await db().delete(dayPlans).where(eq(dayPlans.id, planId));
   });
