@@ -163,4 +163,5 @@ export {
   type Sheet,
   type ViewId,
 } from './sheet/schema.ts';
+export * from './agreement/index.ts';
 export * from './record/index.ts';

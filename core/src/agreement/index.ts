@@ -1,0 +1,8 @@
+/** How alike several raters give levels: each measure with its limits, or null and why it cannot be reckoned. */
+export { cohenKappa, type Kappa, type KappaWeights } from './cohen-kappa.ts';
+export { fleissKappa, type FleissKappa } from './fleiss-kappa.ts';
+export { icc, type Icc, type IccModel } from './icc.ts';
+export { krippendorffAlpha, type Alpha, type MeasurementLevel } from './krippendorff-alpha.ts';
+export { percentAgreement, type PercentAgreement } from './percent-agreement.ts';
+export { wilsonInterval, type ShareInterval } from './wilson-interval.ts';
+export type { Ratings, Undefined } from './ratings.ts';
