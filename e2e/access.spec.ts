@@ -78,6 +78,39 @@ test('at 200 % zoom and on a phone nothing scrolls sideways', async ({ coach }) 
     }
 });
 
+test('at 200 % zoom and at 1024 wide the films stay on the screen, whichever checkpoint is in hand, and so does the point', async ({
+  coach,
+}) => {
+  /** How much of an element is on the screen, 0 to 1. */
+  const onScreen = (selector: string): Promise<number> =>
+    coach
+      .locator(selector)
+      .first()
+      .evaluate((e) => {
+        const { left, right, top, bottom } = e.getBoundingClientRect();
+        const wide = Math.min(right, window.innerWidth) - Math.max(left, 0);
+        const high = Math.min(bottom, window.innerHeight) - Math.max(top, 0);
+        return (Math.max(0, wide) * Math.max(0, high)) / ((right - left) * (bottom - top));
+      });
+  for (const size of [
+    { width: 640, height: 400 },
+    { width: 1024, height: 768 },
+  ]) {
+    await coach.setViewportSize(size);
+    await coach.goto(`${process.env.E2E_URL}/bench/27`);
+    await filmsShown(coach);
+    await coach.keyboard.press('s');
+    for (let i = 0; i < 12; i++) await coach.keyboard.press('ArrowDown');
+    await expect.poll(() => onScreen('figure canvas'), { message: `film at ${size.width}` }).toBeGreaterThan(0.98);
+    await expect.poll(() => onScreen('[data-testid^=checkpoint-][aria-current=step]')).toBeGreaterThan(0);
+    await coach.keyboard.press('g');
+    await coach.keyboard.press('Enter');
+    await expect(coach.getByTestId('point-asked')).toBeVisible();
+    await expect.poll(() => onScreen('canvas.rounded-full'), { message: `point at ${size.width}` }).toBeGreaterThan(0.98);
+    await coach.keyboard.press('Escape');
+  }
+});
+
 /** Targets on the page that a thumb misses. */
 const smallTargets = (page: Page): Promise<string[]> =>
   page.evaluate(() =>
