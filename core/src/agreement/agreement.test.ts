@@ -1,4 +1,6 @@
 import { describe, expect, test } from 'vitest';
+import { fQuantile } from '../estimate/f-quantile.ts';
+import reference from './testing/reference.json' with { type: 'json' };
 import { cohenKappa, fleissKappa, icc, krippendorffAlpha, percentAgreement, wilsonInterval, type Ratings } from './index.ts';
 
 /** Ratings out of a table of counts: how many units one rater put in a row and the other in a column. */
@@ -231,5 +233,53 @@ describe('Wilson’s interval', () => {
       [1, 2, 0],
     ] as const)
       expect(() => wilsonInterval(successes, n, { level })).toThrow(RangeError);
+  });
+});
+
+// R with psych and vcd of Debian: testing/reference.R made testing/reference.json.
+describe('against general-purpose reference software', () => {
+  const judged = [
+    [9, 2, 5, 8],
+    [6, 1, 3, 2],
+    [8, 4, 6, 8],
+    [7, 1, 2, 6],
+    [10, 5, 6, 9],
+    [6, 2, 4, 7],
+  ];
+  const levels = '001 112 333 212 010 323 222 110 332 000 233 121'.split(' ').map((u) => [...u].map(Number));
+  const near = (found: number | null, wanted: number): void => expect(Math.abs(found! - wanted)).toBeLessThan(1e-9);
+
+  test.each(['1,1', '2,1', '3,1', '1,k', '2,k', '3,k'] as const)('intraclass correlation (%s) and its limits', (model) => {
+    for (const [ratings, wanted] of [
+      [judged, reference.judged[model]],
+      [levels, reference.levels[model]],
+    ] as const) {
+      const found = icc(ratings, { model });
+      if (found.value === null) throw new Error('a value was expected');
+      for (const [i, x] of [found.value, found.lower, found.upper].entries()) near(x, wanted[i]!);
+    }
+  });
+
+  test.each(['none', 'linear', 'quadratic'] as const)('kappa with weights %s, and its standard error', (weights) => {
+    const [a, b] = [levels.map((u) => u[0]!), levels.map((u) => u[1]!)];
+    const found = cohenKappa(a, b, { weights, categories: LEVELS });
+    if (found.value === null) throw new Error('a value was expected');
+    near(found.value, reference.kappa[weights][0]!);
+    near(found.standardError, reference.kappa[weights][1]!);
+  });
+
+  test('Fleiss’ kappa, Wilson’s interval, quantiles of F', () => {
+    near(fleissKappa(levels, { categories: LEVELS }).value, reference.fleiss);
+    for (const [words, [lower, upper]] of Object.entries(reference.wilson)) {
+      const [k, n] = words.split(' of ').map(Number);
+      const found = wilsonInterval(k!, n!, { level: 0.95 });
+      if (found.value === null) throw new Error('a value was expected');
+      near(found.lower, lower!);
+      near(found.upper, upper!);
+    }
+    for (const [words, value] of Object.entries(reference.f)) {
+      const [p, d1, d2] = words.split(' ').map(Number);
+      near(fQuantile(p!, d1!, d2!), value);
+    }
   });
 });
