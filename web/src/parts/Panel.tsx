@@ -6,6 +6,7 @@ const SIZES = { lead: 'text-lead', head: 'text-head', large: 'text-large' } as c
 export function Panel({
   id,
   title,
+  count,
   size = 'head',
   headClass = '',
   children,
@@ -13,6 +14,7 @@ export function Panel({
 }: {
   id: string;
   title: ReactNode;
+  count?: number;
   size?: keyof typeof SIZES;
   headClass?: string;
 } & Omit<ComponentProps<'section'>, 'id' | 'title'>) {
@@ -20,6 +22,7 @@ export function Panel({
     <section aria-labelledby={id} {...rest}>
       <h2 id={id} className={`m-0 mb-1 ${SIZES[size]} ${headClass}`.trim()}>
         {title}
+        {count !== undefined && <span className="text-soft"> {count}</span>}
       </h2>
       {children}
     </section>

@@ -21,7 +21,10 @@ const database = (): Promise<IDBPDatabase<Stored>> => {
     terminated: () => {
       opened = null;
     },
-    blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+    blocking: (_, __, event) => {
+      opened = null;
+      (event.target as IDBDatabase).close();
+    },
   }).catch((error: unknown) => {
     opened = null;
     throw error;

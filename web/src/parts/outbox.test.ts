@@ -171,6 +171,21 @@ describe('what is entered', () => {
     expect([sent.length, now().waiting, now().unkept]).toEqual([2, 0, true]);
   });
 
+  test('before the device is read is kept, and sent after what waited there', async () => {
+    const { sent } = browser(['no network', 200]);
+    const first = open();
+    await first.opened;
+    first.add('old');
+    await vi.advanceTimersByTimeAsync(0);
+    first.stop();
+    sent.length = 0;
+    const next = open();
+    next.add('new');
+    expect(now()).toMatchObject({ open: false, waiting: 1 });
+    await vi.runAllTimersAsync();
+    expect(sent.map((s) => s.body).slice(-2)).toEqual(['old', 'new']);
+  });
+
   test('that waits to be sent is not dropped with one that was refused', async () => {
     const { items } = browser(['no network']);
     const box = open();

@@ -166,14 +166,11 @@ export class Outbox<T, A = unknown> {
 
   /** A device that keeps nothing still sends: the page says that what is not sent is lost with it. */
   #write(done: Promise<void>): void {
-    const before = this.#written;
-    this.#written = done.then(
-      () => before,
-      () => {
-        this.#unkept = true;
-        this.#tell();
-      },
-    );
+    const kept = done.catch(() => {
+      this.#unkept = true;
+      this.#tell();
+    });
+    this.#written = Promise.all([this.#written, kept]).then(() => undefined);
   }
 
   readonly #hurry = (): void => {

@@ -132,6 +132,35 @@ describe('what this phone has noted', () => {
     expect(on('2031-01-01T00:00:00.000Z')).toMatchObject([{ present: false }]);
   });
 
+  test('what is noted while the device is still read stands over what lies there, and loses none of it', async () => {
+    const other = { ...entry, camperId: anId('b') };
+    note({ ...entry, sore: { place: 'elbow', since: '2026-07-14' } });
+    note(other);
+    let give = (): void => undefined;
+    const slow = {
+      ...device,
+      all: async () => {
+        const lying = [...items.values()];
+        await new Promise<void>((resolve) => (give = resolve));
+        return lying;
+      },
+    };
+    const opened = openNotes(slow);
+    await Promise.resolve();
+    note({ ...entry, present: true, heightCentimetres: null });
+    // Nothing is laid over what is not read yet.
+    expect(items.get('2026-07-14')!.notes).toHaveLength(2);
+    give();
+    await opened;
+    expect(on('2031-01-01T00:00:00.000Z')).toMatchObject([{ present: true, sore: true, heightCentimetres: 151 }]);
+    expect(
+      items
+        .get('2026-07-14')!
+        .notes.map((n) => n.camperId)
+        .sort(),
+    ).toEqual(['a', 'b']);
+  });
+
   test('is one for each camper, the last; what is refused goes, and what is of another day', () => {
     note(entry);
     const corrected = { ...entry, notedAt: '2026-07-14T13:01:00.000Z', present: true, heightCentimetres: 152 };

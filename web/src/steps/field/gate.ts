@@ -104,15 +104,31 @@ export interface DayNotes {
 }
 /** The shelf of the device, and what lies on it: pages read it while they draw. */
 let shelf: Shelf<DayNotes> | null = null;
+/** While the shelf is read nothing is laid over what lies there. */
+let reading = false;
 const known = new Map<string, readonly Noted[]>();
 const notes = (day: string): readonly Noted[] => known.get(day) ?? [];
 function keep(day: string, all: readonly Noted[]): void {
   known.set(day, all);
   // A device that keeps nothing says so where entries wait.
-  void shelf?.put({ id: day, notes: all }).catch(() => undefined);
+  if (!reading) void shelf?.put({ id: day, notes: all }).catch(() => undefined);
 }
 
-/** Reads what was noted on this phone, before anything is noted anew. */
+/** Notes with a newer one over that of the same camper: what it did not ask about is what the one before said. */
+function withNote(all: readonly Noted[], newer: Noted): readonly Noted[] {
+  const before = all.find((n) => n.camperId === newer.camperId);
+  return [
+    ...all.filter((n) => n !== before),
+    {
+      ...newer,
+      sore: newer.sore ?? before?.sore ?? null,
+      heightCentimetres: newer.heightCentimetres ?? before?.heightCentimetres ?? null,
+      throwsReported: newer.throwsReported ?? before?.throwsReported ?? null,
+    },
+  ];
+}
+
+/** Reads what was noted on this phone. What is noted while it reads stands over what lies there. */
 export async function openNotes(
   on: Shelf<DayNotes> = shelfOf('gate', {
     prefix: 'stride-chalk.gate.',
@@ -121,7 +137,13 @@ export async function openNotes(
 ): Promise<void> {
   shelf = on;
   known.clear();
-  for (const { id, notes } of await on.all().catch(() => [])) known.set(id, notes);
+  reading = true;
+  const lying = await on.all().catch(() => []);
+  const noted = [...known.entries()];
+  known.clear();
+  for (const day of lying) known.set(day.id, day.notes);
+  reading = false;
+  for (const [day, now] of noted) keep(day, now.reduce(withNote, notes(day)));
 }
 
 /**
@@ -137,21 +159,7 @@ export function note({ camperId, day, notedAt, present, sore, heightCentimetres,
     known.delete(other);
     void shelf?.remove(other).catch(() => undefined);
   }
-  const before = notes(day).find((n) => n.camperId === camperId);
-  const others = notes(day).filter((n) => n.camperId !== camperId);
-  keep(day, [
-    ...others,
-    {
-      camperId,
-      notedAt,
-      present,
-      // What this one did not ask about is what the one before said.
-      sore: sore ?? before?.sore ?? null,
-      heightCentimetres: heightCentimetres ?? before?.heightCentimetres ?? null,
-      throwsReported: throwsReported ?? before?.throwsReported ?? null,
-      takenAt: null,
-    },
-  ]);
+  keep(day, withNote(notes(day), { camperId, notedAt, present, sore, heightCentimetres, throwsReported, takenAt: null }));
 }
 
 /** The server has taken an entry, or has refused it: then nothing is left of its note. */

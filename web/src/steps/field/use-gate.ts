@@ -30,6 +30,8 @@ const TURN_EVERY = 20_000;
 export function useGate(first: GateList, camp: GateCamp, staffId: StaffId) {
   const [news, setNews] = useState<OutboxNews<CheckInEntry>>(NOTHING_KNOWN);
   const box = useRef<Outbox<CheckInEntry, CheckedIn> | null>(null);
+  /** True when what was noted on this phone before is known. */
+  const [read, setRead] = useState(false);
   const [today, setToday] = useState<string | null>(null);
   /** How far the server's clock is ahead of this phone's, in milliseconds, as last seen. */
   const ahead = useRef(0);
@@ -38,16 +40,15 @@ export function useGate(first: GateList, camp: GateCamp, staffId: StaffId) {
 
   useEffect(() => {
     let here = true;
-    void openNotes().then(() => {
-      if (here)
-        box.current = new Outbox<CheckInEntry, CheckedIn>(CHECK_INS, staffId, setNews, (entry, answer) =>
-          settle(entry, answer?.at ?? null),
-        );
-    });
+    void openNotes().then(() => here && setRead(true));
+    // It takes what is entered while the device is still read.
+    const made = new Outbox<CheckInEntry, CheckedIn>(CHECK_INS, staffId, setNews, (entry, answer) =>
+      settle(entry, answer?.at ?? null),
+    );
+    box.current = made;
     return () => {
       here = false;
-      box.current?.stop();
-      box.current = null;
+      made.stop();
     };
   }, [staffId]);
 
@@ -81,8 +82,8 @@ export function useGate(first: GateList, camp: GateCamp, staffId: StaffId) {
 
   const lines = useMemo(() => {
     const known = linesOn(list, day, { armCare: camp.armCare, timeZone: camp.timeZone });
-    return news.open ? notedOver(list, day).reduce(withCheckIn, known) : known;
-  }, [list, day, news, camp.armCare, camp.timeZone]);
+    return news.open && read ? notedOver(list, day).reduce(withCheckIn, known) : known;
+  }, [list, day, news, read, camp.armCare, camp.timeZone]);
 
   return {
     day,
@@ -92,7 +93,7 @@ export function useGate(first: GateList, camp: GateCamp, staffId: StaffId) {
     /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
     oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
     /** True when the line of a camper is the server's, with everything that this phone has noted of him. */
-    settled: (camperId: CamperId): boolean => news.open && !notedOver(list, day).some((n) => n.camperId === camperId),
+    settled: (camperId: CamperId): boolean => news.open && read && !notedOver(list, day).some((n) => n.camperId === camperId),
     /** What is done with a check-in that the server has not taken. */
     retry: (id: string) => box.current?.retry(id),
     drop: (id: string) => box.current?.drop(id),

@@ -44,7 +44,7 @@ const readBy =
     if (row) return { values: { row }, errors: {} as Record<string, never> };
     const errors: Partial<Record<RosterField, FieldProblem>> = {};
     for (const { field, why, offers } of problems)
-      if (field) errors[field] ??= { type: 'unread', message: why, ...(offers ? { offers } : {}) };
+      errors[field] ??= { type: 'unread', message: why, ...(offers ? { offers } : {}) };
     return { values: {} as Record<string, never>, errors: errors as FieldErrors<Raw> };
   };
 

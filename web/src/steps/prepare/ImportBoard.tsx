@@ -152,15 +152,7 @@ export function ImportBoard({
       {f.file && <ImportColumns file={f.file} onName={f.nameColumn} />}
       <DateOrderQuestion askedOrder={f.askedOrder} askedEpoch={f.askedEpoch} dates={f.dates} onAnswer={f.setDates} />
       {wrong.length > 0 && (
-        <Panel
-          id="mend"
-          title={
-            <>
-              To mend <span className="text-soft">{wrong.length}</span>
-            </>
-          }
-          className="mt-6"
-        >
+        <Panel id="mend" title="To mend" count={wrong.length} className="mt-6">
           <ul className="m-0 list-none p-0">
             {wrong.map((r) => (
               <MendRow key={r.line} row={r} onMend={f.mend} onLeave={f.leaveOut} />
@@ -169,15 +161,7 @@ export function ImportBoard({
         </Panel>
       )}
       {unsure.length > 0 && (
-        <Panel
-          id="ask"
-          title={
-            <>
-              Who is it? <span className="text-soft">{unsure.length}</span>
-            </>
-          }
-          className="mt-6"
-        >
+        <Panel id="ask" title="Who is it?" count={unsure.length} className="mt-6">
           <ul className="m-0 list-none p-0">
             {unsure.map((r) => (
               <WhoIsIt key={r.line} row={r} roster={roster} onDecide={f.decide} onLeave={f.leaveOut} />
@@ -186,15 +170,7 @@ export function ImportBoard({
         </Panel>
       )}
       {consents.length > 0 && (
-        <Panel
-          id="consents"
-          title={
-            <>
-              Consent <span className="text-soft">{unanswered.length}</span>
-            </>
-          }
-          className="mt-6"
-        >
+        <Panel id="consents" title="Consent" count={unanswered.length} className="mt-6">
           <p className="m-0 text-note">
             The file allows more than the roster does. A file is never enough for that: say for each camper whether the family
             has.
@@ -207,28 +183,12 @@ export function ImportBoard({
         </Panel>
       )}
       {willChange.length > 0 && (
-        <Panel
-          id="change"
-          title={
-            <>
-              Will change <span className="text-soft">{willChange.length}</span>
-            </>
-          }
-          className="mt-6"
-        >
+        <Panel id="change" title="Will change" count={willChange.length} className="mt-6">
           <ChangedRows rows={willChange} />
         </Panel>
       )}
       {willAdd.length > 0 && (
-        <Panel
-          id="new"
-          title={
-            <>
-              New <span className="text-soft">{willAdd.length}</span>
-            </>
-          }
-          className="mt-6"
-        >
+        <Panel id="new" title="New" count={willAdd.length} className="mt-6">
           <NewRows rows={willAdd} at={at} />
         </Panel>
       )}

@@ -73,15 +73,7 @@ export function OutboxBoard({
       </div>
       {problem && <Alert className="my-3">{problem}</Alert>}
       {open.length > 0 && (
-        <Panel
-          id="calls"
-          title={
-            <>
-              To call <span className="text-soft">{open.length}</span>
-            </>
-          }
-          className={`mt-5 ${printing ? 'screen-only' : ''}`}
-        >
+        <Panel id="calls" title="To call" count={open.length} className={`mt-5 ${printing ? 'screen-only' : ''}`}>
           <p className="m-0 text-small text-soft">No mail address is known.</p>
           <ul className="m-0 list-none p-0">
             {open.map((m) => (
