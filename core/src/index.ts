@@ -4,6 +4,7 @@
  */
 export {
   armCareRulesSchema,
+  keptArmCareSchema,
   armStanding,
   publishedLimits,
   reportedThrows,

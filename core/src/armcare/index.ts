@@ -6,4 +6,4 @@ export { armStanding, type ArmStanding, type DayThrows } from './arm-standing.ts
 export { publishedLimits } from './published-limits.ts';
 export { reportedThrows, sameThrows } from './reported-throws.ts';
 export { restDaysAfter, throwsEveryDays } from './rest-days.ts';
-export { armCareRulesSchema, THROW_KINDS, type ArmCareRules, type ThrowKind } from './rules.ts';
+export { armCareRulesSchema, keptArmCareSchema, THROW_KINDS, type ArmCareRules, type ThrowKind } from './rules.ts';

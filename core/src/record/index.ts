@@ -58,7 +58,6 @@ export { ENDPOINTS, readAnswer, type Endpoint, type EndpointName } from './endpo
 export { changedPlanSchema, dayPlanPageSchema, solvedPlanSchema, type DayPlanPage } from './day-plan-page.ts';
 export {
   handOutFrameSchema,
-  keptArmCareSchema,
   keptCountsSchema,
   keptDistancesSchema,
   keptPlanFactsSchema,

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { armCareRulesSchema } from '../armcare/rules.ts';
 import { AGE_GROUPS } from '../roster/age-group.ts';
 import { list } from './codes.ts';
 import { planFactsSchema } from './day-plan-page.ts';
@@ -17,7 +16,6 @@ export const keptPlanFactsSchema = planFactsSchema.extend({ scorersCut: z.boolea
 export const keptWordsSchema = z.record(z.string(), z.string());
 /** From the rubber to the plate, in feet. */
 export const keptDistancesSchema = z.partialRecord(z.enum(AGE_GROUPS), z.number());
-export const keptArmCareSchema = armCareRulesSchema;
 /** How many rows of each kind an erasure has removed. */
 export const keptCountsSchema = z.record(z.string(), z.number());
 

@@ -2,6 +2,7 @@ import { Writable } from 'node:stream';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import pino from 'pino';
+import { armCareRulesSchema, publishedLimits } from '@stride-chalk/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { campById } from './camps.ts';
 import { databaseAnswers, databaseUrl, db, isDatabaseAway, migrateDatabase, pool } from './db/connect.ts';
@@ -48,6 +49,12 @@ describe('a document in a row', () => {
       else await kept(column, right);
     }
     expect((await campById(world.campId)).distances).toEqual({ '11-12': 50 });
+    // A table of limits from before its gaps were refused stays readable.
+    const gap = { ...publishedLimits, groups: publishedLimits.groups.filter((g) => g.ageFrom !== 11) };
+    expect(armCareRulesSchema.safeParse(gap).success).toBe(false);
+    await kept('arm_care', JSON.stringify(gap));
+    expect((await campById(world.campId)).armCare.groups).toHaveLength(publishedLimits.groups.length - 1);
+    await db().execute(sql`update camps set arm_care = null`);
   });
 });
 
