@@ -1,5 +1,6 @@
 import { Action } from '../../parts/Action.tsx';
 import { Alert } from '../../parts/Alert.tsx';
+import { useState } from 'react';
 import { useForm, type FieldError, type FieldErrors, type Resolver } from 'react-hook-form';
 import { Field } from '../../parts/Field.tsx';
 import { Outcome } from '../../parts/Outcome.tsx';
@@ -67,22 +68,20 @@ export function CamperForm({
     handleSubmit,
     setValue,
     setError,
-    reset,
-    formState: { errors, isDirty, isSubmitSuccessful },
+    formState: { errors },
   } = useForm<Raw, unknown, { row: RosterRow }>({
     resolver: readBy(firstDay),
     defaultValues: camper ? rawOf(camper) : { consentToFilm: 'no', consentToShare: 'no' },
   });
-  const save = handleSubmit(async ({ row }, event) => {
-    const typed = Object.fromEntries(new FormData(event?.target as HTMLFormElement)) as Raw;
+  const [saved, setSaved] = useState(false);
+  const save = handleSubmit(async ({ row }) => {
     try {
       await onSave(row);
-      reset(typed, { keepIsSubmitSuccessful: true });
+      setSaved(true);
     } catch (error) {
       setError('root', { message: (error as Error).message });
     }
   });
-  const saved = isSubmitSuccessful && !isDirty;
   const problem = errors.root?.message;
   return (
     <form
@@ -90,6 +89,7 @@ export function CamperForm({
       aria-label={camper ? `Data of ${camper.name}` : 'Add a camper'}
       noValidate
       onSubmit={save}
+      onChange={() => setSaved(false)}
     >
       <div className="grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-x-4 gap-y-3">
         {(camper ? FIELDS : [...FIELDS, CONSENT_DAY]).map(([field, hint]) => {
@@ -106,7 +106,7 @@ export function CamperForm({
                       <Action
                         key={o.value}
                         className="ms-2 !py-1"
-                        onClick={() => setValue(field, o.value, { shouldDirty: true, shouldValidate: true })}
+                        onClick={() => setValue(field, o.value, { shouldValidate: true })}
                       >
                         {o.label}
                       </Action>
@@ -124,7 +124,7 @@ export function CamperForm({
             key={field}
             label={FIELD_NAMES[field]}
             className="self-end"
-            onChange={(e) => setValue(field, e.target.checked ? 'yes' : 'no', { shouldDirty: true })}
+            onChange={(e) => setValue(field, e.target.checked ? 'yes' : 'no')}
           />
         ))}
       </div>

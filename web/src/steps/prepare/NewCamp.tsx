@@ -1,5 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { doneSchema, madeSchema, newCampSchema, organisationSchema } from '@stride-chalk/core';
+import { useState } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
 import { Action } from '../../parts/Action.tsx';
 import { Alert } from '../../parts/Alert.tsx';
@@ -42,27 +43,27 @@ export function NewCamp({ like, zones, organisation }: { like: CampFacts; zones:
 }
 
 function OrganisationName({ name }: { name: string }) {
+  const [kept, setKept] = useState(false);
   const {
     register,
     handleSubmit,
     setError,
-    reset,
-    formState: { errors, isDirty, isSubmitSuccessful },
+    formState: { errors },
   } = useForm({ resolver: zodResolver(organisationSchema), defaultValues: { name } });
   const keep = handleSubmit(async (body) => {
     try {
       await askServer(doneSchema, '/api/organisation', { method: 'PUT', body });
-      reset(body, { keepIsSubmitSuccessful: true });
+      setKept(true);
     } catch (error) {
       setError('root', { message: (error as Error).message });
     }
   });
   return (
-    <form className="mb-4 flex flex-wrap items-end gap-3" onSubmit={keep}>
+    <form className="mb-4 flex flex-wrap items-end gap-3" onSubmit={keep} onChange={() => setKept(false)}>
       <Field label="Organisation: who runs the camps" className="min-w-[260px]" why={errors.name?.message}>
         <input required maxLength={120} {...register('name')} />
       </Field>
-      <Action type="submit">{isSubmitSuccessful && !isDirty ? 'Kept' : 'Keep the name'}</Action>
+      <Action type="submit">{kept ? 'Kept' : 'Keep the name'}</Action>
       <Outcome problem={errors.root?.message} />
     </form>
   );

@@ -43,18 +43,20 @@ export function SettingsBoard(props: Props) {
   const {
     register,
     setValue,
-    formState: { errors, isDirty, isSubmitSuccessful, isSubmitting },
+    formState: { errors, isSubmitting },
   } = form;
   const camp = form.watch();
+  const [saved, setSaved] = useState(false);
   const [outside, setOutside] = useState<OutsideAges>([]);
   const set = (change: Partial<CampSettings>): void => {
-    for (const [key, value] of Object.entries(change)) setValue(key as keyof CampSettings, value, { shouldDirty: true });
+    setSaved(false);
+    for (const [key, value] of Object.entries(change)) setValue(key as keyof CampSettings, value);
   };
   const save = form.handleSubmit(async (body) => {
     try {
       const answer = await askServer(outsideAgesSchema, '/api/settings', { method: 'PUT', body });
       setOutside(answer.outside);
-      form.reset(body, { keepIsSubmitSuccessful: true });
+      setSaved(true);
     } catch (error) {
       form.setError('root', { message: (error as Error).message });
     }
@@ -66,7 +68,7 @@ export function SettingsBoard(props: Props) {
     <div data-awake={awake}>
       <PageHead title="Settings" />
       <FormProvider {...form}>
-        <form onSubmit={save}>
+        <form onSubmit={save} onChange={() => setSaved(false)}>
           <CampFactFields zones={props.zones} />
           <Panel id="distances" title="From the rubber to the plate, in feet" className="mt-6">
             <div className="mt-1 flex flex-wrap gap-3">
@@ -129,7 +131,7 @@ export function SettingsBoard(props: Props) {
             <Action type="submit" main className="min-h-[52px]" disabled={isSubmitting}>
               Save the settings
             </Action>
-            <Outcome done={isSubmitSuccessful && !isDirty && 'Saved'} problem={wrong} />
+            <Outcome done={saved && 'Saved'} problem={wrong} />
             {outside.length > 0 && (
               <span role="alert" className="care-band px-3 py-1">
                 Outside 7 to 18 years on the first day, so shown and not planned:{' '}
