@@ -275,6 +275,20 @@ test('the roster is sorted by its headings, found by a part of a name, and shows
   await expect(page.getByText('Nobody like that.')).toBeVisible();
 });
 
+test('settings that are saved say so, until something is changed again', async ({ page }) => {
+  await atWorkAs(page, 'Marit');
+  await page.goto(`${process.env.E2E_URL}/settings`);
+  await pageAwake(page);
+  const form = page.locator('form', { has: page.getByRole('button', { name: 'Save the settings' }) });
+  const place = await form.getByLabel('Place').inputValue();
+  for (const now of [`${place}, gate 2`, place]) {
+    await form.getByLabel('Place').fill(now);
+    await expect(form.getByText('Saved', { exact: true })).toHaveCount(0);
+    await form.getByRole('button', { name: 'Save the settings' }).click();
+    await expect(form.getByText('Saved', { exact: true })).toBeVisible();
+  }
+});
+
 test('schools stand on the settings page with their question and both readings', async ({ page }) => {
   await atWorkAs(page, 'Marit');
   await page.goto(`${process.env.E2E_URL}/settings`);
