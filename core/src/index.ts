@@ -151,11 +151,20 @@ export {
 } from './roster/index.ts';
 export { checkpointOfCode, faultCode } from './sheet/codes.ts';
 export { defaultSheet } from './sheet/default-sheet.ts';
-export { bandsFor, resolveSheet, schoolOption, type ResolvedCheckpoint, type SchoolChoices } from './sheet/resolve-sheet.ts';
+export {
+  askedOfSet,
+  bandsFor,
+  countAsked,
+  resolveSheet,
+  schoolOption,
+  unseenIn,
+  type ResolvedCheckpoint,
+  type SchoolChoices,
+} from './sheet/resolve-sheet.ts';
+export { sheetSchema } from './sheet/schema.ts';
 export {
   DELIVERY_KINDS,
   PHASE_IDS,
-  sheetSchema,
   VIEW_IDS,
   type Band,
   type Checkpoint,
@@ -163,6 +172,6 @@ export {
   type Drill,
   type Sheet,
   type ViewId,
-} from './sheet/schema.ts';
+} from './sheet/shape.ts';
 export * from './agreement/index.ts';
 export * from './record/index.ts';

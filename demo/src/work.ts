@@ -95,23 +95,29 @@ const ASIDES: Readonly<Record<number, readonly DemoScore[]>> = {
     { delivery: 0, checkpoint: 'G1', level: '1', faults: ['G1.soft'], note: null },
     { delivery: 1, checkpoint: 'G1', level: '1', faults: ['G1.soft'], note: null },
     { delivery: 2, checkpoint: 'G1', level: '1', faults: ['G1.soft'], note: null },
-    { delivery: 1, checkpoint: 'A4', level: '2', faults: ['A4.stiff'], note: null },
+    { delivery: 2, checkpoint: 'A4', level: '2', faults: ['A4.stiff'], note: null },
     { delivery: 0, checkpoint: 'H2', level: '2', faults: ['H2.falls-off'], note: 'wind at her back' },
     { delivery: 2, checkpoint: 'G5', level: 'NV', faults: [], note: null },
   ],
   19: [{ delivery: 0, checkpoint: 'H3', level: '2', faults: ['H3.glove-down'], note: null }],
 };
 
+/** What is asked once of the whole set: entered with the last delivery. */
+const OF_SET: readonly string[] = ['A4', 'X1'];
+
 /** A coach's levels for one demo delivery: what was filmed wrong, his asides, and 3 for the rest. */
 export function scoresOf(bib: number, delivery: number, checkpoints: readonly string[]): DemoScore[] {
   const faults = FILMED_CAMPERS.find((c) => c.bib === bib)?.film?.faults[delivery] ?? {};
-  return checkpoints.map((checkpoint) => {
-    const aside = ASIDES[bib]?.find((s) => s.delivery === delivery && s.checkpoint === checkpoint);
-    if (aside) return aside;
-    const filmed = Object.entries(faults).find(([code]) => code.startsWith(`${checkpoint}.`));
-    if (filmed) return { delivery, checkpoint, level: (filmed[1] ?? 0) > 0.92 ? '0' : '1', faults: [filmed[0]], note: null };
-    return { delivery, checkpoint, level: '3', faults: [], note: null };
-  });
+  const last = delivery === (FILMED_CAMPERS.find((c) => c.bib === bib)?.film?.faults.length ?? 0) - 1;
+  return checkpoints
+    .filter((c) => last || !OF_SET.includes(c))
+    .map((checkpoint) => {
+      const aside = ASIDES[bib]?.find((s) => s.delivery === delivery && s.checkpoint === checkpoint);
+      if (aside) return aside;
+      const filmed = Object.entries(faults).find(([code]) => code.startsWith(`${checkpoint}.`));
+      if (filmed) return { delivery, checkpoint, level: (filmed[1] ?? 0) > 0.92 ? '0' : '1', faults: [filmed[0]], note: null };
+      return { delivery, checkpoint, level: '3', faults: [], note: null };
+    });
 }
 
 export const clipsOfBib = (bib: number): DemoClip[] => DEMO_CLIPS.filter((c) => c.bib === bib);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { defaultSheet } from '../sheet/default-sheet.ts';
-import { sheetSchema, type Sheet } from '../sheet/schema.ts';
+import type { Sheet } from '../sheet/shape.ts';
 import { evaluationDocumentSchema, type EvaluationDocument } from './document.ts';
 import { editedLines, sayAgain } from './edited.ts';
 import { evaluationFactsSchema, findEvaluation } from './facts.ts';
@@ -38,8 +38,8 @@ describe('what was found', () => {
     expect(found.figures[0]!.estimate).toEqual({ value: -16, sd: 4, unit: 'degrees' });
     expect(found.drillThrows).toBe(35);
     const said = JSON.stringify(sayEvaluation(found, defaultSheet));
-    for (const c of defaultSheet.checkpoints) expect(JSON.stringify(found)).not.toContain(c.focus.cue);
-    expect(said).toContain(defaultSheet.checkpoints.find((c) => c.id === 'F2')!.focus.cue);
+    for (const f of defaultSheet.checkpoints.flatMap((c) => c.faults)) expect(JSON.stringify(found)).not.toContain(f.cue.older);
+    expect(said).toContain(defaultSheet.checkpoints.find((c) => c.id === 'F2')!.faults[0]!.cue.older);
     expect(evaluationFactsSchema.parse(JSON.parse(JSON.stringify(found)))).toEqual(found);
   });
 });
@@ -111,7 +111,11 @@ describe('a coach’s own words', () => {
       ...sheet,
       checkpoints: sheet.checkpoints.map((c) => ({
         ...c,
-        focus: { ...c.focus, cue: `New cue ${c.id}`, why: `New why ${c.id}.` },
+        faults: c.faults.map((f) => ({
+          ...f,
+          cue: { young: `New cue ${c.id}`, older: `New cue ${c.id}` },
+          why: `New why ${c.id}.`,
+        })),
       })),
     });
     const mine = reworded((d) => ({
@@ -132,11 +136,4 @@ describe('a coach’s own words', () => {
     expect(said.focus.map((f) => f.drills.map((d) => d.dose!.times))).toEqual([[4], [4]]);
     expect([said.strengths[0]!.title, said.reFilmOn]).toEqual(['Mine', '2026-09-01']);
   });
-});
-
-test('a sheet from before it said which schools a hand-out names is read with those of then', () => {
-  const old = JSON.parse(JSON.stringify(defaultSheet)) as { schools: Array<{ id: string; onHandOut?: boolean }> };
-  for (const s of old.schools) delete s.onHandOut;
-  expect(sheetSchema.parse(old)).toEqual(defaultSheet);
-  expect(sheetSchema.safeParse(null).success).toBe(false);
 });

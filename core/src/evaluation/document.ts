@@ -15,6 +15,11 @@ const drillItem = z.object({
   id: code.min(1),
   name: line,
   how: line,
+  /** null in documents from before drills said so. */
+  need: line.nullable().default(null),
+  feel: line.nullable().default(null),
+  stop: line.nullable().default(null),
+  noBall: line.nullable().default(null),
   /** In numbers, so that arm care can hold it; null in documents from before, which have `amount`. */
   dose: doseSchema.nullable().default(null),
   /** What a document from before doses were numbers said of it. */

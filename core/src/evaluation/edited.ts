@@ -1,6 +1,6 @@
 import type { EvaluationDocument, FocusItem, Said } from './document.ts';
 import { furtherFocus, sayEvaluation } from './say-evaluation.ts';
-import type { Sheet } from '../sheet/schema.ts';
+import type { Sheet } from '../sheet/shape.ts';
 
 const FOCUS_LINES = ['title', 'cue', 'seen', 'why', 'lookAgain'] as const;
 const STRENGTH_LINES = ['title', 'text'] as const;

@@ -32,7 +32,8 @@ const figure = (delivery: string, id: MeasuredFigure['figure'], value: number, u
   estimate: { value, sd: 1, unit } as MeasuredFigure['estimate'],
 });
 const of = (id: string) => defaultSheet.checkpoints.find((c) => c.id === id)!;
-const seen = (code: string) => of(code.split('.')[0]!).faults.find((f) => f.code === code)!.seen;
+const fault = (code: string) => of(code.split('.')[0]!).faults.find((f) => f.code === code)!;
+const seen = (code: string, level: 0 | 1 | 2 = 1) => fault(code).seen[level];
 
 describe('the phases of the picture', () => {
   test('each has the lower middle of its own levels; what holds for the whole delivery has none', () => {
@@ -145,16 +146,16 @@ describe('a focus in words', () => {
 
   test('what it explains later is named in small letters; where it explains nothing, nothing is claimed', () => {
     const [cause] = one({ C2: [0, 0, 0], E2: [2, 2, 2] }, { faults: { C2: ['C2.late'], E2: ['E2.late'] } });
-    expect(cause!.why).toBe(`${of('C2').focus.why} It also explains what we saw later: arm up in time.`);
+    expect(cause!.why).toBe(`${fault('C2.late').why} It also explains what we saw later: arm up in time.`);
     const [alone] = one({ C2: [0, 0, 0] }, { faults: { C2: ['C2.late'] } });
-    expect(alone!.why).toBe(of('C2').focus.why);
+    expect(alone!.why).toBe(fault('C2.late').why);
   });
 
   test('what stands below the cause says so', () => {
     const focus = one({ C2: [0, 0, 0], E2: [2, 2, 2] }, { faults: { C2: ['C2.late'], E2: ['E2.late'] } });
     expect(focus.map((f) => f.checkpoint)).toEqual(['C2', 'E2']);
     expect(focus[1]!.why).toBe(
-      `${of('E2').focus.why} It may clear up with “${of('C2').focus.title}”; if not, it is the next thing.`,
+      `${fault('E2.late').why} It may clear up with “${of('C2').focus.title}”; if not, it is the next thing.`,
     );
   });
 
@@ -162,8 +163,53 @@ describe('a focus in words', () => {
     const drills = (code: string) => one({ B3: [0, 0, 0] }, { faults: { B3: [code] } })[0]!.drills.map((d) => d.id);
     expect(drills('B3.stalls')).toContain('hop-forward');
     expect(drills('B3.stalls')).not.toContain('hop-back');
-    expect(drills('B3.hangs-back')).toContain('hop-back');
-    expect(drills('B3.hangs-back')).not.toContain('hop-forward');
+    expect(drills('B3.drifts')).toContain('hop-back');
+    expect(drills('B3.drifts')).not.toContain('hop-forward');
+  });
+
+  test('what was seen is worded for how far off it was on average', () => {
+    const at = (levels: Entered[string]) => one({ E2: levels }, { faults: { E2: ['E2.late'] } })[0]!.seen;
+    expect(at([0, 0, 0])).toBe(`In 3 of 3 ${seen('E2.late', 0)}.`);
+    expect(at([0, 1, 1])).toBe(`In 3 of 3 ${seen('E2.late', 1)}.`);
+    expect(at([2, 2, 2])).toBe(`In 3 of 3 ${seen('E2.late', 2)}.`);
+  });
+
+  test('the cue is in a child’s words up to 12 and in those of a youth from 13', () => {
+    const cue = (ageGroup: '11-12' | '13-14') => one({ E2: [0, 0, 0] }, { faults: { E2: ['E2.late'] }, ageGroup })[0]!.cue;
+    expect([cue('11-12'), cue('13-14')]).toEqual([fault('E2.late').cue.young, fault('E2.late').cue.older]);
+  });
+
+  test('opposite faults in one set: what is said takes neither side', () => {
+    const [both] = one({ E2: [1, 1, 1] }, { faults: { E2: ['E2.late', 'E2.early', 'E2.late'] } });
+    expect([both!.cue, both!.lookAgain]).toEqual([fault('E2.late').cue.older, fault('E2.late').lookAgain]);
+    const [apart] = one(
+      { E2: [1, 1, 1, 1] },
+      {
+        faults: { E2: ['E2.late', 'E2.early', 'E2.late', 'E2.early'] },
+        deliveries: IDS.slice(0, 4),
+      },
+    );
+    expect([apart!.cue, apart!.lookAgain, apart!.why]).toEqual([
+      of('E2').focus.cue,
+      of('E2').focus.lookAgain,
+      of('E2').focus.why,
+    ]);
+  });
+
+  test('doses go by age and step, and a drill says all that it takes', () => {
+    const drill = (ageGroup: '7-8' | '17-18') => one({ E2: [0, 0, 0] }, { faults: { E2: ['E2.late'] }, ageGroup })[0]!.drills[1]!;
+    const doseAt = (age: '7-8' | '17-18') => defaultSheet.doses.find((d) => d.step === 'shift' && d.ageGroups.includes(age))!;
+    for (const age of ['7-8', '17-18'] as const)
+      expect(drill(age).dose).toEqual({ ball: true, times: doseAt(age).throws, distance: doseAt(age).distance });
+    expect(drill('7-8').dose!.times).toBeLessThan(drill('17-18').dose!.times);
+    const { need, stand, do: does, feel, stop, noBall } = defaultSheet.drills.find((d) => d.id === 'two-balls')!;
+    expect(drill('7-8')).toMatchObject({ how: `${stand} ${does}`, need, feel, stop, noBall });
+  });
+
+  test('what is asked once of the set is a focus by its one score', () => {
+    const [focus] = one({ X1: ['NV', 'NV', 1] }, { faults: { X1: ['X1.varies'] } });
+    expect(focus).toMatchObject({ checkpoint: 'X1', seen: `In 1 of 1 ${seen('X1.varies')}.` });
+    expect(one({ E2: ['NV', 'NV', 1] }, { faults: { E2: ['E2.late'] } })).toEqual([]);
   });
 
   test('low in four different ways: three of them are said', () => {
@@ -180,7 +226,7 @@ describe('beside the focus', () => {
 
   test('a habit that waits is a line with what was seen; one that a focus explains says with what it may clear up', () => {
     expect(said(evaluationInput(five, { faults: fiveFaults })).later).toEqual([
-      `${of('H3').focus.title}: ${seen('H3.crossed')} (3 of 3).`,
+      `${of('H3').focus.title}: ${seen('H3.crossed', 2)} (3 of 3).`,
     ]);
     const explained = said(
       evaluationInput(
@@ -189,10 +235,10 @@ describe('beside the focus', () => {
       ),
     );
     expect(explained.later).toEqual([
-      `${of('E2').focus.title}: ${seen('E2.late')} (3 of 3); may clear up with “${of('C2').focus.title}”.`,
+      `${of('E2').focus.title}: ${seen('E2.late', 2)} (3 of 3); may clear up with “${of('C2').focus.title}”.`,
     ]);
     // It clears up with the focus, it was not cut: what was seen once still stands.
-    expect(explained.oneOffs).toEqual([`Once: ${seen('A1.narrow')} (1 of 3).`]);
+    expect(explained.oneOffs).toEqual([`Once: ${seen('A1.narrow', 2)} (1 of 3).`]);
   });
 
   test('low throughout and waiting: how low, not the fault of one delivery', () => {

@@ -5,8 +5,8 @@ import { chooseFocus, type FocusChoice } from '../focus/choose-focus.ts';
 import { habitsOf } from '../habits/habits-of.ts';
 import type { Score } from '../levels/level.ts';
 import { AGE_GROUPS, type AgeGroup } from '../roster/age-group.ts';
-import { resolveSheet, type SchoolChoices } from '../sheet/resolve-sheet.ts';
-import type { Sheet } from '../sheet/schema.ts';
+import { askedOfSet, resolveSheet, type SchoolChoices } from '../sheet/resolve-sheet.ts';
+import type { Sheet } from '../sheet/shape.ts';
 
 /** A figure that was measured in one delivery. */
 export interface MeasuredFigure {
@@ -107,7 +107,10 @@ const scoredAt = (sheet: Sheet, checkpoint: string, ageGroup: AgeGroup): boolean
  */
 export function findEvaluation(input: EvaluationInput): EvaluationFacts {
   const { sheet, ageGroup } = input;
-  const habits = habitsOf(input.scores.filter((s) => scoredAt(sheet, s.checkpoint, ageGroup)));
+  const habits = habitsOf(
+    input.scores.filter((s) => scoredAt(sheet, s.checkpoint, ageGroup)),
+    askedOfSet(sheet),
+  );
   const { chosen, later } = chooseFocus(habits, sheet, ageGroup);
   return {
     ageGroup,

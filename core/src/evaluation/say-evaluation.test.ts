@@ -35,7 +35,8 @@ test('doses that were kept in words take the numbers of the sheet; a coach’s o
   const before = { ...drill, dose: null, amount: '10 throws, easy' };
   const own = { ...drill, dose: { ball: false, times: 3, distance: null } };
   const gone = { ...before, id: 'no-such-drill' };
-  const dosed = (drills: (typeof first & object)['drills']) => withDoses([{ ...first!, drills }], defaultSheet)[0]!.drills;
+  const dosed = (drills: (typeof first & object)['drills']) =>
+    withDoses([{ ...first!, drills }], defaultSheet, '13-14')[0]!.drills;
   expect(dosed([before])).toEqual([drill]);
   expect(dosed([own, gone])).toEqual([own, gone]);
 });
@@ -72,7 +73,7 @@ describe('what is said of a set', () => {
   test('a focus says what was seen with its figure, why, a cue, drills with amounts, and what to look for', () => {
     const [first] = drafted().focus;
     expect(first!.seen.replaceAll('\u00a0', ' ')).toBe(
-      'In 3 of 3 the front knee kept bending after landing: front knee bent 16 ± 4° further from landing to release.',
+      'In 3 of 3 the front knee bent on after landing: front knee bent 16 ± 4° further from landing to release.',
     );
     expect(first!.drills[0]!.dose).toMatchObject({ times: 10 });
     expect(first!.freeze).toEqual({ delivery: 'a', event: 'release', figure: 'frontKneeChange' });

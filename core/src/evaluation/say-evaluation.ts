@@ -7,7 +7,9 @@ import type { Level } from '../levels/level.ts';
 import { suggestForFigure } from '../levels/suggest-for-figure.ts';
 import { checkpointOfCode } from '../sheet/codes.ts';
 import { bandsFor, schoolOption } from '../sheet/resolve-sheet.ts';
-import type { Drill, Sheet } from '../sheet/schema.ts';
+import { isYoung, type AgeGroup } from '../roster/age-group.ts';
+import type { FaultCount } from '../habits/habits-of.ts';
+import type { Drill, Sheet } from '../sheet/shape.ts';
 import { cautions } from './cautions.ts';
 import type { FocusItem, Said } from './document.ts';
 import { allChoices, type EvaluationFacts } from './facts.ts';
@@ -57,9 +59,7 @@ export function sayEvaluation(facts: EvaluationFacts, sheet: Sheet): Said {
     oneOffs: later.some((l) => l.explainedBy === null)
       ? []
       : habits.flatMap((h) =>
-          h.seenOnce || h.lowThroughout
-            ? []
-            : h.oneOffs.map((f) => `Once: ${faultText(sheet, f.code)} (${f.seen} of ${f.visible}).`),
+          h.seenOnce || h.lowThroughout ? [] : h.oneOffs.map((f) => `Once: ${faultText(sheet, f)} (${f.seen} of ${f.visible}).`),
         ),
     seenOnce: habits.filter((h) => h.seenOnce).map((h) => checkpointOf(sheet, h.checkpoint).name),
     notSeen: facts.notSeen.map((id) => checkpointOf(sheet, id).name),
@@ -110,7 +110,7 @@ function reasonsOf(sheet: Sheet, choice: FocusChoice, place: 'chosen' | 'later')
 function laterLine(sheet: Sheet, choice: FocusChoice): string {
   const { checkpoint, faults, lowThroughout, explainedBy } = choice;
   const main = lowThroughout ? undefined : faults[0];
-  const seen = main ? `${faultText(sheet, main.code)} (${main.seen} of ${main.visible})` : reasonsOf(sheet, choice, 'later')[0];
+  const seen = main ? `${faultText(sheet, main)} (${main.seen} of ${main.visible})` : reasonsOf(sheet, choice, 'later')[0];
   const cause = explainedBy ? `; may clear up with “${checkpointOf(sheet, explainedBy).focus.title}”` : '';
   return `${checkpointOf(sheet, checkpoint).focus.title}: ${seen}${cause}.`.slice(0, 400);
 }
@@ -121,8 +121,20 @@ function checkpointOf(sheet: Sheet, id: string): Sheet['checkpoints'][number] {
   return found;
 }
 
-const faultText = (sheet: Sheet, code: string): string =>
-  checkpointOf(sheet, checkpointOfCode(code)).faults.find((f) => f.code === code)?.seen ?? code;
+/** What was seen, in the words for how far off it was on average. */
+function faultText(sheet: Sheet, { code, severity }: Pick<FaultCount, 'code' | 'severity'>): string {
+  const fault = checkpointOf(sheet, checkpointOfCode(code)).faults.find((f) => f.code === code);
+  return fault?.seen[Math.max(0, Math.min(2, 3 - Math.round(severity))) as 0 | 1 | 2] ?? code;
+}
+
+/** What is said of a focus: of its first fault; where it was low throughout in ways that oppose each other, what takes neither side. */
+function adviceOn(sheet: Sheet, choice: FocusChoice, ageGroup: AgeGroup): Pick<FocusItem, 'why' | 'cue' | 'lookAgain'> {
+  const { faults, focus } = checkpointOf(sheet, choice.checkpoint);
+  const seen = choice.faults.flatMap((c) => faults.find((f) => f.code === c.code) ?? []);
+  const [main] = seen;
+  if (!main || seen.some((f) => f.opposes.some((o) => seen.some((x) => x.code === o)))) return focus;
+  return { why: main.why, cue: main.cue[isYoung(ageGroup) ? 'young' : 'older'], lookAgain: main.lookAgain };
+}
 
 function lowerMiddle(levels: readonly Level[]): Level | null {
   return [...levels].sort((a, b) => a - b)[(levels.length - 1) >> 1] ?? null;
@@ -180,41 +192,36 @@ function figuresOf({ facts, sheet }: Found, checkpoint: string, first: readonly 
 function focusItem(found: Found, choice: FocusChoice, taken: ReadonlySet<string>, reasons: readonly string[]): FocusItem {
   const { facts, sheet } = found;
   const checkpoint = checkpointOf(sheet, choice.checkpoint);
+  const advice = adviceOn(sheet, choice, facts.ageGroup);
   const [main, next] = choice.faults;
   const showing = choice.lowThroughout ? [] : (main?.deliveries ?? []);
   const figures = figuresOf(found, choice.checkpoint, showing);
   const measured = figures.filter((f) => f.delivery === figures[0]?.delivery).slice(0, 2);
   const numbers = measured.map((f) => phraseFigure(f.figure, f.estimate));
-  const also = next ? `; in ${next.seen} ${faultText(sheet, next.code)}` : '';
-  const each = choice.faults.slice(0, 3).map((f) => faultText(sheet, f.code));
+  const also = next ? `; in ${next.seen} ${faultText(sheet, next)}` : '';
+  const each = choice.faults.slice(0, 3).map((f) => faultText(sheet, f));
   const habit =
     choice.lowThroughout || !main
       ? `Not there yet in all ${choice.visible} deliveries${each.length > 0 ? `, in different ways: ${each.join('; ')}` : ''}`
-      : `In ${main.seen} of ${main.visible} ${faultText(sheet, main.code)}`;
+      : `In ${main.seen} of ${main.visible} ${faultText(sheet, main)}`;
   const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
   const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
   const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;
   return {
     checkpoint: checkpoint.id,
     title: checkpoint.focus.title,
-    cue: checkpoint.focus.cue,
+    cue: advice.cue,
     seen: `${habit}${numbers.length > 0 ? `: ${numbers.join(', ')}` : ''}${choice.lowThroughout ? '' : also}.`,
     why:
-      checkpoint.focus.why +
+      advice.why +
       (names.length > 0 ? ` It also explains what we saw later: ${names.join(', ')}.` : '') +
       (upstream ? ` It may clear up with “${upstream}”; if not, it is the next thing.` : ''),
     drills: chooseDrills(
       sheet,
       choice.faults.length > 0 ? choice.faults.map((f) => f.code) : checkpoint.faults.map((f) => f.code),
       taken,
-    ).map((d) => ({
-      id: d.id,
-      name: d.name,
-      how: d.how,
-      dose: doseOf(d),
-      amount: null,
-    })),
-    lookAgain: checkpoint.focus.lookAgain,
+    ).map((d) => drillItem(sheet, d, facts.ageGroup)),
+    lookAgain: advice.lookAgain,
     freeze: {
       delivery: shown?.delivery ?? showing[0] ?? main?.deliveries[0] ?? facts.deliveries[0]!,
       event: ((shown && figureMoment(shown.figure)) ?? checkpoint.event) as FocusItem['freeze']['event'],
@@ -228,16 +235,35 @@ function focusItem(found: Found, choice: FocusChoice, taken: ReadonlySet<string>
  * The focus areas of a document, their doses in numbers: what was kept in words before doses were numbers takes the dose that the sheet has for the
  * drill, so that arm care can hold it. A drill that the sheet has no more keeps its words.
  *
- * @example withDoses(lastYear.said.focus, sheet)[0]?.drills[0]?.dose // { ball: false, times: 10, distance: null }
+ * @example withDoses(lastYear.said.focus, sheet, '11-12')[0]?.drills[0]?.dose // { ball: false, times: 10, distance: null }
  */
-export const withDoses = (focus: readonly FocusItem[], sheet: Sheet): FocusItem[] =>
+export const withDoses = (focus: readonly FocusItem[], sheet: Sheet, ageGroup: AgeGroup): FocusItem[] =>
   focus.map((f) => ({
     ...f,
     drills: f.drills.map((d) => {
       const drill = d.dose === null ? sheet.drills.find((s) => s.id === d.id) : undefined;
-      return drill ? { ...d, dose: doseOf(drill), amount: null } : d;
+      return drill ? { ...d, dose: doseOf(sheet, drill, ageGroup), amount: null } : d;
     }),
   }));
 
-const doseOf = (d: Drill): Dose =>
-  d.ball ? { ball: true, times: d.throws, distance: d.distance } : { ball: false, times: d.repetitions, distance: null };
+/** A drill as a family reads it: what is needed, how to stand, what to do, what it feels like, what to stop for, and how it goes without a ball. */
+const drillItem = (sheet: Sheet, d: Drill, ageGroup: AgeGroup): FocusItem['drills'][number] => ({
+  id: d.id,
+  name: d.name,
+  how: [d.stand, d.do].filter((line) => line !== null).join(' '),
+  need: d.need,
+  feel: d.feel,
+  stop: d.stop,
+  noBall: d.noBall,
+  dose: doseOf(sheet, d, ageGroup),
+  amount: null,
+});
+
+/** How much of a drill: its own dose, else what the sheet has for its step at this age. */
+function doseOf(sheet: Sheet, d: Drill, ageGroup: AgeGroup): Dose {
+  const dose = d.dose ?? sheet.doses.find((x) => x.step === d.step && x.ageGroups.includes(ageGroup));
+  if (!dose) throw new RangeError(`the sheet has no dose for ${d.id} at ${ageGroup}`);
+  return d.ball
+    ? { ball: true, times: dose.throws, distance: dose.distance }
+    : { ball: false, times: dose.repetitions, distance: null };
+}

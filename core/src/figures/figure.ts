@@ -1,6 +1,6 @@
 import type { Unit } from '../estimate/estimate.ts';
 import type { EventId } from '../keyframes/events.ts';
-import type { ViewId } from '../sheet/schema.ts';
+import type { ViewId } from '../sheet/shape.ts';
 import type { FigureId } from './figure-ids.ts';
 import type { PointAt, PointsAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';

@@ -2,7 +2,7 @@ import type { Estimate } from '../estimate/estimate.ts';
 import type { FrameTimebase } from '../film/frame-timebase.ts';
 import type { EventId } from '../keyframes/events.ts';
 import { markTime, type FrameSpan } from '../keyframes/mark-time.ts';
-import type { ViewId } from '../sheet/schema.ts';
+import type { ViewId } from '../sheet/shape.ts';
 import { ballLead, pointFrame } from './ball-lead.ts';
 import type { PoseFigure, TimeFigure } from './figure.ts';
 import type { FigureId } from './figure-ids.ts';

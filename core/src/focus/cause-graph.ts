@@ -1,5 +1,5 @@
 import { checkpointOfCode } from '../sheet/codes.ts';
-import type { Sheet } from '../sheet/schema.ts';
+import type { Sheet } from '../sheet/shape.ts';
 
 /** True when a fault seen is meant by a name of the cause list: the code itself, or any fault of a checkpoint. */
 const meant = (name: string, code: string): boolean => name === code || name === checkpointOfCode(code);
@@ -14,8 +14,7 @@ export function explainedBy(codes: readonly string[], sheet: Sheet): Map<string,
   const order = new Map(sheet.checkpoints.map((c, i) => [c.id, i]));
   const at = (code: string): number => order.get(checkpointOfCode(code)) ?? Number.MAX_SAFE_INTEGER;
   const leads = (a: string, b: string): boolean =>
-    checkpointOfCode(a) !== checkpointOfCode(b) &&
-    sheet.causes.some((c) => meant(c.cause, a) && c.effects.some((e) => meant(e, b)));
+    checkpointOfCode(a) !== checkpointOfCode(b) && sheet.causes.some((c) => meant(c.cause, a) && meant(c.effect, b));
   const direct = new Map(codes.map((a) => [a, codes.filter((b) => leads(a, b) && (!leads(b, a) || at(a) < at(b)))]));
   return new Map(
     codes.map((start) => {

@@ -1,17 +1,17 @@
-import { checkpointOfCode } from '../sheet/codes.ts';
-import { DRILL_STEPS, type Drill, type Sheet } from '../sheet/schema.ts';
+import type { Drill, Sheet } from '../sheet/shape.ts';
 
 /**
- * One or two drills for a focus: those for the very fault before those for its checkpoint, earlier drill steps first, none
- * that another focus has already.
+ * One or two drills for a focus: those of its first fault in the order of the sheet, then those of the next; none that another focus has already.
  *
+ * @param faults codes, the one that matters most first
  * @param taken ids of drills already chosen
+ * @example chooseDrills(defaultSheet, ['F2.gives-way'], new Set())[0]?.id // 'firm-landing'
  */
 export function chooseDrills(sheet: Sheet, faults: readonly string[], taken: ReadonlySet<string>): Drill[] {
-  const checkpoint = faults[0] === undefined ? '' : checkpointOfCode(faults[0]);
-  const rank = (d: Drill): number => (d.for.some((f) => faults.includes(f)) ? 0 : d.for.indexOf(checkpoint) === 0 ? 1 : 2);
-  return sheet.drills
-    .filter((d) => !taken.has(d.id) && d.for.some((f) => f === checkpoint || faults.includes(f)))
-    .sort((a, b) => rank(a) - rank(b) || DRILL_STEPS.indexOf(a.step) - DRILL_STEPS.indexOf(b.step))
-    .slice(0, 2);
+  const all = sheet.checkpoints.flatMap((c) => c.faults);
+  const wanted = faults.flatMap((code) => all.find((f) => f.code === code)?.drills ?? []);
+  return [...new Set(wanted)]
+    .filter((id) => !taken.has(id))
+    .slice(0, 2)
+    .map((id) => sheet.drills.find((d) => d.id === id)!);
 }

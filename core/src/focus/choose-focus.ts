@@ -1,7 +1,7 @@
 import type { CheckpointHabit, FaultCount } from '../habits/habits-of.ts';
 import type { AgeGroup } from '../roster/age-group.ts';
 import { checkpointOfCode } from '../sheet/codes.ts';
-import type { Sheet } from '../sheet/schema.ts';
+import type { Sheet } from '../sheet/shape.ts';
 import { explainedBy } from './cause-graph.ts';
 
 /** One thing to work on, with what gives it its place. */

@@ -35,8 +35,9 @@ export interface CheckpointHabit {
 
 /**
  * Habits apart from one-off events, for the scores of one camper's set by one coach. A delivery in which a checkpoint was
- * not visible leaves the denominator.
+ * not visible leaves the denominator. What is asked once of the whole set says all there is to say: its one score is no one-off.
  *
+ * @param ofSet ids of the checkpoints that are asked once of the set
  * @throws RangeError when a delivery has two scores for the same checkpoint
  * @example
  * habitsOf([
@@ -45,7 +46,7 @@ export interface CheckpointHabit {
  *   { delivery: 'c', checkpoint: 'E2', level: 'NV', faults: [] },
  * ])[0]?.habits[0] // { code: 'E2.late', seen: 2, visible: 2, severity: 2, ... }
  */
-export function habitsOf(scores: readonly Score[]): CheckpointHabit[] {
+export function habitsOf(scores: readonly Score[], ofSet: ReadonlySet<string> = new Set()): CheckpointHabit[] {
   const byCheckpoint = new Map<string, Score[]>();
   for (const score of scores) {
     const list = byCheckpoint.get(score.checkpoint) ?? [];
@@ -53,10 +54,11 @@ export function habitsOf(scores: readonly Score[]): CheckpointHabit[] {
       throw new RangeError(`delivery ${score.delivery} has two scores for ${score.checkpoint}`);
     byCheckpoint.set(score.checkpoint, [...list, score]);
   }
-  return [...byCheckpoint].map(([checkpoint, list]) => habitOf(checkpoint, list));
+  return [...byCheckpoint].map(([checkpoint, list]) => habitOf(checkpoint, list, ofSet.has(checkpoint) ? 1 : 2));
 }
 
-function habitOf(checkpoint: string, list: readonly Score[]): CheckpointHabit {
+/** @param least how many deliveries have to show it, for a habit or a strength */
+function habitOf(checkpoint: string, list: readonly Score[], least: 1 | 2): CheckpointHabit {
   const seen = list.flatMap((s) => (s.level === 'NV' ? [] : [{ ...s, level: s.level }]));
   const visible = seen.length;
   const levels = seen.map((s) => s.level);
@@ -75,7 +77,7 @@ function habitOf(checkpoint: string, list: readonly Score[]): CheckpointHabit {
       };
     })
     .sort((a, b) => b.seen - a.seen || b.severity - a.severity || (a.code < b.code ? -1 : 1));
-  const often = (n: number): boolean => n >= 2 && 2 * n > visible;
+  const often = (n: number): boolean => n >= least && 2 * n > visible;
   return {
     checkpoint,
     visible,
@@ -85,8 +87,8 @@ function habitOf(checkpoint: string, list: readonly Score[]): CheckpointHabit {
     strength: often(threes) && !levels.includes(0),
     habits: counts.filter((c) => often(c.seen)),
     oneOffs: counts.filter((c) => !often(c.seen)),
-    lowThroughout: visible >= 2 && levels.every((l) => l <= 1),
+    lowThroughout: visible >= least && levels.every((l) => l <= 1),
     shortfall: visible === 0 ? 0 : levels.reduce<number>((sum, l) => sum + 3 - l, 0) / visible,
-    seenOnce: visible === 1,
+    seenOnce: visible === 1 && least === 2,
   };
 }

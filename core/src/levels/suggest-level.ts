@@ -42,10 +42,7 @@ export function suggestLevel(
   const [low3, high3] = [band.wanted[0] ?? -Infinity, band.wanted[1] ?? Infinity];
   const [stated2, stated2High] = [band.acceptable[0] ?? -Infinity, band.acceptable[1] ?? Infinity];
   if (!(stated2 <= low3 && low3 <= high3 && high3 <= stated2High)) throw new RangeError('band: acceptable has to hold wanted');
-  const [below, above] = margins(band);
-  /** Outer ends of levels 3, 2 and 1 on either side; the first one that holds the limit is open, and so are those outside it. */
-  const lows = [low3, low3 - below, low3 - 2 * below].map((end) => (limits[0] !== null && end <= limits[0] ? -Infinity : end));
-  const highs = [high3, high3 + above, high3 + 2 * above].map((end) => (limits[1] !== null && end >= limits[1] ? Infinity : end));
+  const { lows, highs } = levelEnds(band, limits);
   const within = (low: number, high: number): number => {
     if (sd === 0) return value >= low && value <= high ? 1 : 0;
     return normalCdf((high - value) / sd) - normalCdf((low - value) / sd);
@@ -58,6 +55,23 @@ export function suggestLevel(
     level,
     sure: probabilities[level] >= 0.7,
     side: value < lows[0]! ? 'below' : value > highs[0]! ? 'above' : null,
+  };
+}
+
+/**
+ * Outer ends of levels 3, 2 and 1 on either side, infinite where a side is open: the first one that holds the limit is open, and so are those outside it.
+ *
+ * @example levelEnds({ wanted: [138, 155], acceptable: [128, 165] }).lows // [138, 128, 118]
+ */
+export function levelEnds(
+  band: LevelBand,
+  limits: readonly [number | null, number | null] = [null, null],
+): { readonly lows: readonly number[]; readonly highs: readonly number[] } {
+  const [low, high] = [band.wanted[0] ?? -Infinity, band.wanted[1] ?? Infinity];
+  const [below, above] = margins(band);
+  return {
+    lows: [low, low - below, low - 2 * below].map((end) => (limits[0] !== null && end <= limits[0] ? -Infinity : end)),
+    highs: [high, high + above, high + 2 * above].map((end) => (limits[1] !== null && end >= limits[1] ? Infinity : end)),
   };
 }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { POINT_IDS, type PointId } from '../figures/point-ids.ts';
 import { EVENT_IDS, type EventId } from '../keyframes/events.ts';
-import { VIEW_IDS } from '../sheet/schema.ts';
+import { VIEW_IDS } from '../sheet/shape.ts';
 
 /** A key frame, a point of the body, a view, a kind of delivery, a level, by their codes in the contract. */
 export const eventSchema = z.enum(EVENT_IDS as readonly [EventId, ...EventId[]]);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DELIVERY_KINDS, VIEW_IDS } from '../sheet/schema.ts';
+import { DELIVERY_KINDS, VIEW_IDS } from '../sheet/shape.ts';
 import { filmStateSchema, viewSchema } from './codes.ts';
 import { camperIdSchema, deliveryIdSchema, clipIdSchema } from './ids.ts';
 

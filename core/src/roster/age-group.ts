@@ -53,3 +53,10 @@ export function nearestAgeGroup(age: number): AgeGroup {
   const i = Math.floor((age - 7) / 2);
   return AGE_GROUPS[Math.max(0, Math.min(AGE_GROUPS.length - 1, i))]!;
 }
+
+/**
+ * True from 7 to 12 years: fewer checkpoints, fewer things at once, and the words of a child.
+ *
+ * @example isYoung('11-12') // true
+ */
+export const isYoung = (group: AgeGroup): boolean => AGE_GROUPS.indexOf(group) <= 2;

@@ -1,5 +1,5 @@
 import type { AgeGroup } from '../roster/age-group.ts';
-import type { Band, Checkpoint, DeliveryKind, Sheet } from './schema.ts';
+import type { Band, Checkpoint, DeliveryKind, Sheet, ViewId } from './shape.ts';
 
 /** Which reading of each school holds, by school id; what is not named has the sheet's default. */
 export type SchoolChoices = Readonly<Record<string, string>>;
@@ -42,6 +42,29 @@ export function resolveSheet(
     };
   });
 }
+
+/** The checkpoints that are asked once of the whole set. */
+export const askedOfSet = (sheet: Pick<Sheet, 'checkpoints'>): ReadonlySet<string> =>
+  new Set(sheet.checkpoints.filter((c) => c.of === 'set').map((c) => c.id));
+
+/**
+ * How many levels a set of deliveries asks for: what is asked once of the set counts once.
+ *
+ * @example countAsked(resolveSheet(defaultSheet, '13-14'), 3) // 113: 37 of each delivery, 2 of the set
+ */
+export function countAsked(checkpoints: readonly Pick<ResolvedCheckpoint, 'scored' | 'of'>[], deliveries: number): number {
+  const asked = checkpoints.filter((c) => c.scored);
+  const ofSet = asked.filter((c) => c.of === 'set').length;
+  return deliveries === 0 ? 0 : (asked.length - ofSet) * deliveries + ofSet;
+}
+
+/**
+ * True when none of the views that were filmed shows a checkpoint: it is not visible by itself.
+ *
+ * @example unseenIn(checkpoint, ['openSide']) // true for D3, which is judged from the front or the rear
+ */
+export const unseenIn = (checkpoint: Pick<Checkpoint, 'views'>, filmed: readonly ViewId[]): boolean =>
+  !checkpoint.views.some((v) => filmed.includes(v));
 
 /** The bands that hold for a checkpoint. */
 export function bandsFor(

@@ -19,7 +19,7 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 
-const asked = () => resolveSheet(defaultSheet, '11-12').filter((c) => c.scored);
+const asked = () => resolveSheet(defaultSheet, '11-12').filter((c) => c.scored && c.of === 'delivery');
 const score = (
   by: StaffId,
   deliveryId: DeliveryId,

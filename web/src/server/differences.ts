@@ -1,6 +1,6 @@
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import { resolveSheet, type StaffId } from '@stride-chalk/core';
+import { askedOfSet, resolveSheet, type StaffId } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
@@ -81,13 +81,17 @@ export async function requireNotBlind(
   if (by.role === 'lead') return;
   if (!(await isSecondScorer(camper.id, by.id))) return;
   const set = await benchSet(camper.id);
+  const ofSet = askedOfSet(camp.sheet);
   const own = grouped(
-    set.scores.filter((s) => s.coachId === by.id),
+    set.scores.filter((s) => s.coachId === by.id && !ofSet.has(s.checkpoint)),
     (s) => s.deliveryId,
   );
   const filmed = new Set(set.clips.map((c) => c.deliveryId));
   const open = set.deliveries.find((d) => {
-    const asked = resolveSheet(camp.sheet, camper.ageGroup, d.kind, camp.schools).filter((c) => c.scored).length;
+    // What is asked once of the set is asked of one delivery only: it does not count.
+    const asked = resolveSheet(camp.sheet, camper.ageGroup, d.kind, camp.schools).filter(
+      (c) => c.scored && c.of === 'delivery',
+    ).length;
     return filmed.has(d.id) && (own.get(d.id)?.length ?? 0) < LEAST_OWN * asked;
   });
   if (open)

@@ -105,7 +105,9 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
       .limit(1);
     // The coach's words stay; the picture of the phases and what was seen are of the levels as they are now.
     const words = request.from === 'last released' && last ? last.document.said : null;
-    const said = words ? { ...made, strengths: words.strengths, focus: withDoses(words.focus, camp.sheet) } : made;
+    const said = words
+      ? { ...made, strengths: words.strengths, focus: withDoses(words.focus, camp.sheet, camper.ageGroup) }
+      : made;
     const document = { form: 2 as const, facts, said, edited: [] };
     const [row] = await tx
       .insert(evaluations)

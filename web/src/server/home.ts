@@ -1,5 +1,13 @@
 import { sql } from 'drizzle-orm';
-import { AGE_GROUPS, ALWAYS_ASKED, dayWithin, resolveSheet, type CamperId } from '@stride-chalk/core';
+import {
+  AGE_GROUPS,
+  ALWAYS_ASKED,
+  countAsked,
+  dayWithin,
+  resolveSheet,
+  type CamperId,
+  type ResolvedCheckpoint,
+} from '@stride-chalk/core';
 import { listCampers, type Camper } from './campers.ts';
 import { todayAt, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
@@ -23,14 +31,9 @@ export interface CamperAtAGlance {
 }
 
 /** The checkpoints that are scored at each age of the camp's sheet. */
-const askedByAge = (camp: Camp): Record<string, string[]> =>
+const askedByAge = (camp: Camp): Record<string, ResolvedCheckpoint[]> =>
   Object.fromEntries(
-    AGE_GROUPS.map((ageGroup) => [
-      ageGroup,
-      resolveSheet(camp.sheet, ageGroup, 'stretch', camp.schools)
-        .filter((c) => c.scored)
-        .map((c) => c.id),
-    ]),
+    AGE_GROUPS.map((ageGroup) => [ageGroup, resolveSheet(camp.sheet, ageGroup, 'stretch', camp.schools).filter((c) => c.scored)]),
   );
 
 interface Counted extends Record<string, unknown> {
@@ -45,24 +48,30 @@ interface Counted extends Record<string, unknown> {
 }
 
 /** What there is of each camper, counted where it lies: whatever the size of the camp one question, and one row a camper. */
-async function counted(campers: readonly Camper[], asked: Record<string, string[]>): Promise<Map<string, Counted>> {
+async function counted(campers: readonly Camper[], asked: Record<string, ResolvedCheckpoint[]>): Promise<Map<string, Counted>> {
   const ids = sql.param(campers.map((c) => c.id));
-  const pairs = Object.entries(asked).flatMap(([ageGroup, checkpoints]) => checkpoints.map((c) => [ageGroup, c] as const));
+  const pairs = Object.entries(asked).flatMap(([ageGroup, checkpoints]) =>
+    checkpoints.map((c) => [ageGroup, c.id, c.of === 'set'] as const),
+  );
   // Sets that are joined once, not a look for each camper: as fast on tables of which the planner knows nothing yet.
   const { rows } = await db().execute<Counted>(sql`
     with own as (select id, camper_id from deliveries where camper_id = any(${ids}::uuid[])),
     films as (select k.id, o.camper_id, k.state from own o join clips k on k.delivery_id = o.id where k.removed_at is null and k.hidden_at is null),
     c as (select * from unnest(${ids}::uuid[], ${sql.param(campers.map((c) => c.ageGroup))}::text[]) as c(id, age_group)),
-    asked as (select * from unnest(${sql.param(pairs.map(([g]) => g))}::text[], ${sql.param(pairs.map(([, k]) => k))}::text[]) as a(age_group, checkpoint)),
+    asked as (select * from unnest(${sql.param(pairs.map(([g]) => g))}::text[], ${sql.param(pairs.map(([, k]) => k))}::text[],
+      ${sql.param(pairs.map(([, , s]) => s))}::boolean[]) as a(age_group, checkpoint, of_set)),
     d as (select camper_id, count(*)::int as deliveries from own group by camper_id),
     f as (select camper_id, count(*)::int as films, (count(*) filter (where state = 'ready'))::int as ready from films group by camper_id),
     m as (
       select i.camper_id, count(*)::int as marked from films i join marks k on k.clip_id = i.id
       where k.event = any(${sql.param([...ALWAYS_ASKED])}::text[]) group by i.camper_id),
     s as (
-      select g.camper_id, count(*)::int as scored
-      from (select distinct o.camper_id, l.delivery_id, l.checkpoint from own o join scores l on l.delivery_id = o.id) g
-      join c on c.id = g.camper_id join asked a on a.age_group = c.age_group and a.checkpoint = g.checkpoint group by g.camper_id),
+      select camper_id, count(*)::int as scored
+      from (
+        select distinct o.camper_id, l.checkpoint, case when a.of_set then null else l.delivery_id end as delivery_id
+        from own o join scores l on l.delivery_id = o.id join c on c.id = o.camper_id
+          join asked a on a.age_group = c.age_group and a.checkpoint = l.checkpoint) g
+      group by camper_id),
     e as (
       select distinct on (camper_id) camper_id, version, released_at is not null as released
       from evaluations where camper_id = any(${ids}::uuid[]) order by camper_id, version desc)
@@ -83,7 +92,7 @@ export async function glancesOf(camp: Camp, all: readonly Camper[]): Promise<Cam
   return all.map((camper) => {
     const own = of.get(camper.id)!;
     const keyFrames = { done: own.marked, of: own.films * ALWAYS_ASKED.length };
-    const levels = { done: own.scored, of: own.deliveries * asked[camper.ageGroup]!.length };
+    const levels = { done: own.scored, of: countAsked(asked[camper.ageGroup]!, own.deliveries) };
     return {
       id: camper.id,
       bib: camper.bib,

@@ -1,7 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
+  askedOfSet,
+  countAsked,
   resolveSheet,
+  type ResolvedCheckpoint,
   type AgeGroup,
   type DeliveryKind,
   type CampId,
@@ -116,22 +119,32 @@ export async function tasksOf(camp: Camp, coachId: StaffId, part: Part | null = 
     d as (
       select t.camper_id, t.kind, d.id, d.kind as delivery_kind from t join deliveries d on d.camper_id = t.camper_id and d.thrown_on = t.day
       where exists (select 1 from clips k where k.delivery_id = d.id and k.removed_at is null and k.hidden_at is null and k.state = 'ready')),
-    s as (select s.delivery_id, count(*)::int as n from scores s join d on d.id = s.delivery_id where s.coach_id = ${coachId} group by s.delivery_id)
-    select camper_id, min(kind) as kind, null as delivery_kind, 0 as deliveries, 0 as scored from t group by camper_id
+    l as (
+      select d.camper_id, d.id as delivery_id, s.checkpoint, s.checkpoint = any(${sql.param([...askedOfSet(camp.sheet)])}::text[]) as of_set
+      from scores s join d on d.id = s.delivery_id where s.coach_id = ${coachId}),
+    s as (select delivery_id, (count(*) filter (where not of_set))::int as n from l group by delivery_id),
+    o as (select camper_id, count(distinct checkpoint)::int as n from l where of_set group by camper_id)
+    select t.camper_id, min(kind) as kind, null as delivery_kind, 0 as deliveries, coalesce(max(o.n), 0) as scored
+    from t left join o on o.camper_id = t.camper_id group by t.camper_id
     union all
     select d.camper_id, min(d.kind), d.delivery_kind, count(*)::int, coalesce(sum(s.n), 0)::int
     from d left join s on s.delivery_id = d.id group by d.camper_id, d.delivery_kind`);
-  const asked = new Map<string, number>();
-  const askedOf = (ageGroup: AgeGroup, kind: DeliveryKind): number => {
+  const asked = new Map<string, ResolvedCheckpoint[]>();
+  const askedOf = (ageGroup: AgeGroup, kind: DeliveryKind): readonly ResolvedCheckpoint[] => {
     const key = `${ageGroup} ${kind}`;
-    if (!asked.has(key)) asked.set(key, resolveSheet(camp.sheet, ageGroup, kind, camp.schools).filter((c) => c.scored).length);
-    return asked.get(key)!;
+    const known = asked.get(key) ?? resolveSheet(camp.sheet, ageGroup, kind, camp.schools);
+    asked.set(key, known);
+    return known;
   };
   const of = grouped(rows, (r) => r.camper_id);
   return (await campersOf(camp, [...of.keys()])).flatMap((camper): ScoringTask[] => {
     if (!camper.consent.film) return [];
     const own = of.get(camper.id)!;
-    const all = own.reduce((sum, r) => sum + (r.delivery_kind ? r.deliveries * askedOf(camper.ageGroup, r.delivery_kind) : 0), 0);
+    const kinds = own.flatMap((r) =>
+      r.delivery_kind ? [{ of: askedOf(camper.ageGroup, r.delivery_kind), n: r.deliveries }] : [],
+    );
+    const ofSet = kinds[0] ? countAsked(kinds[0].of, 1) - perDelivery(kinds[0].of) : 0;
+    const all = kinds.reduce((sum, k) => sum + k.n * perDelivery(k.of), ofSet);
     const done = Math.min(
       all,
       own.reduce((sum, r) => sum + r.scored, 0),
@@ -140,6 +153,8 @@ export async function tasksOf(camp: Camp, coachId: StaffId, part: Part | null = 
     return [{ camperId: camper.id, bib: camper.bib, kind: own[0]!.kind, state, levels: { done, of: all } }];
   });
 }
+
+const perDelivery = (of: readonly ResolvedCheckpoint[]): number => countAsked(of, 2) - countAsked(of, 1);
 
 /** How many tasks are looked at in one go. */
 const AT_A_TIME = 8;

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { Estimate, FigureId, ResolvedCheckpoint } from '@stride-chalk/core';
+import { eventName, type Estimate, type EventId, type FigureId, type ResolvedCheckpoint } from '@stride-chalk/core';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import type { Scored } from './types.ts';
 import { useKeptInSight } from '../../parts/use-kept-in-sight.ts';
@@ -72,6 +72,7 @@ export function LevelPanel({
                 {texts.length > 0
                   ? texts.map((t) => t.text).join(' · ')
                   : c.views.map((v) => VIEW_NAMES[v].toLowerCase()).join(', ')}
+                {here && momentOf(c) !== null && <span className="block text-ink">{momentOf(c)}</span>}
                 {colleaguesOf(c.id).length > 0 && (
                   <span className="block" data-testid={`colleagues-${c.id}`}>
                     scored by {colleaguesOf(c.id).join(', ')} too
@@ -169,6 +170,13 @@ export function LevelPanel({
       </div>
     </div>
   );
+}
+
+/** What is looked at where it is not one frame of each delivery. */
+function momentOf(c: ResolvedCheckpoint): string | null {
+  const span = c.span && `in motion, from ${c.span.map((e) => eventName(e as EventId)).join(' to ')}`;
+  const words = [span, c.of === 'set' && 'once for all deliveries'].filter((w) => w);
+  return words.length > 0 ? words.join(' · ') : null;
 }
 
 function LevelRow({

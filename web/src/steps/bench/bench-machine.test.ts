@@ -10,7 +10,19 @@ import {
 } from '@stride-chalk/core';
 import { withEntry } from './bench-data.ts';
 import { beside, transition, type BenchAction } from './bench-machine.ts';
-import { activeOf, askedOf, checkpointOf, deliveryOf, filmsOf, frameIn, openOf, otherOf, sideFilmOf } from './bench-selectors.ts';
+import { isOpen, isUnseen } from './asked.ts';
+import {
+  activeOf,
+  askedOf,
+  checkpointOf,
+  deliveryOf,
+  filmsOf,
+  frameIn,
+  loopOf,
+  openOf,
+  otherOf,
+  sideFilmOf,
+} from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
 import { OFFERED } from './moments.ts';
@@ -208,6 +220,87 @@ describe('levels', () => {
     expect([deliveryOf(world, state)!.id, checkpointOf(world, state)!.id]).toEqual([anId('d1'), b!.id]);
     expect(filmsOf(world, state)).toHaveLength(2);
     expect(otherOf(world, state, activeOf(world, state)!)).toBeNull();
+  });
+
+  /** Scores everything that is asked of the delivery in hand. */
+  const scoreAll = (): void => {
+    const here = deliveryOf(world, state)!.id;
+    for (let i = 0; i < 60 && askedOf(world, state).some((c) => isOpen(world, state.data, here, c)); i++)
+      act({ type: 'level', level: 3 });
+  };
+
+  test('what is asked once of the set is asked of the last delivery, and where it was scored before', () => {
+    const ids = (deliveryIndex: number) => {
+      act({ type: 'delivery', index: deliveryIndex });
+      return askedOf(world, state).map((c) => c.id);
+    };
+    expect(ids(0)).not.toContain('X1');
+    expect(ids(1)).toEqual(expect.arrayContaining(['A4', 'X1', 'A1']));
+    state = begin(allMarked, [{ ...colleague('X1'), coachId: anId('me') }]);
+    expect(ids(0)).toContain('X1');
+    expect(ids(1)).not.toContain('X1');
+    // A colleague's level asks nothing of this coach.
+    state = begin(allMarked, [colleague('X1')]);
+    expect(ids(0)).not.toContain('X1');
+    // Over all deliveries it stands among the others.
+    act({ type: 'task', task: 'across' });
+    expect(askedOf(world, state).map((c) => c.id)).toContain('X1');
+  });
+
+  test('what none of the views shows is not visible by itself, with the first level of the delivery, and goes with it', () => {
+    act({ type: 'delivery', index: 1 }, { type: 'level', level: 3 });
+    const nv = sent.filter((e) => e.kind === 'score' && e.level === 'NV');
+    // The second delivery was filmed from the open side only.
+    expect(nv.map((e) => e.kind === 'score' && e.checkpoint)).toEqual(['A3', 'D3', 'G4', 'H2', 'H3']);
+    expect(nv[0]).toMatchObject({ deliveryId: anId('d2'), note: 'not filmed from front or rear' });
+    act({ type: 'takeBack', direction: 'undo' });
+    expect(state.data.scores).toEqual([]);
+    act({ type: 'delivery', index: 1 });
+    scoreAll();
+    expect(state.data.scores.filter((x) => x.level === 'NV')).toHaveLength(5);
+    expect(state.data.scores).toHaveLength(askedOf(world, state).length);
+  });
+
+  test('one key asks it all the same: the one in hand, else the first; what stays open is said', () => {
+    act({ type: 'delivery', index: 1 }, { type: 'level', level: 3 });
+    act({ type: 'seeAllTheSame' });
+    expect(checkpointOf(world, state)!.id).toBe('A3');
+    act({ type: 'level', level: 2 });
+    expect(state.data.scores.find((x) => x.checkpoint === 'A3')).toMatchObject({ level: 2, note: null });
+    act({ type: 'pass' }, { type: 'checkpoint', id: 'H2' }, { type: 'seeAllTheSame' });
+    expect(checkpointOf(world, state)!.id).toBe('H2');
+    expect(state.data.scores.some((x) => x.checkpoint === 'H2')).toBe(false);
+    state = begin(allMarked);
+    act({ type: 'seeAllTheSame' });
+    expect(state.said).toMatch(/^Nothing here/);
+    // What a coach has entered himself stays.
+    act({ type: 'level', level: 'NV' }, { type: 'seeAllTheSame' });
+    expect(state.data.scores).toHaveLength(1);
+  });
+
+  test('a view that comes later opens what was not filmed', () => {
+    const own: Scored = { ...colleague('D3'), coachId: anId('me'), level: 'NV', note: 'not filmed from front or rear' };
+    const data = begin(allMarked, [own]).data;
+    const d3 = world.askedOf('stretch').find((c) => c.id === 'D3')!;
+    expect(isOpen(world, data, anId('d1'), d3)).toBe(true);
+    const onlySide = { ...world, clips: world.clips.filter((c) => c.view === 'openSide') };
+    expect(isOpen(onlySide, data, anId('d1'), d3)).toBe(false);
+    expect(isOpen(world, begin(allMarked, [{ ...own, note: null }]).data, anId('d1'), d3)).toBe(false);
+    // Without any film nothing can be said of views.
+    expect(isUnseen({ ...world, clips: [] }, anId('d1'), d3)).toBe(false);
+  });
+
+  test('what happens in motion plays from key frame to key frame, and stops with the next entry', () => {
+    act({ type: 'checkpoint', id: 'F2' });
+    expect([state.playing, frame(anId('s1')), loopOf(world, state, activeOf(world, state)!)]).toEqual([
+      true,
+      110,
+      [110 / 120, 125 / 120],
+    ]);
+    act({ type: 'checkpoint', id: 'A1' });
+    expect([state.playing, loopOf(world, state, activeOf(world, state)!)]).toEqual([false, null]);
+    act({ type: 'checkpoint', id: 'F2' }, { type: 'task', task: 'keyFrames' });
+    expect([state.playing, loopOf(world, state, activeOf(world, state)!)]).toEqual([false, null]);
   });
 
   test('a film opens at the event of the checkpoint that is asked, whatever it showed before', () => {

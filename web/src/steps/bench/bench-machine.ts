@@ -12,11 +12,13 @@ import {
   type FigureId,
   type PlacedPoint,
   type PointAt,
+  type ResolvedCheckpoint,
   type Seen,
   type ViewId,
   type ClipId,
   type DeliveryId,
 } from '@stride-chalk/core';
+import { askedIn, isOpen, madeBySelf, unseenEntries } from './asked.ts';
 import { inverseOf, ownScore, scoreEntry, withEntry } from './bench-data.ts';
 import { nextLayer, type LayerEvent } from './bench-layer.ts';
 import {
@@ -30,6 +32,7 @@ import {
   frameIn,
   frameOfEvent,
   openOf,
+  opensAt,
   otherOf,
   scoreOf,
   sideFilmOf,
@@ -50,7 +53,7 @@ import type { Task } from './types.ts';
  *
  * | what | where it is heard | what becomes of it |
  * |---|---|---|
- * | `level`, `fault`, `note`, `pass` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
+ * | `level`, `fault`, `note`, `pass`, `seeAllTheSame` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
  * | `mark`, `unmark`, `unmarkFilm` | a film in hand | marks are entered; a first mark goes on to the next key frame, a corrected one stays |
  * | `measure`, `nudge`, `movePoint`, `place`, `pointBefore` | a side view with its key frames; the layer 'points' for all but the first | point follows point until the figure has them all |
  * | `task`, `delivery`, `event`, `checkpoint`, `figure` | always | another place is taken in hand; whatever lay over the work goes |
@@ -86,6 +89,7 @@ export type BenchAction =
   | { readonly type: 'fault'; readonly code: string; readonly more: boolean }
   | { readonly type: 'note'; readonly text: string | null }
   | { readonly type: 'pass' }
+  | { readonly type: 'seeAllTheSame' }
   | { readonly type: 'measure'; readonly figure: FigureId }
   | { readonly type: 'nudge'; readonly x: number; readonly y: number; readonly fine: boolean }
   | { readonly type: 'movePoint'; readonly x: number; readonly y: number }
@@ -151,13 +155,14 @@ class Turn {
     return this.set({ frames: { ...state.frames, ...Object.fromEntries(shown) } });
   }
   chooseCheckpoint(id: string): this {
-    const before = checkpointOf(this.world, this.state)?.event;
+    const before = checkpointOf(this.world, this.state);
     this.layer('leave').set({ checkpointId: id });
-    const event = askedOf(this.world, this.state).find((c) => c.id === id)?.event as EventId | undefined;
-    if (!event) return this;
+    const chosen = askedOf(this.world, this.state).find((c) => c.id === id);
+    if (!chosen) return this;
     // Every film opens at the event of the checkpoint that is asked, whatever it showed before.
-    if (event !== before) this.set({ frames: {} });
-    return this.goTo(event);
+    if (!before || opensAt(chosen) !== opensAt(before)) this.set({ frames: {} });
+    // What happens in motion is shown in motion.
+    return this.goTo(opensAt(chosen)).set({ playing: chosen.span !== undefined });
   }
 }
 
@@ -227,9 +232,9 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
       if (at) t.set({ event: ALWAYS_ASKED.find((e) => !markOf(t.state.data, at.film.id, e)) ?? t.state.event });
     }
     if (task !== 'levels' && task !== 'across') return;
-    const unscored = world.deliveries.findIndex((d) =>
-      world.askedOf(d.kind).some((c) => !ownScore(t.state.data, d.id, c.id, world.staffId)),
-    );
+    const open = (d: (typeof world.deliveries)[number], c: ResolvedCheckpoint): boolean =>
+      askedIn(world, t.state.data, d).includes(c) && isOpen(world, t.state.data, d.id, c);
+    const unscored = world.deliveries.findIndex((d) => world.askedOf(d.kind).some((c) => open(d, c)));
     if (task === 'levels' && unscored >= 0) t.set({ deliveryIndex: unscored });
     if (task === 'across') t.set({ deliveryIndex: 0 });
     const delivery = deliveryOf(world, t.state);
@@ -237,7 +242,7 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const first =
       task === 'levels'
         ? delivery && firstUnscored(world, t.state, delivery.id)
-        : asked.find((c) => world.deliveries.some((d) => !ownScore(t.state.data, d.id, c.id, world.staffId)));
+        : asked.find((c) => world.deliveries.some((d) => open(d, c)));
     t.set({ checkpointId: (first ?? asked[0])?.id ?? null, frames: {} });
   },
   event: (t, { event }) => t.layer('leave').set({ problem: null, said: null, event }).goTo(event),
@@ -288,8 +293,12 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     if (!at) return;
     const before = ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
     const withFaults = level !== 3 && level !== 'NV';
-    t.enter([scoreEntry(at, { level, faults: withFaults ? (before?.faults ?? []) : [], note: before?.note ?? null })]);
-    t.set({ said: null });
+    const delivery = deliveryOf(t.world, t.state)!;
+    const note = madeBySelf(before) ? null : (before?.note ?? null);
+    // What none of the views shows is not visible by itself: entered with the level, and taken back with it.
+    const unseen = unseenEntries(t.world, t.state.data, delivery, at.checkpoint);
+    t.enter([scoreEntry(at, { level, faults: withFaults ? (before?.faults ?? []) : [], note }), ...unseen]);
+    t.set({ said: unseen.length > 0 ? `${unseen.length} not visible in these views. E: say otherwise.` : null });
     if (withFaults && !before?.faults.length) t.layer('askFault');
     else goOnScoring(t, at);
   },
@@ -307,6 +316,18 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const at = scoredHere(t);
     const before = at && ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
     if (at && before && before.note !== text) t.enter([scoreEntry(at, { ...before, note: text })]);
+  },
+  /** Asks what was not visible by itself all the same: the checkpoint in hand, else the first of the delivery. */
+  seeAllTheSame(t) {
+    const delivery = deliveryOf(t.world, t.state);
+    if (!delivery) return;
+    const asked = askedOf(t.world, t.state);
+    const mute = (c: ResolvedCheckpoint): boolean => madeBySelf(scoreOf(t.world, t.state, delivery.id, c.id));
+    const inHand = asked.find((c) => c.id === t.state.checkpointId);
+    const found = inHand && mute(inHand) ? inHand : asked.find(mute);
+    if (!found) return t.set({ said: 'Nothing here was taken as not visible for want of a view.' });
+    t.enter([{ kind: 'unscore', deliveryId: delivery.id, checkpoint: found.id }]).chooseCheckpoint(found.id);
+    t.set({ said: `${found.name}: as far as these views show it.` });
   },
   pass(t) {
     const at = scoredHere(t);
@@ -459,23 +480,26 @@ function goOnMarking(t: Turn, at: Known): void {
 /** After a score: the next checkpoint of this delivery, or the same checkpoint of the next delivery. */
 function goOnScoring(t: Turn, just: { readonly deliveryId: DeliveryId; readonly checkpoint: string }): void {
   const { world } = t;
-  const isOpen = (deliveryId: DeliveryId, checkpoint: string): boolean =>
-    (deliveryId !== just.deliveryId || checkpoint !== just.checkpoint) &&
-    !ownScore(t.state.data, deliveryId, checkpoint, world.staffId);
+  const stillOpen = (d: (typeof world.deliveries)[number], c: ResolvedCheckpoint): boolean =>
+    (d.id !== just.deliveryId || c.id !== just.checkpoint) &&
+    askedIn(world, t.state.data, d).includes(c) &&
+    isOpen(world, t.state.data, d.id, c);
+  const delivery = deliveryOf(world, t.state)!;
   t.layer('done');
   const asked = askedOf(world, t.state);
   const i = asked.findIndex((c) => c.id === just.checkpoint);
   const later = [...asked.slice(i + 1), ...asked.slice(0, i)];
   if (t.state.task !== 'across') {
-    const next = later.find((c) => isOpen(just.deliveryId, c.id));
+    const next = later.find((c) => stillOpen(delivery, c));
     if (next) t.chooseCheckpoint(next.id);
     return;
   }
-  const beside = world.deliveries.findIndex((d, n) => n > t.state.deliveryIndex && isOpen(d.id, just.checkpoint));
+  const same = asked[i];
+  const beside = world.deliveries.findIndex((d, n) => n > t.state.deliveryIndex && same !== undefined && stillOpen(d, same));
   if (beside >= 0) return void t.set({ deliveryIndex: beside });
-  const next = later.find((c) => world.deliveries.some((d) => isOpen(d.id, c.id)));
+  const next = later.find((c) => world.deliveries.some((d) => stillOpen(d, c)));
   if (!next) return;
-  t.set({ deliveryIndex: world.deliveries.findIndex((d) => isOpen(d.id, next.id)) });
+  t.set({ deliveryIndex: world.deliveries.findIndex((d) => stillOpen(d, next)) });
   t.chooseCheckpoint(next.id);
 }
 

@@ -12,6 +12,7 @@ import {
   type ResolvedCheckpoint,
   type DeliveryId,
 } from '@stride-chalk/core';
+import { askedIn, isOpen, isUnseen } from './asked.ts';
 import { ownScore, type BenchData } from './bench-data.ts';
 import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
@@ -34,12 +35,28 @@ export { eventOf, partsOf as split };
 export const deliveryOf = (w: BenchWorld, s: BenchState) => w.deliveries[s.deliveryIndex] ?? null;
 
 /** The checkpoints that are scored of the delivery in hand. */
-export const askedOf = (w: BenchWorld, s: BenchState): readonly ResolvedCheckpoint[] =>
-  w.askedOf(deliveryOf(w, s)?.kind ?? 'stretch');
+export function askedOf(w: BenchWorld, s: BenchState): readonly ResolvedCheckpoint[] {
+  const delivery = deliveryOf(w, s);
+  // One checkpoint over all deliveries: what is asked once of the set belongs to them all.
+  return delivery && s.task !== 'across' ? askedIn(w, s.data, delivery) : w.askedOf(delivery?.kind ?? 'stretch');
+}
 
 /** The first checkpoint of a delivery that this coach has not scored. */
-export const firstUnscored = (w: BenchWorld, s: BenchState, deliveryId: DeliveryId): ResolvedCheckpoint | undefined =>
-  askedOf(w, s).find((c) => !ownScore(s.data, deliveryId, c.id, w.staffId));
+export const firstUnscored = (w: BenchWorld, s: BenchState, deliveryId: DeliveryId): ResolvedCheckpoint | undefined => {
+  const open = askedOf(w, s).filter((c) => isOpen(w, s.data, deliveryId, c));
+  return open.find((c) => !isUnseen(w, deliveryId, c)) ?? open[0];
+};
+
+/** The key frame at which a checkpoint is opened: the first of its span, else its own. */
+export const opensAt = (c: Pick<ResolvedCheckpoint, 'event' | 'span'>): EventId => (c.span?.[0] ?? c.event) as EventId;
+
+/** From where to where a film plays again and again: the span of the checkpoint in hand, in seconds; null where none is asked. */
+export function loopOf(w: BenchWorld, s: BenchState, at: Known): readonly [number, number] | null {
+  const span = s.task === 'levels' || s.task === 'across' ? checkpointOf(w, s)?.span : undefined;
+  if (!span) return null;
+  const [from, to] = span.map((e) => at.time.timeOf(frameOfEvent(w, s, e as EventId, at))) as [number, number];
+  return to > from ? [from, to] : null;
+}
 
 /** The checkpoint in hand: the one chosen, else the first that is not scored. */
 export function checkpointOf(w: BenchWorld, s: BenchState): ResolvedCheckpoint | null {
@@ -89,10 +106,11 @@ export const earlierOf = (w: BenchWorld, s: BenchState, at: Known): EventSeconds
 export const frameOfEvent = (w: BenchWorld, s: BenchState, event: EventId, at: Known): number =>
   markOf(s.data, at.film.id, event)?.frame ?? guessFrame(event, at, otherOf(w, s, at), earlierOf(w, s, at), s.data);
 
+const openingOf = (c: ResolvedCheckpoint | null): EventId => (c ? opensAt(c) : 'set');
+
 /** The frame that a film shows. */
 export const frameIn = (w: BenchWorld, s: BenchState, at: Known): number =>
-  s.frames[at.film.id] ??
-  frameOfEvent(w, s, s.task === 'keyFrames' ? s.event : ((checkpointOf(w, s)?.event ?? 'set') as EventId), at);
+  s.frames[at.film.id] ?? frameOfEvent(w, s, s.task === 'keyFrames' ? s.event : openingOf(checkpointOf(w, s)), at);
 
 /** How a film's view is zoomed. */
 export const zoomOf = (s: BenchState, film: Pick<Film, 'view'>): Zoom => s.zooms[film.view] ?? WHOLE;

@@ -8,7 +8,8 @@ import {
   type ViewId,
   type DeliveryId,
 } from '@stride-chalk/core';
-import { initialData, ownScore, type BenchData } from './bench-data.ts';
+import { askedIn, isOpen } from './asked.ts';
+import { initialData, type BenchData } from './bench-data.ts';
 import type { Layer } from './bench-layer.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { markOf } from './moments.ts';
@@ -82,7 +83,7 @@ export function initialState(world: BenchWorld, props: Pick<BenchProps, 'marks' 
   const unmarked = deliveries.findIndex((d) =>
     clips.some((c) => c.deliveryId === d.id && ALWAYS_ASKED.some((e) => !markOf(data, c.id, e))),
   );
-  const unscored = deliveries.findIndex((d) => world.askedOf(d.kind).some((c) => !ownScore(data, d.id, c.id, world.staffId)));
+  const unscored = deliveries.findIndex((d) => askedIn(world, data, d).some((c) => isOpen(world, data, d.id, c)));
   const deliveryIndex = unmarked >= 0 ? unmarked : Math.max(0, unscored);
   const film = filmsOfDelivery(clips, deliveries[deliveryIndex]?.id)[0];
   return {
