@@ -1,8 +1,9 @@
 import { resolveSheet, defaultSheet } from '@stride-chalk/core';
 import { allSaved, expect, filmsShown, rows, test } from './support/at-work.ts';
 
+/** Of the first delivery: what is asked once of the set is asked of the last one. */
 const asked = resolveSheet(defaultSheet, '17-18')
-  .filter((c) => c.scored)
+  .filter((c) => c.scored && c.of === 'delivery')
   .map((c) => c.id);
 
 test('18 levels, 6 with a fault, one not visible, in at most 40 keys and without the mouse', async ({ coach, keys }) => {
@@ -73,4 +74,52 @@ test('a mistake is taken back with one key; a note is kept; a second fault is ad
   for (let i = 0; i < 4; i++) await keys.press('u');
   await allSaved(coach);
   expect(await kept()).toEqual([]);
+});
+
+test('what happens in motion plays slowly, again and again, until the next key', async ({ coach, keys }) => {
+  await coach.goto(`${process.env.E2E_URL}/bench/31`);
+  await filmsShown(coach);
+  await keys.press('s');
+  const row = coach.getByTestId('checkpoint-A2');
+  if ((await row.getAttribute('aria-current')) !== 'step') await keys.press('ArrowDown');
+  await expect(row).toContainText('in motion, from set to top of the lift');
+  const caption = coach.getByTestId('frame-openSide');
+  const seen: number[] = [];
+  const look = async (): Promise<void> => void seen.push(Number(await caption.getAttribute('data-drawn')));
+  // It runs on, and comes back: a later frame, then an earlier one again.
+  const cameBack = (): boolean => seen.some((f, i) => seen.slice(0, i).some((x) => x < f) && seen.slice(i).some((x) => x < f));
+  await expect
+    .poll(async () => {
+      await look();
+      return cameBack();
+    })
+    .toBe(true);
+  await keys.press('3');
+  await expect(coach.getByTestId('checkpoint-A3')).toHaveAttribute('aria-current', 'step');
+  await allSaved(coach);
+});
+
+test('one key puts the drawings of the levels beside their words; a left-hander’s are mirrored, his film is not', async ({
+  coach,
+  keys,
+}) => {
+  await coach.goto(`${process.env.E2E_URL}/bench/9`);
+  await filmsShown(coach);
+  await keys.press('s', 'p');
+  await expect(coach.getByTestId('checkpoint-A1')).toHaveAttribute('aria-current', 'step');
+  const pictures = coach.getByTestId('checkpoint-A1').getByRole('img', { name: /at level \d/ });
+  await expect(pictures).toHaveCount(4);
+  for (const picture of await pictures.all()) {
+    await expect.poll(() => picture.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(0);
+    expect(await picture.evaluate((i) => getComputedStyle(i).scale)).toMatch(/^-1( 1)?$/);
+    await expect(picture).toHaveAttribute('src', /\/anchors\/A1-child-\d\.svg/);
+  }
+  expect(
+    await coach
+      .locator('figure canvas')
+      .first()
+      .evaluate((c) => getComputedStyle(c).scale),
+  ).toBe('none');
+  await keys.press('p');
+  await expect(pictures).toHaveCount(0);
 });

@@ -79,7 +79,7 @@ export { ORIGINS, wasSeen, type Origin, type Point } from './figures/point.ts';
 export { eventOf, partsOf, pointAt, type PointAt, type PointsAt } from './figures/point-at.ts';
 export { POINTS, POINT_IDS, type PointId } from './figures/point-ids.ts';
 export type { Position } from './figures/position.ts';
-export { FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from './figures/registry.ts';
+export { figureLimits, FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from './figures/registry.ts';
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
 export { joinViews, type EventSeconds } from './film/join-views.ts';
@@ -94,7 +94,7 @@ export { orderProblems, type KeyFrameMark, type OrderProblem } from './keyframes
 export { inBandUnits } from './levels/in-band-units.ts';
 export type { Level, Score, Seen } from './levels/level.ts';
 export { suggestForFigure } from './levels/suggest-for-figure.ts';
-export { suggestLevel, type LevelBand, type LevelSuggestion } from './levels/suggest-level.ts';
+export { levelEnds, suggestLevel, type LevelBand, type LevelSuggestion } from './levels/suggest-level.ts';
 export {
   AGE_GROUPS,
   ageGroupOf,
@@ -149,6 +149,7 @@ export {
   type RosterRow,
   type TextEncoding,
 } from './roster/index.ts';
+export { anchorPictures } from './sheet/anchors.ts';
 export { checkpointOfCode, faultCode } from './sheet/codes.ts';
 export { defaultSheet } from './sheet/default-sheet.ts';
 export {

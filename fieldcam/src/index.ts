@@ -1,10 +1,11 @@
 export { medianHeightMetres, SEGMENT_SHARE } from './body/anthropometry.ts';
 export { pinholeCamera, type ImagePoint, type PinholeCamera } from './camera/pinhole.ts';
 export { towardsTarget, tripod, type ViewId } from './camera/tripod.ts';
+export { lineDrawing, type LineDrawing } from './drawing/line-figure.ts';
 export { deliveryMotion, type DeliveryMotion } from './motion/delivery-motion.ts';
 export type { EventId, EventTimes } from './motion/events.ts';
 export { FAULT_PARAMETERS, type FaultCode, type Faults } from './motion/faults.ts';
-export type { Hand, PitcherOptions } from './motion/pitcher.ts';
+export type { Aims, Hand, PitcherOptions } from './motion/pitcher.ts';
 export { JOINT_IDS, type JointId, type Pose } from './motion/pose.ts';
 export { randomSource, type RandomSource } from './random.ts';
 export { vec } from './vector.ts';

@@ -34,6 +34,8 @@ const focusItem = z.object({
   why: line,
   drills: z.array(drillItem).max(2),
   lookAgain: line,
+  /** The drawing of level 3, as an address of the application; null where none is drawn, and in documents from before there were any. */
+  picture: line.nullable().default(null),
   /** The freeze frame: which delivery, at which key frame, with which figure drawn on it. */
   freeze: z.object({ delivery: code, event, figure: z.enum(FIGURE_IDS).nullable() }),
   reasons: z.array(z.string().max(400)).max(MOST_LINES),

@@ -6,7 +6,8 @@ import type { FocusChoice } from '../focus/choose-focus.ts';
 import type { Level } from '../levels/level.ts';
 import { suggestForFigure } from '../levels/suggest-for-figure.ts';
 import { checkpointOfCode } from '../sheet/codes.ts';
-import { bandsFor, schoolOption } from '../sheet/resolve-sheet.ts';
+import { anchorPictures } from '../sheet/anchors.ts';
+import { bandsFor, resolveSheet, schoolOption } from '../sheet/resolve-sheet.ts';
 import { isYoung, type AgeGroup } from '../roster/age-group.ts';
 import type { FaultCount } from '../habits/habits-of.ts';
 import type { Drill, Sheet } from '../sheet/shape.ts';
@@ -222,6 +223,7 @@ function focusItem(found: Found, choice: FocusChoice, taken: ReadonlySet<string>
       taken,
     ).map((d) => drillItem(sheet, d, facts.ageGroup)),
     lookAgain: advice.lookAgain,
+    picture: pictureOf(found, choice.checkpoint),
     freeze: {
       delivery: shown?.delivery ?? showing[0] ?? main?.deliveries[0] ?? facts.deliveries[0]!,
       event: ((shown && figureMoment(shown.figure)) ?? checkpoint.event) as FocusItem['freeze']['event'],
@@ -245,6 +247,12 @@ export const withDoses = (focus: readonly FocusItem[], sheet: Sheet, ageGroup: A
       return drill ? { ...d, dose: doseOf(sheet, drill, ageGroup), amount: null } : d;
     }),
   }));
+
+/** What it should look like, where the sheet has a drawing of it. */
+function pictureOf({ facts, sheet }: Found, checkpoint: string): string | null {
+  const resolved = resolveSheet(sheet, facts.ageGroup, 'stretch', facts.schools).find((c) => c.id === checkpoint);
+  return (resolved && anchorPictures(resolved, facts.ageGroup)?.[3]) ?? null;
+}
 
 /** A drill as a family reads it: what is needed, how to stand, what to do, what it feels like, what to stop for, and how it goes without a ball. */
 const drillItem = (sheet: Sheet, d: Drill, ageGroup: AgeGroup): FocusItem['drills'][number] => ({

@@ -5,6 +5,8 @@ import type { Band, Checkpoint, DeliveryKind, Sheet, ViewId } from './shape.ts';
 export type SchoolChoices = Readonly<Record<string, string>>;
 
 export interface ResolvedCheckpoint extends Checkpoint {
+  /** The reading of its school that holds; null where it has none. */
+  readonly option: string | null;
   /** The four level descriptions under the camp's schools. */
   readonly descriptions: readonly [string, string, string, string];
   readonly scored: boolean;
@@ -35,6 +37,7 @@ export function resolveSheet(
     const forKind = !c.notScoredForKinds.includes(kind);
     return {
       ...c,
+      option,
       descriptions,
       scored: forAge && forKind,
       notScoredBecause: !forAge ? 'later: not scored at this age' : !forKind ? 'not scored in this kind of delivery' : null,

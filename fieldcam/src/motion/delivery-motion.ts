@@ -211,7 +211,7 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     [ev.set, 84],
     [ev.liftTop, 74],
     [ev.footOpens, 70],
-    ...(plan.footOpensEarly > 0.1 ? ([[ev.footOpens + 0.16 * plan.tempo, 24]] as Keys) : []),
+    ...(plan.footOpensEarly > 0.1 ? ([[Math.min(ev.footOpens + 0.16 * plan.tempo, ev.contact - 0.02), 24]] as Keys) : []),
     [ev.contact, 8],
   ]);
   const frontFootDrop = monotoneTrack([

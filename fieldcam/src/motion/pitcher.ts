@@ -19,14 +19,23 @@ export interface PitcherOptions {
   readonly delivery: number;
   /** 1 is the usual delivery-to-delivery variation, 0 none. */
   readonly variation?: number;
+  /** 1 is the usual difference between one camper's own style and another's, 0 none. */
+  readonly style?: number;
+  /** Numbers of the plan that are aimed at as they are given here, whatever else is asked. */
+  readonly aims?: Partial<Aims>;
 }
+
+/** The numbers of a plan that can be aimed at one by one. */
+export type Aims = Omit<ReturnType<typeof planned>, 'height' | 'hand' | 'ageYears' | 'young' | 'strideLost' | 'headPull'>;
 
 /** What one delivery aims at, in degrees and shares of body height, after style, variation and faults. */
 export type Delivery = ReturnType<typeof planDelivery>;
 
 /** Turns who-and-how into the numbers of one delivery. The same options always give the same numbers. */
-export function planDelivery(options: PitcherOptions) {
-  const { ageYears, hand, seed, delivery, faults = {}, variation = 1 } = options;
+export const planDelivery = (options: PitcherOptions) => ({ ...planned(options), ...options.aims });
+
+function planned(options: Omit<PitcherOptions, 'aims'>) {
+  const { ageYears, hand, seed, delivery, faults = {}, variation = 1, style: ownStyle = 1 } = options;
   const height = options.heightMetres ?? medianHeightMetres(ageYears);
   const style = randomSource(seed * 7919 + 17);
   const repeat = randomSource(seed * 104729 + delivery * 7907 + 31);
@@ -34,7 +43,7 @@ export function planDelivery(options: PitcherOptions) {
   const bounded = (draw: number): number => Math.max(-1.8, Math.min(1.8, draw));
   /** A number with the camper's own style and the delivery's variation on it. */
   const own = (value: number, styleSd: number, repeatSd: number): number =>
-    value + bounded(style.normal()) * styleSd + bounded(repeat.normal()) * repeatSd * variation;
+    value + bounded(style.normal()) * styleSd * ownStyle + bounded(repeat.normal()) * repeatSd * variation;
   const fault = (code: keyof Faults): number => {
     const f = faults[code] ?? 0;
     return f === 0 ? 0 : Math.max(0, f * (1 + 0.1 * bounded(repeat.normal()) * variation));

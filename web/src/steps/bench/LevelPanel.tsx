@@ -1,5 +1,14 @@
-import { useRef } from 'react';
-import { eventName, type Estimate, type EventId, type FigureId, type ResolvedCheckpoint } from '@stride-chalk/core';
+import { useRef, type ReactNode } from 'react';
+import {
+  anchorPictures,
+  eventName,
+  type AgeGroup,
+  type Estimate,
+  type EventId,
+  type FigureId,
+  type ResolvedCheckpoint,
+} from '@stride-chalk/core';
+import { AnchorPicture } from '../../parts/AnchorPicture.tsx';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import type { Scored } from './types.ts';
 import { useKeptInSight } from '../../parts/use-kept-in-sight.ts';
@@ -17,6 +26,7 @@ export function LevelPanel({
   figures,
   asking,
   noteOpen,
+  pictures,
   onPick,
   onLevel,
   onFault,
@@ -32,6 +42,8 @@ export function LevelPanel({
   figures: ReadonlyMap<FigureId, Estimate>;
   asking: boolean;
   noteOpen: boolean;
+  /** Whose drawings stand beside the words; null while they do not. */
+  pictures: { readonly ageGroup: AgeGroup; readonly hand: 'R' | 'L' } | null;
   onPick: (checkpoint: string) => void;
   onLevel: (level: 0 | 1 | 2 | 3 | 'NV') => void;
   onFault: (code: string) => void;
@@ -50,6 +62,7 @@ export function LevelPanel({
           const score = scoreOf(c.id);
           const texts = figureTexts(c, figures);
           const here = c.id === current.id;
+          const drawn = here && pictures ? anchorPictures(c, pictures.ageGroup) : null;
           const suggestion = here ? suggestionFor(c, figures) : null;
           return (
             <div
@@ -93,12 +106,21 @@ export function LevelPanel({
                       <span className="text-soft">({Math.round(100 * suggestion.probabilities[suggestion.level])} %)</span>
                     </p>
                   )}
+                  {here && pictures && !drawn && (
+                    <p className="m-0 mt-1 text-small text-soft">This one cannot be drawn: the words hold.</p>
+                  )}
                   <div className="mt-2 grid gap-[3px]" role="group" aria-label="Levels">
                     {([0, 1, 2, 3] as const).map((level) => (
                       <LevelRow
                         key={level}
                         keyName={String(level)}
                         text={c.descriptions[level]}
+                        picture={
+                          drawn &&
+                          pictures && (
+                            <AnchorPicture src={drawn[level]} hand={pictures.hand} says={`${c.name} at level ${level}`} />
+                          )
+                        }
                         picked={score?.level === level}
                         suggested={suggestion?.level === level}
                         onClick={() => onLevel(level)}
@@ -182,12 +204,14 @@ function momentOf(c: ResolvedCheckpoint): string | null {
 function LevelRow({
   keyName,
   text,
+  picture = null,
   picked,
   suggested,
   onClick,
 }: {
   keyName: string;
   text: string;
+  picture?: ReactNode;
   picked: boolean;
   suggested: boolean;
   onClick: () => void;
@@ -197,10 +221,11 @@ function LevelRow({
       type="button"
       onClick={onClick}
       aria-pressed={picked}
-      className={`grid grid-cols-[30px_1fr] items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-small leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}
+      className={`grid ${picture ? 'grid-cols-[30px_1fr_104px] !items-start' : 'grid-cols-[30px_1fr]'} items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-small leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}
     >
       <kbd className={suggested ? '!border-clay' : ''}>{keyName}</kbd>
       <span>{text}</span>
+      {picture}
     </button>
   );
 }

@@ -73,6 +73,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
       figures={figuresOf(world, state)}
       asking={state.layer === 'fault'}
       noteOpen={state.layer === 'note'}
+      pictures={state.pictures ? props.camper : null}
       onPick={(id) => send({ type: 'checkpoint', id })}
       onLevel={(level) => send({ type: 'level', level })}
       onFault={(code) => send({ type: 'fault', code, more: state.layer !== 'fault' })}

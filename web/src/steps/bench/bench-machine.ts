@@ -59,6 +59,7 @@ import type { Task } from './types.ts';
  * | `task`, `delivery`, `event`, `checkpoint`, `figure` | always | another place is taken in hand; whatever lay over the work goes |
  * | `step`, `frame`, `played`, `lookAt`, `view`, `film`, `zoom`, `closer`, `whole`, `pan` | a film in hand | what is seen changes, nothing that was entered |
  * | `takeBack` | always | only what is seen is taken back or put there again; what lies elsewhere is shown and named first |
+ * | `pictures` | always | the drawings of the levels stand beside their words, or go |
  * | `layer`, `say`, `problem`, `play`, `arrived` | always | what lies over the work, words, playing, entries from before a reload |
  */
 export type BenchAction =
@@ -90,6 +91,7 @@ export type BenchAction =
   | { readonly type: 'note'; readonly text: string | null }
   | { readonly type: 'pass' }
   | { readonly type: 'seeAllTheSame' }
+  | { readonly type: 'pictures' }
   | { readonly type: 'measure'; readonly figure: FigureId }
   | { readonly type: 'nudge'; readonly x: number; readonly y: number; readonly fine: boolean }
   | { readonly type: 'movePoint'; readonly x: number; readonly y: number }
@@ -317,6 +319,7 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const before = at && ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
     if (at && before && before.note !== text) t.enter([scoreEntry(at, { ...before, note: text })]);
   },
+  pictures: (t) => t.set({ pictures: !t.state.pictures }),
   /** Asks what was not visible by itself all the same: the checkpoint in hand, else the first of the delivery. */
   seeAllTheSame(t) {
     const delivery = deliveryOf(t.world, t.state);
@@ -429,6 +432,7 @@ const WHILE_PLAYING: ReadonlySet<BenchAction['type']> = new Set([
   'whole',
   'pan',
   'say',
+  'pictures',
   'problem',
   'arrived',
   'stands',

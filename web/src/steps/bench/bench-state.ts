@@ -62,6 +62,8 @@ export interface BenchState {
   /** The point in hand, exactly while the layer is 'points'. */
   readonly held: PointInHand | null;
   readonly playing: boolean;
+  /** Whether the drawings of the levels stand beside their words. */
+  readonly pictures: boolean;
   readonly problem: string | null;
   /** What was just done, in words. */
   readonly said: string | null;
@@ -101,6 +103,7 @@ export function initialState(world: BenchWorld, props: Pick<BenchProps, 'marks' 
     layer: 'work',
     held: null,
     playing: false,
+    pictures: false,
     problem: null,
     said: null,
   };

@@ -86,6 +86,7 @@ export const KEY_TABLE: readonly KeyRow[] = [
   row('Enter', ['levels'], act({ type: 'task', task: 'levels' }), 'to what is not scored yet', '↵'),
   row('n', SCORING, act({ type: 'level', level: 'NV' }), 'not visible'),
   row('e', SCORING, act({ type: 'seeAllTheSame' }), 'ask what these views do not show'),
+  row('p', SCORING, act({ type: 'pictures' }), 'how the levels look'),
   row('f', SCORING, act({ type: 'layer', on: 'askFault' }), 'what was seen'),
   row('m', SCORING, act({ type: 'layer', on: 'askNote' }), 'note'),
   ...FAULT_LETTERS.flatMap((letter, index) => [

@@ -72,7 +72,15 @@ export function HandOut(props: HandOutProps) {
         </p>
       )}
       {d.focus.map((f, i) => (
-        <HandOutFocus key={f.checkpoint} focus={f} plan={plan} number={i + 1} freeze={props.freezes[i] ?? null} first={i === 0} />
+        <HandOutFocus
+          key={f.checkpoint}
+          focus={f}
+          hand={camper.hand}
+          plan={plan}
+          number={i + 1}
+          freeze={props.freezes[i] ?? null}
+          first={i === 0}
+        />
       ))}
       {d.focus.length > 0 && <DrillPlan document={d} timeZone={camp.timeZone} />}
       {d.oneOffs.length > 0 && (

@@ -1,4 +1,5 @@
 import type { DrillPlan, FocusItem } from '@stride-chalk/core';
+import { AnchorPicture } from '../../parts/AnchorPicture.tsx';
 import { amountOf } from './amount-of.ts';
 
 export interface HandOutFreeze {
@@ -12,12 +13,14 @@ export interface HandOutFreeze {
 /** One thing to work on: how it looks, the cue, why it comes now, what to do, and how we will know. */
 export function HandOutFocus({
   focus: f,
+  hand,
   plan,
   number,
   freeze,
   first,
 }: {
   focus: FocusItem;
+  hand: 'R' | 'L';
   plan: DrillPlan;
   number: number;
   freeze: HandOutFreeze | null;
@@ -25,13 +28,21 @@ export function HandOutFocus({
 }) {
   return (
     <section className="mt-3 grid break-inside-avoid grid-cols-[296px_1fr] gap-5 border-t-[1.5px] border-[#d8cdb8] pt-3 max-[640px]:grid-cols-1">
-      {freeze ? (
-        <Freeze freeze={freeze} title={f.title} />
-      ) : (
-        <div className="grid h-[200px] place-items-center border-[1.5px] border-dashed border-[#d8cdb8] px-4 text-center text-fine text-[#63503f]">
-          No film shows this moment.
-        </div>
-      )}
+      <div>
+        {freeze ? (
+          <Freeze freeze={freeze} title={f.title} />
+        ) : (
+          <div className="grid h-[200px] place-items-center border-[1.5px] border-dashed border-[#d8cdb8] px-4 text-center text-fine text-[#63503f]">
+            No film shows this moment.
+          </div>
+        )}
+        {f.picture && (
+          <figure className="m-0 mt-2 grid grid-cols-[112px_1fr] items-center gap-3">
+            <AnchorPicture src={f.picture} hand={hand} says={`Drawing: ${f.title}`} />
+            <figcaption className="text-fine leading-snug text-[#63503f]">What it should look like</figcaption>
+          </figure>
+        )}
+      </div>
       <div>
         <h2 className="m-0 text-head">
           <span className="me-2 text-large text-[#9c3d1e]">{number}</span>
@@ -49,7 +60,8 @@ export function HandOutFocus({
               <dd className="m-0">
                 {f.drills.map((x) => (
                   <span key={x.id} className="block">
-                    <b>{x.name}</b>, {amountOf(f, x, plan)}. {x.how}
+                    <b>{x.name}</b>, {amountOf(f, x, plan)}. {x.how} {x.feel && <i>Feel: {lower(x.feel)}</i>}{' '}
+                    {x.need && `You need: ${lower(x.need)}`} {x.stop} {x.noBall && `No ball at hand? ${x.noBall}`}
                   </span>
                 ))}
               </dd>
@@ -62,6 +74,8 @@ export function HandOutFocus({
     </section>
   );
 }
+
+const lower = (sentence: string): string => `${sentence[0]!.toLowerCase()}${sentence.slice(1)}`;
 
 /** The freeze frame, cropped around the body, with the figure in chalk. */
 function Freeze({ freeze, title }: { freeze: HandOutFreeze; title: string }) {

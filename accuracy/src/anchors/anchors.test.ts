@@ -1,0 +1,46 @@
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+import { defaultSheet, figureLimits, suggestLevel, type FigureId } from '@stride-chalk/core';
+import { anchorDrawings } from './anchor-drawing.ts';
+import { ANCHORS } from './anchor-list.ts';
+
+const folder = fileURLToPath(new URL('../../../web/public/anchors/', import.meta.url));
+
+describe('the drawings of the levels', () => {
+  test.each(ANCHORS.map((a) => [a.checkpoint, a] as const))(
+    '%s: each level shows the figure of that level, and is the one checked in',
+    (id, anchor) => {
+      const drawings = anchorDrawings(anchor);
+      expect(drawings.length % 8, 'four levels of two bodies').toBe(0);
+      for (const { set, level, svg, value, band } of drawings) {
+        expect(set.startsWith(`${id}-`)).toBe(true);
+        if (band)
+          expect(suggestLevel({ value, sd: 0 }, band, figureLimits(anchor.figure as FigureId))!.level, `${set} ${value}`).toBe(
+            level,
+          );
+        expect(readFileSync(`${folder}${set}-${level}.svg`, 'utf8'), `${set}-${level}: run npm run anchors -w accuracy`).toBe(
+          svg,
+        );
+        expect(svg).not.toMatch(/<script|href=|url\(|<image/);
+      }
+      const moves = defaultSheet.checkpoints.find((c) => c.id === id)!.span !== undefined;
+      for (const { svg } of drawings) expect(svg.includes('<animate')).toBe(moves);
+    },
+  );
+
+  test('both readings of a school are drawn where it has bands of its own', () => {
+    for (const id of ['B3', 'B4', 'F2', 'G1'] as const) {
+      const options = defaultSheet.checkpoints.find((c) => c.id === id)!.readings!.map((r) => r.option);
+      const sets = new Set(anchorDrawings(ANCHORS.find((a) => a.checkpoint === id)!).map((d) => d.set));
+      expect(sets).toEqual(new Set(options.flatMap((o) => [`${id}-${o}-child`, `${id}-${o}-youth`])));
+    }
+  });
+
+  test('all together take less than 6 MB, and no file is left over', () => {
+    const files = readdirSync(folder);
+    expect(files.reduce((sum, f) => sum + statSync(folder + f).size, 0)).toBeLessThan(6 * 1024 * 1024);
+    const drawn = new Set(ANCHORS.map((a) => a.checkpoint));
+    for (const f of files) expect(drawn.has(f.split('-')[0]!), f).toBe(true);
+  });
+});
