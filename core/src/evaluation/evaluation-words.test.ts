@@ -208,7 +208,8 @@ describe('a focus in words', () => {
 
   test('what is asked once of the set is a focus by its one score', () => {
     const [focus] = one({ X1: ['NV', 'NV', 1] }, { faults: { X1: ['X1.varies'] } });
-    expect(focus).toMatchObject({ checkpoint: 'X1', seen: `In 1 of 1 ${seen('X1.varies')}.` });
+    expect(focus).toMatchObject({ checkpoint: 'X1', seen: `Over the whole set ${seen('X1.varies')}.` });
+    expect(said(evaluationInput({ X1: ['NV', 'NV', 3] })).strengths[0]!.text).toBe('There over the whole set.');
     expect(one({ E2: ['NV', 'NV', 1] }, { faults: { E2: ['E2.late'] } })).toEqual([]);
   });
 

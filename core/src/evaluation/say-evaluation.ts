@@ -163,7 +163,7 @@ function strengths(found: Found, inFocus: ReadonlySet<string>): Said['strengths'
     return {
       checkpoint: checkpoint.id,
       title: checkpoint.strength,
-      text: `There in ${threes} of ${habit.visible} deliveries.${measured}`,
+      text: `${checkpoint.of === 'set' && habit.visible === 1 ? 'There over the whole set' : `There in ${threes} of ${habit.visible} deliveries`}.${measured}`,
     };
   });
 }
@@ -204,7 +204,7 @@ function focusItem(found: Found, choice: FocusChoice, taken: ReadonlySet<string>
   const habit =
     choice.lowThroughout || !main
       ? `Not there yet in all ${choice.visible} deliveries${each.length > 0 ? `, in different ways: ${each.join('; ')}` : ''}`
-      : `In ${main.seen} of ${main.visible} ${faultText(sheet, main)}`;
+      : `${checkpoint.of === 'set' && main.visible === 1 ? 'Over the whole set' : `In ${main.seen} of ${main.visible}`} ${faultText(sheet, main)}`;
   const names = choice.explains.map((id) => checkpointOf(sheet, id).name.toLowerCase());
   const upstream = choice.explainedBy ? checkpointOf(sheet, choice.explainedBy).focus.title : null;
   const shown = figures.find((f) => showing.includes(f.delivery)) ?? null;

@@ -1,4 +1,4 @@
-import { useRef, type ReactNode } from 'react';
+import { useRef } from 'react';
 import {
   anchorPictures,
   eventName,
@@ -109,18 +109,27 @@ export function LevelPanel({
                   {here && pictures && !drawn && (
                     <p className="m-0 mt-1 text-small text-soft">This one cannot be drawn: the words hold.</p>
                   )}
+                  {drawn && pictures && (
+                    <div className="mt-2 grid grid-cols-4 gap-[6px]">
+                      {([0, 1, 2, 3] as const).map((level) => (
+                        <button
+                          key={level}
+                          type="button"
+                          onClick={() => onLevel(level)}
+                          className={`border-0 bg-transparent p-0 ${score?.level === level ? 'outline outline-2 outline-ink' : ''}`}
+                        >
+                          <AnchorPicture src={drawn[level]} hand={pictures.hand} says={`${c.name} at level ${level}`} />
+                          <b className="sign text-small">{level}</b>
+                        </button>
+                      ))}
+                    </div>
+                  )}
                   <div className="mt-2 grid gap-[3px]" role="group" aria-label="Levels">
                     {([0, 1, 2, 3] as const).map((level) => (
                       <LevelRow
                         key={level}
                         keyName={String(level)}
                         text={c.descriptions[level]}
-                        picture={
-                          drawn &&
-                          pictures && (
-                            <AnchorPicture src={drawn[level]} hand={pictures.hand} says={`${c.name} at level ${level}`} />
-                          )
-                        }
                         picked={score?.level === level}
                         suggested={suggestion?.level === level}
                         onClick={() => onLevel(level)}
@@ -204,14 +213,12 @@ function momentOf(c: ResolvedCheckpoint): string | null {
 function LevelRow({
   keyName,
   text,
-  picture = null,
   picked,
   suggested,
   onClick,
 }: {
   keyName: string;
   text: string;
-  picture?: ReactNode;
   picked: boolean;
   suggested: boolean;
   onClick: () => void;
@@ -221,11 +228,10 @@ function LevelRow({
       type="button"
       onClick={onClick}
       aria-pressed={picked}
-      className={`grid ${picture ? 'grid-cols-[30px_1fr_104px] !items-start' : 'grid-cols-[30px_1fr]'} items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-small leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}
+      className={`grid grid-cols-[30px_1fr] items-baseline gap-2 rounded-[2px] border-0 px-1 py-[2px] text-start text-small leading-snug ${picked ? 'bg-paper font-semibold outline outline-[1.5px] outline-ink' : 'bg-transparent'}`}
     >
       <kbd className={suggested ? '!border-clay' : ''}>{keyName}</kbd>
       <span>{text}</span>
-      {picture}
     </button>
   );
 }

@@ -60,8 +60,8 @@ export function HandOutFocus({
               <dd className="m-0">
                 {f.drills.map((x) => (
                   <span key={x.id} className="block">
-                    <b>{x.name}</b>, {amountOf(f, x, plan)}. {x.how} {x.feel && <i>Feel: {lower(x.feel)}</i>}{' '}
-                    {x.need && `You need: ${lower(x.need)}`} {x.stop} {x.noBall && `No ball at hand? ${x.noBall}`}
+                    <b>{x.name}</b>, {amountOf(f, x, plan)}. {x.how}
+                    <DrillMore drill={x} />
                   </span>
                 ))}
               </dd>
@@ -73,6 +73,13 @@ export function HandOutFocus({
       </div>
     </section>
   );
+}
+
+/** What else a family has to know of a drill; nothing in documents from before it was kept. */
+function DrillMore({ drill: { need, feel, stop, noBall } }: { drill: FocusItem['drills'][number] }) {
+  const lines = [feel && `Feel: ${lower(feel)}`, need && `You need: ${lower(need)}`, noBall && `No ball? ${noBall}`, stop];
+  const said = lines.filter((line) => line);
+  return said.length > 0 ? <span className="mb-[3px] block text-[#63503f]">{said.join(' ')}</span> : null;
 }
 
 const lower = (sentence: string): string => `${sentence[0]!.toLowerCase()}${sentence.slice(1)}`;
