@@ -9,6 +9,7 @@ test.describe.configure({ timeout: 300_000 });
 
 for (const [command, args] of [
   ['planning', []],
+  ['severity', []],
   ['pages', ['8']],
   ['load', []],
   ['kills', ['1', '1']],

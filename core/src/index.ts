@@ -176,3 +176,4 @@ export {
 } from './sheet/shape.ts';
 export * from './agreement/index.ts';
 export * from './record/index.ts';
+export * from './severity/index.ts';

@@ -1,0 +1,5 @@
+export { fairLevel, isSevere, LEAST_SHARED, severityInLevels, type SeverityInLevels } from './fair-level.ts';
+export type { FacetRecord } from './facet-data.ts';
+export type { Facet, FacetFit, FacetMeasure } from './facet-fit.ts';
+export { fitFacets, type Estimator } from './fit-facets.ts';
+export { UnlinkedDesign } from './unlinked.ts';
