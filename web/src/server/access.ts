@@ -12,6 +12,7 @@ export const DUTIES = {
   'check campers in': EVERYBODY,
   'count throws': EVERYBODY,
   'film and sort films': EVERYBODY,
+  'read the checkpoint sheet': EVERYBODY,
   'break down and score': COACHES,
   'write up, release and print hand-outs': COACHES,
   'plan the day': LEAD,
@@ -64,6 +65,8 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'DELETE /api/refusals/[id]': 'film and sort films',
   'POST /api/simulated-films': 'film and sort films',
 
+  'GET /sheet': 'read the checkpoint sheet',
+  'GET /sheet/print': 'read the checkpoint sheet',
   'GET /bench/[bib]': 'break down and score',
   'PUT /api/entries/[id]': 'break down and score',
   'GET /differences': 'see where coaches differ',
