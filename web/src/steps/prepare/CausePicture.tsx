@@ -8,7 +8,7 @@ export function CausePicture({ sheet }: { sheet: Sheet }) {
     <div className="overflow-x-auto">
       <svg
         viewBox={`0 0 ${width} ${height}`}
-        className="cause-picture block min-w-[1000px]"
+        className="cause-picture block min-w-[1000px] overflow-visible pe-6"
         role="img"
         aria-label="What causes what, from the start to the finish"
       >

@@ -20,8 +20,11 @@ export function SheetPhase({
   sheet,
   checkpoints,
   ageGroup,
+  open = false,
 }: {
   sheet: Sheet;
+  /** On paper nothing is folded away. */
+  open?: boolean;
   /** Those of the phase, as they read at this age under the camp's schools. */
   checkpoints: readonly ResolvedCheckpoint[];
   ageGroup: AgeGroup;
@@ -29,7 +32,7 @@ export function SheetPhase({
   return (
     <div>
       {checkpoints.map((c) => (
-        <SheetCheckpoint key={c.id} sheet={sheet} checkpoint={c} ageGroup={ageGroup} />
+        <SheetCheckpoint key={c.id} sheet={sheet} checkpoint={c} ageGroup={ageGroup} open={open} />
       ))}
     </div>
   );
@@ -39,10 +42,12 @@ function SheetCheckpoint({
   sheet,
   checkpoint: c,
   ageGroup,
+  open,
 }: {
   sheet: Sheet;
   checkpoint: ResolvedCheckpoint;
   ageGroup: AgeGroup;
+  open: boolean;
 }) {
   const drawn = anchorPictures(c, ageGroup);
   const school = c.option === null ? null : sheet.schools.find((s) => s.id === c.school);
@@ -81,7 +86,7 @@ function SheetCheckpoint({
       </ol>
       {c.bands.length > 0 && <Bands bands={c.bands} />}
       {other && (
-        <details className="mt-2 text-small">
+        <details className="mt-2 text-small" open={open}>
           <summary className="cursor-pointer text-soft">The other school: {otherName}</summary>
           <ol className="m-0 mt-1 list-none p-0">
             {([3, 2, 1, 0] as const).map((level) => (
@@ -94,7 +99,7 @@ function SheetCheckpoint({
       )}
       <div className="mt-3 grid gap-2">
         {c.faults.map((f) => (
-          <FaultLine key={f.code} fault={f} sheet={sheet} />
+          <FaultLine key={f.code} fault={f} sheet={sheet} open={open} />
         ))}
       </div>
     </section>
@@ -120,14 +125,14 @@ function Bands({ bands }: { bands: readonly Band[] }) {
   );
 }
 
-function FaultLine({ fault: f, sheet }: { fault: Fault; sheet: Sheet }) {
+function FaultLine({ fault: f, sheet, open }: { fault: Fault; sheet: Sheet; open: boolean }) {
   const checkpointOf = (name: string): string =>
     sheet.checkpoints.find((c) => name === c.id || name.startsWith(`${c.id}.`))?.name ?? name;
   const drills = f.drills.map((id) => sheet.drills.find((d) => d.id === id)?.name ?? id);
   const causes = sheet.causes.filter((c) => c.effect === f.code || f.code.startsWith(`${c.effect}.`));
   const effects = sheet.causes.filter((c) => c.cause === f.code || f.code.startsWith(`${c.cause}.`));
   return (
-    <details className="border-s-4 border-rule ps-3">
+    <details className="border-s-4 border-rule ps-3" open={open}>
       <summary className="cursor-pointer text-note">
         <b>{f.name}</b> <span className="text-soft">{f.seen[1]}</span>
       </summary>

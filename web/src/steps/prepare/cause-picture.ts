@@ -1,12 +1,12 @@
 import { checkpointOfCode, type Sheet } from '@stride-chalk/core';
 
-export interface CauseNode {
+interface CauseNode {
   readonly id: string;
   readonly name: string;
   readonly x: number;
   readonly y: number;
 }
-export interface CauseArrow {
+interface CauseArrow {
   readonly from: string;
   readonly to: string;
   readonly d: string;
@@ -22,8 +22,8 @@ export interface CausePictureShape {
 }
 
 const COLUMN = 150;
-const ROW = 62;
-const BOX = { width: 118, height: 40 } as const;
+const ROW = 92;
+const BOX = { width: 112, height: 46 } as const;
 const TOP = 52;
 
 /**
@@ -51,9 +51,13 @@ export function causePicture(sheet: Sheet): CausePictureShape {
     const key = `${checkpointOfCode(c.cause)} ${checkpointOfCode(c.effect)}`;
     pairs.set(key, [...(pairs.get(key) ?? []), `${c.cause} → ${c.effect}: ${c.why}`]);
   }
+  const ends = [...pairs.keys()].map((key) => key.split(' ') as [string, string]);
   const arrows = [...pairs].map(([key, lines]): CauseArrow => {
     const [from, to] = key.split(' ') as [string, string];
-    return { from, to, d: wayOf(at.get(from)!, at.get(to)!), says: lines.join('\n') };
+    const outs = ends.filter(([f]) => f === from).map(([, t]) => at.get(t)!);
+    const ins = ends.filter(([, t]) => t === to).map(([f]) => at.get(f)!);
+    const [a, b] = [at.get(from)!, at.get(to)!];
+    return { from, to, d: wayOf({ ...a, y: a.y + port(outs, b) }, { ...b, y: b.y + port(ins, a) }), says: lines.join('\n') };
   });
   return {
     width: phases.length * COLUMN,
@@ -62,6 +66,13 @@ export function causePicture(sheet: Sheet): CausePictureShape {
     nodes,
     arrows,
   };
+}
+
+/** Where at its side a box has the end of an arrow: those to higher boxes above those to lower ones. */
+function port(others: readonly CauseNode[], one: CauseNode): number {
+  const sorted = [...others].sort((a, b) => a.y - b.y || a.x - b.x);
+  const room = BOX.height - 14;
+  return sorted.length < 2 ? 0 : -room / 2 + (room * sorted.findIndex((o) => o.id === one.id)) / (sorted.length - 1);
 }
 
 /** A curve from one box to the other: out at the side of the plate, in at the side of the rubber; within a column round its side. */
