@@ -5,18 +5,60 @@ import {
   ageGroupOf,
   ALWAYS_ASKED,
   chooseFocus,
+  fitFacets,
   defaultSheet,
   frameTimebase,
   habitsOf,
   measureDelivery,
   orderProblems,
   resolveSheet,
+  samePage,
   type Score,
 } from '@stride-chalk/core';
-import { CAMP, CAMPERS, clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf } from '@stride-chalk/demo';
+import {
+  CAMP,
+  CAMPERS,
+  clipsOfBib,
+  DEMO_CLIPS,
+  LAST_YEAR_ONLY,
+  LAST_YEAR_SEVERITY,
+  lastYearLevels,
+  marksOf,
+  pointsOf,
+  READ_IN_TWO_WAYS,
+  scoresOf,
+} from '@stride-chalk/demo';
 import { deliveryMotion, frameMoments, trueFigures } from '@stride-chalk/fieldcam';
 
 const clipFile = (name: string): string => fileURLToPath(new URL(`../../demo/clips/${name}`, import.meta.url));
+
+describe('last year’s levels', () => {
+  const levels = lastYearLevels((c) =>
+    resolveSheet(defaultSheet, ageGroupOf(c.born, CAMP.firstDay))
+      .filter((x) => x.scored)
+      .map((x) => x.id),
+  );
+  const records = levels.map((l) => ({ camper: String(l.bib), coach: l.coach, checkpoint: l.checkpoint, level: l.level }));
+
+  test('thirty campers by three coaches, some by two; the severities that they were made with are found', () => {
+    expect(new Set(records.map((r) => r.camper)).size).toBe(30);
+    expect(LAST_YEAR_ONLY.map((c) => c.name)).toHaveLength(new Set(LAST_YEAR_ONLY.map((c) => c.name)).size);
+    const { coaches, shared } = fitFacets(
+      records.filter((r) => r.checkpoint !== READ_IN_TWO_WAYS),
+      { estimator: 'marginal' },
+    );
+    for (const [coach, severity] of Object.entries(LAST_YEAR_SEVERITY)) {
+      const { measure, standardError } = coaches[coach]!;
+      expect(Math.abs(measure! - severity), `${coach}: ${measure}`).toBeLessThan(3 * standardError!);
+      expect(shared[coach]).toBeGreaterThan(60);
+    }
+  });
+
+  test('the words that were read in two ways are the first to repair', () => {
+    const page = samePage(records.map((r) => ({ ...r, delivery: r.camper })));
+    expect(page.repairFirst[0]).toBe(READ_IN_TWO_WAYS);
+  });
+});
 
 describe('the demo camp', () => {
   test('six campers of mixed ages and hands are filmed three times in two views; one clip is VP9', () => {

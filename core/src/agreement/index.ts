@@ -4,5 +4,13 @@ export { fleissKappa, type FleissKappa } from './fleiss-kappa.ts';
 export { icc, type Icc, type IccModel } from './icc.ts';
 export { krippendorffAlpha, type Alpha, type MeasurementLevel } from './krippendorff-alpha.ts';
 export { percentAgreement, type PercentAgreement } from './percent-agreement.ts';
+export {
+  LEAST_JUDGEMENTS,
+  samePage,
+  type CheckpointAgreement,
+  type PairAgreement,
+  type SamePage,
+  type StaffLevel,
+} from './same-page.ts';
 export { wilsonInterval, type ShareInterval } from './wilson-interval.ts';
 export type { Ratings, Undefined } from './ratings.ts';

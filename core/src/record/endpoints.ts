@@ -154,6 +154,7 @@ export const ENDPOINTS = {
     answers: importedSchema,
   },
   'GET /api/roster.csv': { does: 'The roster as a table.', status: 200, answers: csv },
+  'GET /api/same-page.csv': { does: 'Every level that was given, as a table.', status: 200, answers: csv },
 
   'GET /api/gate': {
     does: 'The list at the gate as it stands.',

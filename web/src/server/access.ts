@@ -70,6 +70,8 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /bench/[bib]': 'break down and score',
   'PUT /api/entries/[id]': 'break down and score',
   'GET /differences': 'see where coaches differ',
+  'GET /same-page': 'see where coaches differ',
+  'GET /api/same-page.csv': 'see where coaches differ',
   'GET /handouts/[bib]': 'write up, release and print hand-outs',
   'GET /handouts/[bib]/print': 'write up, release and print hand-outs',
   'POST /api/evaluations': 'write up, release and print hand-outs',

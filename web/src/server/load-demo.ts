@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
@@ -19,6 +20,8 @@ import {
   CAMP,
   CAMPERS,
   LAST_YEAR,
+  LAST_YEAR_ONLY,
+  lastYearLevels,
   ORGANISATION,
   PASSWORD,
   scoresOf,
@@ -229,12 +232,81 @@ export async function loadDemo(now = Date.now()): Promise<void> {
       firstDay: before(CAMP.firstDay),
       lastDay: before(CAMP.lastDay),
     },
-    CAMPERS.filter((c) => (LAST_YEAR.bibs as readonly number[]).includes(c.bib)),
+    [...CAMPERS.filter((c) => (LAST_YEAR.bibs as readonly number[]).includes(c.bib)), ...LAST_YEAR_ONLY],
     people.slice(0, 4),
     6,
   );
   for (const l of last.campers.filter((c) => (LAST_YEAR.evaluated as readonly number[]).includes(c.camper.bib)))
     await loadLastYear(last.campId, l, last.firstDay, moved(l.camper.born), coach.id);
+  await loadLastYearsLevels(last, new Map(people.map((p) => [p.name as string, p.id])), moved);
+}
+
+/** Three coaches' levels of thirty campers of last year, so that the same-page board has something to show; the films are gone. */
+async function loadLastYearsLevels(
+  week: Week,
+  coaches: ReadonlyMap<string, StaffId>,
+  moved: (day: string) => string,
+): Promise<void> {
+  const of = new Map(week.campers.map((l) => [l.camper.bib, { ...l, deliveryId: newId<DeliveryId>() }]));
+  const levels = lastYearLevels((c) =>
+    resolveSheet(defaultSheet, ageGroupOf(moved(c.born), week.firstDay))
+      .filter((x) => x.scored)
+      .map((x) => x.id),
+  );
+  const scored = LAST_YEAR_ONLY.map((c) => ({
+    own: of.get(c.bib)!,
+    by: coaches.get(levels.find((l) => l.bib === c.bib)!.coach)!,
+  }));
+  await db()
+    .insert(deliveries)
+    .values(
+      scored.map(({ own, by }) => ({
+        id: own.deliveryId,
+        camperId: own.id,
+        number: 1,
+        kind: 'stretch' as const,
+        thrownOn: week.firstDay,
+        enteredBy: by,
+      })),
+    );
+  await db()
+    .insert(throws)
+    .values(
+      scored.map(({ own, by }) => ({
+        id: v7(),
+        childId: own.childId,
+        campId: week.campId,
+        day: week.firstDay,
+        kind: 'filming' as const,
+        count: 1,
+        deliveryId: own.deliveryId,
+        enteredBy: by,
+      })),
+    );
+  const faultOf = (checkpoint: string, bib: number): string[] => {
+    const faults = defaultSheet.checkpoints.find((c) => c.id === checkpoint)!.faults;
+    return [faults[bib % faults.length]!.code];
+  };
+  const camp = await campById(week.campId);
+  const someAtATime = pLimit(8);
+  await Promise.all(
+    levels.map(({ bib, coach, checkpoint, level }) =>
+      someAtATime(() =>
+        recordEntry(
+          v7(),
+          {
+            kind: 'score',
+            deliveryId: of.get(bib)!.deliveryId,
+            checkpoint,
+            level: String(level) as '0',
+            faults: level === 3 ? [] : faultOf(checkpoint, bib),
+            note: null,
+          },
+          { id: coaches.get(coach)!, camp },
+        ),
+      ),
+    ),
+  );
 }
 
 /** An evaluation of last year, from its levels; the films are gone, their time was over. */
