@@ -1,17 +1,8 @@
-import {
-  anchorPictures,
-  eventName,
-  FIGURES,
-  type AgeGroup,
-  type Band,
-  type EventId,
-  type ResolvedCheckpoint,
-  type Sheet,
-} from '@stride-chalk/core';
+import { anchorPictures, FIGURES, type AgeGroup, type Band, type ResolvedCheckpoint, type Sheet } from '@stride-chalk/core';
 import { AnchorPicture } from '../../parts/AnchorPicture.tsx';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
-import { VIEW_NAMES } from '../../parts/view-names.ts';
 import { bandInWords } from './band-in-words.ts';
+import { lookAt } from './look-at.ts';
 
 type Fault = ResolvedCheckpoint['faults'][number];
 
@@ -20,11 +11,8 @@ export function SheetPhase({
   sheet,
   checkpoints,
   ageGroup,
-  open = false,
 }: {
   sheet: Sheet;
-  /** On paper nothing is folded away. */
-  open?: boolean;
   /** Those of the phase, as they read at this age under the camp's schools. */
   checkpoints: readonly ResolvedCheckpoint[];
   ageGroup: AgeGroup;
@@ -32,7 +20,7 @@ export function SheetPhase({
   return (
     <div>
       {checkpoints.map((c) => (
-        <SheetCheckpoint key={c.id} sheet={sheet} checkpoint={c} ageGroup={ageGroup} open={open} />
+        <SheetCheckpoint key={c.id} sheet={sheet} checkpoint={c} ageGroup={ageGroup} />
       ))}
     </div>
   );
@@ -42,12 +30,10 @@ function SheetCheckpoint({
   sheet,
   checkpoint: c,
   ageGroup,
-  open,
 }: {
   sheet: Sheet;
   checkpoint: ResolvedCheckpoint;
   ageGroup: AgeGroup;
-  open: boolean;
 }) {
   const drawn = anchorPictures(c, ageGroup);
   const school = c.option === null ? null : sheet.schools.find((s) => s.id === c.school);
@@ -86,7 +72,7 @@ function SheetCheckpoint({
       </ol>
       {c.bands.length > 0 && <Bands bands={c.bands} />}
       {other && (
-        <details className="mt-2 text-small" open={open}>
+        <details className="mt-2 text-small">
           <summary className="cursor-pointer text-soft">The other school: {otherName}</summary>
           <ol className="m-0 mt-1 list-none p-0">
             {([3, 2, 1, 0] as const).map((level) => (
@@ -99,20 +85,11 @@ function SheetCheckpoint({
       )}
       <div className="mt-3 grid gap-2">
         {c.faults.map((f) => (
-          <FaultLine key={f.code} fault={f} sheet={sheet} open={open} />
+          <FaultLine key={f.code} fault={f} sheet={sheet} />
         ))}
       </div>
     </section>
   );
-}
-
-/** On which frame or in which span, from where, and how often. */
-function lookAt(c: ResolvedCheckpoint): string {
-  const moment = c.span
-    ? `in motion, from ${c.span.map((e) => eventName(e as EventId)).join(' to ')}`
-    : `on the frame: ${eventName(c.event as EventId)}`;
-  const views = c.views.map((v) => VIEW_NAMES[v].toLowerCase()).join(', ');
-  return `${moment} · ${views}${c.of === 'set' ? ' · once for the whole set' : ''}`;
 }
 
 function Bands({ bands }: { bands: readonly Band[] }) {
@@ -125,14 +102,14 @@ function Bands({ bands }: { bands: readonly Band[] }) {
   );
 }
 
-function FaultLine({ fault: f, sheet, open }: { fault: Fault; sheet: Sheet; open: boolean }) {
+function FaultLine({ fault: f, sheet }: { fault: Fault; sheet: Sheet }) {
   const checkpointOf = (name: string): string =>
     sheet.checkpoints.find((c) => name === c.id || name.startsWith(`${c.id}.`))?.name ?? name;
   const drills = f.drills.map((id) => sheet.drills.find((d) => d.id === id)?.name ?? id);
   const causes = sheet.causes.filter((c) => c.effect === f.code || f.code.startsWith(`${c.effect}.`));
   const effects = sheet.causes.filter((c) => c.cause === f.code || f.code.startsWith(`${c.cause}.`));
   return (
-    <details className="border-s-4 border-rule ps-3" open={open}>
+    <details className="border-s-4 border-rule ps-3">
       <summary className="cursor-pointer text-note">
         <b>{f.name}</b> <span className="text-soft">{f.seen[1]}</span>
       </summary>

@@ -47,6 +47,12 @@ export function SeverityLines({
         Levels that a coach takes from a camper or adds, against the mean of the staff, with 95 % limits: campers and checkpoints
         made alike.
       </p>
+      <p aria-hidden="true" className="m-0 grid grid-cols-[190px_1fr_260px] gap-4 text-fine text-soft max-[820px]:hidden">
+        <span className="col-start-2 flex justify-between">
+          <span>strict: takes a level</span>
+          <span>mild: adds a level</span>
+        </span>
+      </p>
       <ul className="m-0 list-none p-0">
         {[...news.coaches]
           .sort((a, b) => (b.levels?.value ?? 0) - (a.levels?.value ?? 0))
