@@ -1,9 +1,12 @@
 import { LAST_YEAR_SEVERITY } from '@stride-chalk/demo';
-import { expect, test } from './support/at-work.ts';
+import { atWorkAs, expect, test } from './support/at-work.ts';
 
 const url = (): string => process.env.E2E_URL!;
 
-test('a lead sees who is strict, which words to talk about, and that a camp with few shared levels says so', async ({ lead }) => {
+test('a lead sees who is strict, which words to talk about, and that a camp with few shared levels says so', async ({
+  page: lead,
+}) => {
+  await atWorkAs(lead, 'Marit');
   await lead.goto(`${url()}/same-page`);
   // This year hardly anything was scored twice.
   await expect(lead.getByText(/too few to say anything|No delivery has been scored by two/).first()).toBeVisible();

@@ -50,7 +50,7 @@ export function trueFigures(motion: DeliveryMotion) {
   return {
     baseWidth: (100 * (set.frontAnkle.x - set.backAnkle.x)) / (S.shoulderBreadth * H),
     rockBack: percent(set.head.x - Math.min(...step(ev.set, ev.liftTop).map((t) => at(t).head.x))),
-    kneeLift: top.frontKnee.y / ((top.frontHip.y + top.backHip.y) / 2),
+    kneeLift: (100 * top.frontKnee.y) / ((top.frontHip.y + top.backHip.y) / 2),
     pelvisAhead: percent((top.frontHip.x + top.backHip.x) / 2 - top.backAnkle.x),
     backKneeTop: knee(ev.liftTop, 'back'),
     backKneeLoad: Math.min(...step(ev.liftTop, ev.driveStart + 0.02).map((t) => knee(t, 'back'))),

@@ -57,9 +57,7 @@ export function anchorDrawings(anchor: Anchor): AnchorDrawing[] {
   });
 }
 
-/** The figure in the units of the bands: shares of body height stand in per cent there. */
-const figureOf = (anchor: Anchor, motion: DeliveryMotion): number =>
-  trueFigures(motion)[anchor.figure] * (anchor.figure === 'kneeLift' ? 100 : 1);
+const figureOf = (anchor: Anchor, motion: DeliveryMotion): number => trueFigures(motion)[anchor.figure];
 
 function drawingsOf(anchor: Anchor, checkpoint: Checkpoint, body: Body, band: Band | null): AnchorDrawing[] {
   const motions = LEVELS.map((level) => motionAt(anchor, body, band, level));
