@@ -27,9 +27,10 @@ const VIEWS = [
   ['home', '/', []],
   ['sort', '/campers/9', []],
   ['bench-key-frames', '/bench/27', ['t', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown']],
-  ['bench-levels', '/bench/27', ['s', ...Array.from({ length: 21 }, () => 'ArrowDown')]],
+  ['bench-levels', '/bench/27', ['s', 'p', ...Array.from({ length: 17 }, () => 'ArrowDown')]],
   ['bench-across', '/bench/27', ['x', ...Array.from({ length: 26 }, () => 'ArrowDown')]],
   ['bench-figures', '/bench/31', ['d', 'g', ...Array.from({ length: 8 }, () => 'ArrowDown'), 'Enter']],
+  ['sheet', '/sheet?phase=contact&age=13-14', []],
   ['write-up', '/handouts/4', []],
   ['hand-out', '/handouts/27/print', []],
 ];
@@ -93,4 +94,15 @@ for (const [name, path] of [
   await awake();
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
+// Last year's camp has levels of three coaches.
+const camp = page.locator('#camp-at-work');
+await camp.selectOption((await camp.locator('option').evaluateAll((all) => all.map((o) => o.value)))[2]);
+await page.waitForLoadState();
+await page.goto(`${url}/same-page`, { waitUntil: 'load' });
+await page
+  .getByTestId(/^severity-/)
+  .first()
+  .waitFor();
+await page.evaluate(() => document.fonts.ready);
+await page.screenshot({ path: 'docs/screenshots/same-page.png' });
 await browser.close();
