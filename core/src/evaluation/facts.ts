@@ -22,6 +22,8 @@ export interface EvaluationInput {
   /** Ids of the deliveries of the set in the order in which they were thrown. */
   readonly deliveries: readonly string[];
   readonly scores: readonly Score[];
+  /** Ids of those whose scores they are; left out where nobody asks. */
+  readonly coaches?: readonly string[];
   readonly figures: readonly MeasuredFigure[];
   /** What arm care allows on a drill day, all drills together; left out where nobody asked. */
   readonly drillThrows?: number;
@@ -89,6 +91,8 @@ export const evaluationFactsSchema = z.object({
   later: many(choiceSchema),
   /** Checkpoints that are scored at this age and were visible in no delivery. */
   notSeen: many(code),
+  /** Ids of those whose levels were used; empty in documents from before that was kept. */
+  coaches: many(code).default([]),
   /** The camp's choices of schools, where it made some. */
   schools: z.record(z.string().max(40), z.string().max(80)),
   /** Throws that arm care allows on a drill day; null where nobody asked. */
@@ -122,6 +126,7 @@ export function findEvaluation(input: EvaluationInput): EvaluationFacts {
     notSeen: resolveSheet(sheet, ageGroup)
       .filter((c) => c.scored && !habits.some((h) => h.checkpoint === c.id && h.visible > 0))
       .map((c) => c.id),
+    coaches: [...(input.coaches ?? [])],
     schools: { ...input.schools } as Record<string, string>,
     drillThrows: input.drillThrows ?? null,
     reFilmOn: input.reFilmOn,

@@ -1,5 +1,8 @@
-import { inArray } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { BenchSet, EventId, PointId, ScorersBench, Seen, CamperId, StaffId } from '@stride-chalk/core';
+import { stillBlindTo } from './blind-scorer.ts';
+import type { Camper } from './campers.ts';
+import type { Camp } from './camps.ts';
 import { timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { marks, points, scores, staff } from './db/schema.ts';
@@ -7,8 +10,12 @@ import { deliveriesOf } from './deliveries.ts';
 
 const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
 
-/** Everything that is known of a camper's deliveries. */
-export async function benchSet(camperId: CamperId): Promise<BenchSet> {
+/**
+ * Everything that is known of a camper's deliveries.
+ *
+ * @param pointsBy whose points; null: everybody's
+ */
+export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = null): Promise<BenchSet> {
   const set = await deliveriesOf(camperId);
   const deliveryIds = set.map((d) => d.id);
   const films = await timedClipsOf(deliveryIds);
@@ -16,7 +23,12 @@ export async function benchSet(camperId: CamperId): Promise<BenchSet> {
   const none = clipIds.length === 0;
   const [marked, placed, scored] = await Promise.all([
     none ? [] : db().select().from(marks).where(inArray(marks.clipId, clipIds)),
-    none ? [] : db().select().from(points).where(inArray(points.clipId, clipIds)),
+    none
+      ? []
+      : db()
+          .select()
+          .from(points)
+          .where(and(inArray(points.clipId, clipIds), pointsBy === null ? undefined : eq(points.enteredBy, pointsBy))),
     deliveryIds.length === 0 ? [] : db().select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
   ]);
   return {
@@ -55,9 +67,17 @@ export async function benchSet(camperId: CamperId): Promise<BenchSet> {
   };
 }
 
-/** The bench as a scorer may see it: two who score one camper do not see each other's levels. */
-export async function benchFor(camperId: CamperId, staffId: StaffId): Promise<ScorersBench> {
-  const set = await benchSet(camperId);
+/**
+ * The bench as a scorer may see it: two who score one camper do not see each other's levels, and who scores second sees nobody's points either, for
+ * they are figures, before he has finished. Key frames are shared: two who disagree about a frame disagree about all that is read on it.
+ */
+export async function benchFor(
+  camp: Camp,
+  camper: Pick<Camper, 'id' | 'bib' | 'ageGroup'>,
+  staffId: StaffId,
+): Promise<ScorersBench> {
+  const blind = (await stillBlindTo(camp, camper, staffId)) !== null;
+  const set = await benchSet(camper.id, blind ? staffId : null);
   const others = set.scores.filter((s) => s.coachId !== staffId);
   const ids = [...new Set(others.map((s) => s.coachId))];
   const people =

@@ -5,8 +5,10 @@ import { addCamp } from './camp-settings.ts';
 import { camperById } from './campers.ts';
 import { campById, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
+import { eq } from 'drizzle-orm';
 import { clips, scoringTasks } from './db/schema.ts';
-import { differencesAt, requireNotBlind } from './differences.ts';
+import { requireNotBlind } from './blind-scorer.ts';
+import { differencesAt } from './differences.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
@@ -35,7 +37,8 @@ describe('what a scorer is sent', () => {
     await score(world.coach, id!, 'D3', '1', { faults: ['D3.across'], note: 'looks away' });
     await score(world.coach, id!, 'A2', '3');
     await score(world.otherCoach, id!, 'A2', '2');
-    const sent = await benchFor(child.camper, world.otherCoach);
+    const { camper } = await camperById(child.camper);
+    const sent = await benchFor(camp, camper, world.otherCoach);
     expect(sent.scores).toEqual([
       { deliveryId: id, checkpoint: 'A2', coachId: world.otherCoach, level: 2, faults: [], note: null },
     ]);
@@ -45,8 +48,8 @@ describe('what a scorer is sent', () => {
     ]);
     expect(JSON.stringify(sent)).not.toContain('looks away');
     expect(JSON.stringify(sent)).not.toContain('D3.across');
-    expect((await benchFor(child.camper, world.lead)).scores).toEqual([]);
-    expect((await benchFor(child.camper, world.coach)).scores).toHaveLength(2);
+    expect((await benchFor(camp, camper, world.lead)).scores).toEqual([]);
+    expect((await benchFor(camp, camper, world.coach)).scores).toHaveLength(2);
   });
 });
 
@@ -85,7 +88,7 @@ describe('where coaches differ', () => {
   });
 });
 
-test('the write-up stays closed to a blind second scorer until he has scored half of each filmed delivery himself', async () => {
+test('the write-up stays closed to a blind second scorer until he has scored all of each filmed delivery himself', async () => {
   const child = await world.addCamper(43, {}, 2);
   const { camper } = await camperById(child.camper);
   const [filmed, notFilmed] = child.deliveries;
@@ -107,17 +110,29 @@ test('the write-up stays closed to a blind second scorer until he has scored hal
     status: 403,
     message: expect.stringContaining('Delivery 1'),
   });
+  // Nor does he see a point that somebody has placed: it is a figure. The first scorer and he himself see their own.
+  await db()
+    .update(clips)
+    .set({ state: 'ready', frameTimes: [0, 0.1], towardsTarget: 1 })
+    .where(eq(clips.deliveryId, filmed!));
+  const clipId = (await db().select({ id: clips.id }).from(clips).where(eq(clips.deliveryId, filmed!)))[0]!.id;
+  const at = { kind: 'point', clipId, event: 'contact', x: 1, y: 1, pointSd: 2, frame: null, origin: 'placed' } as const;
+  await enterAs(anId(), { ...at, point: 'frontKnee' }, world.coach);
+  await enterAs(anId(), { ...at, point: 'frontHip' }, world.otherCoach);
+  const pointsFor = async (id: StaffId) => (await benchFor(camp, camper, id)).points.map((p) => p.point).sort();
+  expect(await pointsFor(world.otherCoach)).toEqual(['frontHip']);
+  expect(await pointsFor(world.coach)).toEqual(['frontHip', 'frontKnee']);
   // The first scorer, the lead, and a second scorer of somebody else are not held up.
   await requireNotBlind(camp, camper, { id: world.coach, role: 'coach' });
   await requireNotBlind(camp, camper, { id: world.otherCoach, role: 'lead' });
   await requireNotBlind(camp, (await camperById(world.camper)).camper, second);
-  const half = Math.ceil(asked().length / 2);
-  const own = asked().slice(0, half);
+  const own = asked();
   for (const c of own.slice(1)) await score(world.otherCoach, filmed!, c.id, 'NV');
   // Levels of the first scorer do not open it.
   for (const c of asked()) await score(world.coach, filmed!, c.id, 'NV');
   await expect(open()).rejects.toMatchObject({ code: 'blind-scorer' });
   await score(world.otherCoach, filmed!, own[0]!.id, 'NV');
   await open();
+  expect(await pointsFor(world.otherCoach)).toEqual(['frontHip', 'frontKnee']);
   expect(notFilmed).toBeDefined();
 });

@@ -5,7 +5,7 @@ import { camperById } from './campers.ts';
 import { campById } from './camps.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
-import { campers, evaluations } from './db/schema.ts';
+import { campers, evaluations, scoringTasks } from './db/schema.ts';
 import { enterAs } from './testing/entering.ts';
 import {
   compileDraft,
@@ -106,7 +106,18 @@ describe('an evaluation', () => {
         picture: null,
       },
     ]);
-    expect(frame.coaches).toEqual(['Coach', 'Other coach']);
+    // Named is whose levels were used, not whoever has scored.
+    expect(frame.coaches).toEqual(['Coach']);
+    // Whom the plan names counts, whoever drafts.
+    const [task] = await db()
+      .insert(scoringTasks)
+      .values({ id: anId(), camperId: world.camper, day: '2026-07-13', coachId: world.otherCoach, kind: 'first' })
+      .returning();
+    const planned = await draftBy(world.coach);
+    expect(planned.document.said.focus.map((f) => f.checkpoint)).toEqual(['A1']);
+    expect((await handOutFrame(planned)).coaches).toEqual(['Other coach']);
+    await db().delete(scoringTasks).where(eq(scoringTasks.id, task!.id));
+    expect((await draftBy(world.coach)).document.said.focus.map((f) => f.checkpoint)).toEqual(['E2']);
     // What the draft holds is among them, so that it can be dropped and added again.
     expect((await furtherFocusFor(draft, world.coach)).map((f) => f.checkpoint)).toEqual(['E2']);
   });

@@ -12,7 +12,6 @@ import {
   type EvaluationInput,
   type FocusItem,
   type Said,
-  type Score,
   type BenchSet,
   type CamperId,
   type StaffId,
@@ -26,36 +25,24 @@ import { campers, evaluations, formerDrafts, staff } from './db/schema.ts';
 import { measuredFigures } from './figures.ts';
 import { notFound, Refusal } from './refusal.ts';
 import { newId } from './new-id.ts';
+import { assignedScorers, usedScores } from './used-scores.ts';
 
 /** A row with its document in the newest form, whatever the form in which it is kept: what was released is never rewritten. */
 export type EvaluationRow = typeof evaluations.$inferSelect;
-
-/** One score per delivery and checkpoint: the author's own, else that of the coach who comes first. */
-function scoresFor(set: BenchSet, authorId: string): Score[] {
-  const chosen = new Map<string, BenchSet['scores'][number]>();
-  for (const s of [...set.scores].sort((a, b) => (a.coachId < b.coachId ? -1 : 1))) {
-    const key = `${s.deliveryId} ${s.checkpoint}`;
-    if (!chosen.has(key) || s.coachId === authorId) chosen.set(key, s);
-  }
-  return [...chosen.values()].map((s) => ({
-    delivery: s.deliveryId,
-    checkpoint: s.checkpoint,
-    level: s.level,
-    faults: s.faults,
-  }));
-}
 
 const REFILM_DAYS = 28;
 /** Drill days are Monday, Wednesday and Friday. */
 const DAYS_BETWEEN_DRILLS = 2;
 
-function inputFor(camp: Camp, camper: Camper, set: BenchSet, authorId: string): EvaluationInput {
+async function inputFor(camp: Camp, camper: Camper, set: BenchSet, author: StaffId): Promise<EvaluationInput> {
+  const used = usedScores(set, await assignedScorers(camper.id), author);
   return {
     sheet: camp.sheet,
     ageGroup: camper.ageGroup,
     schools: camp.schools,
     deliveries: set.deliveries.map((d) => d.id),
-    scores: scoresFor(set, authorId),
+    scores: used.map((s) => ({ delivery: s.deliveryId, checkpoint: s.checkpoint, level: s.level, faults: s.faults })),
+    coaches: [...new Set(used.map((s) => s.coachId))],
     figures: measuredFigures(set),
     drillThrows: throwsEveryDays(camp.armCare, camper.age, DAYS_BETWEEN_DRILLS),
     reFilmOn: addDays(camp.lastDay, REFILM_DAYS),
@@ -81,7 +68,7 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
   const { camperId, by, instead } = request;
   const { camp, camper } = await camperById(camperId);
   const set = await benchSet(camperId);
-  const input = inputFor(camp, camper, set, by);
+  const input = await inputFor(camp, camper, set, by);
   if (input.scores.length === 0)
     throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
   const facts = findEvaluation(input);
@@ -237,6 +224,6 @@ export async function latestEvaluation(camperId: CamperId): Promise<EvaluationRo
 /** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */
 export async function furtherFocusFor(row: EvaluationRow, staffId: StaffId): Promise<FocusItem[]> {
   const { camp, camper } = await camperById(row.camperId);
-  const facts = row.document.facts ?? findEvaluation(inputFor(camp, camper, await benchSet(row.camperId), staffId));
+  const facts = row.document.facts ?? findEvaluation(await inputFor(camp, camper, await benchSet(row.camperId), staffId));
   return furtherFocus(facts, camp.sheet, []);
 }

@@ -24,7 +24,9 @@ export async function handOutFrame(row: EvaluationRow): Promise<HandOutFrame> {
   if (row.snapshot) return row.snapshot;
   const { camp, camper } = await camperById(row.camperId);
   const set = await benchSet(row.camperId);
-  const coachIds = new Set(set.scores.map((s) => s.coachId));
+  // Named are those whose levels were used; a document from before that was kept names whoever has scored.
+  const kept = row.document.facts?.coaches ?? [];
+  const coachIds = new Set<string>(kept.length > 0 ? kept : set.scores.map((s) => s.coachId));
   const [first] = await deliveriesOf(row.camperId);
   return {
     camper: {

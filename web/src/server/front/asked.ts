@@ -4,7 +4,7 @@ import { dayWithin, enteredInstant, SENT_HEADER } from '@stride-chalk/core';
 import { camperById } from '../campers.ts';
 import { clockOn, todayAt, type Camp } from '../camps.ts';
 import { requireConsent } from '../consents.ts';
-import { requireNotBlind } from '../differences.ts';
+import { requireNotBlind } from '../blind-scorer.ts';
 import { camperOf, requireInCamp, type CampNoun, type IdOf } from '../in-camp.ts';
 import { Refusal } from '../refusal.ts';
 import type { StaffMember } from '../staff.ts';
