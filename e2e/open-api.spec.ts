@@ -159,6 +159,8 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('GET /api/campers/{id}/shown', `${of}/shown`);
     await ask('GET /api/roster.csv', '/api/roster.csv');
     await ask('GET /api/same-page.csv', '/api/same-page.csv');
+    await ask('GET /api/sheet.json', '/api/sheet.json');
+    await ask('GET /api/sheet.schema.json', '/api/sheet.schema.json');
     const rowOf = { said: { ...row, bib: 4, name: 'Four', ...consent }, decision: 'new', consent: null };
     await ask('POST /api/roster/import', '/api/roster/import', { data: { rows: [rowOf] } });
 

@@ -1,3 +1,4 @@
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import { LAST_YEAR_SEVERITY } from '@stride-chalk/demo';
 import { atWorkAs, expect, test } from './support/at-work.ts';
 
@@ -44,6 +45,10 @@ test('the sheet is read along the delivery, at an age, with both schools and its
   await coach.getByRole('link', { name: 'Causes' }).click();
   await coach.getByRole('link', { name: /^G2/ }).click();
   await expect(coach.getByRole('region', { name: 'G2 Chest out front' })).toBeVisible();
+  const file = await (await coach.request.get(`${url()}/api/sheet.json`)).json();
+  const schema = await (await coach.request.get(`${url()}/api/sheet.schema.json`)).json();
+  expect(new Ajv2020({ strict: false }).compile(schema)(file)).toBe(true);
+  expect(file).toMatchObject({ form: 2, version: 2 });
   await coach.getByRole('link', { name: 'Booklet' }).click();
   await expect(coach.getByRole('heading', { name: /^Stride/ })).toBeVisible();
 });

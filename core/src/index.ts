@@ -162,6 +162,7 @@ export {
   type ResolvedCheckpoint,
   type SchoolChoices,
 } from './sheet/resolve-sheet.ts';
+export { sheetJsonSchema } from './sheet/json-schema.ts';
 export { sheetSchema } from './sheet/schema.ts';
 export {
   DELIVERY_KINDS,

@@ -77,6 +77,7 @@ export interface Endpoint {
 
 const zip = { file: 'application/zip' } as const;
 const csv = { file: 'text/csv' } as const;
+const json = { file: 'application/json' } as const;
 const jpeg = { file: 'image/jpeg' } as const;
 
 /** Every endpoint under `/api`, by method and path as the pages' folders have them. Who may use which stands in `ROUTES` of the server. */
@@ -153,6 +154,8 @@ export const ENDPOINTS = {
     status: 200,
     answers: importedSchema,
   },
+  'GET /api/sheet.json': { does: 'The checkpoint sheet of the camp as a document.', status: 200, answers: json },
+  'GET /api/sheet.schema.json': { does: 'The form of a sheet as a JSON Schema (2020-12).', status: 200, answers: json },
   'GET /api/roster.csv': { does: 'The roster as a table.', status: 200, answers: csv },
   'GET /api/same-page.csv': { does: 'Every level that was given, as a table.', status: 200, answers: csv },
 

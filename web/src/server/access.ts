@@ -67,6 +67,8 @@ export const ROUTES: Readonly<Record<string, Access>> = {
 
   'GET /sheet': 'read the checkpoint sheet',
   'GET /sheet/print': 'read the checkpoint sheet',
+  'GET /api/sheet.json': 'read the checkpoint sheet',
+  'GET /api/sheet.schema.json': 'read the checkpoint sheet',
   'GET /bench/[bib]': 'break down and score',
   'PUT /api/entries/[id]': 'break down and score',
   'GET /differences': 'see where coaches differ',
