@@ -313,7 +313,10 @@ test('a backup of a running product, restored into an empty state, is the same c
   chmodSync(other, 0o755);
   const command = async (env: Record<string, string>, ...args: string[]): Promise<{ code: number | null; said: string }> => {
     const run = start(env, args);
-    return { code: await run.ended, said: run.said() };
+    const code = await run.ended;
+    // What it said last may come in after its end.
+    await expect.poll(run.said).toMatch(/\S/);
+    return { code, said: run.said() };
   };
   const count = (folder: string, text: string): string =>
     spawnSync(
