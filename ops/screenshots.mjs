@@ -95,9 +95,8 @@ for (const [name, path] of [
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
 // Last year's camp has levels of three coaches.
-const camp = page.locator('#camp-at-work');
-await camp.selectOption((await camp.locator('option').evaluateAll((all) => all.map((o) => o.value)))[2]);
-await page.waitForLoadState();
+const lastYear = (await page.locator('#camp-at-work option').evaluateAll((all) => all.map((o) => o.value)))[2];
+await page.request.post(`${url}/api/camp-at-work`, { form: { camp: lastYear } });
 await page.goto(`${url}/same-page`, { waitUntil: 'load' });
 await page
   .getByTestId(/^severity-/)
