@@ -34,6 +34,8 @@ const LEAD_VIEWS = [
   '/outbox',
   '/check-in',
 ];
+/** What is read at the table. */
+const READ_VIEWS = ['/sheet?phase=contact', '/sheet?phase=schools', '/sheet?phase=causes', '/sheet/print', '/same-page'];
 
 for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no serious problem on any main view, ${scheme}`, async ({ coach }) => {
@@ -57,7 +59,7 @@ for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no serious problem on the pages of the lead and the field, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme });
     await atWorkAs(page, 'Marit');
-    for (const path of LEAD_VIEWS) {
+    for (const path of [...LEAD_VIEWS, ...READ_VIEWS]) {
       await page.goto(process.env.E2E_URL + path);
       expect(await findings(page), path).toEqual([]);
     }

@@ -9,7 +9,7 @@ export function CausePicture({ sheet }: { sheet: Sheet }) {
       <svg
         viewBox={`0 0 ${width} ${height}`}
         className="cause-picture block min-w-[1000px] overflow-visible pe-6"
-        role="img"
+        role="group"
         aria-label="What causes what, from the start to the finish"
       >
         <defs>
