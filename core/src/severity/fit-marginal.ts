@@ -1,9 +1,9 @@
-import { expand, expandErrors, layoutOf, project, projectMatrix } from './contrasts.ts';
+import { expand, expandErrors, layoutOf, project, type Layout } from './contrasts.ts';
 import type { FacetData } from './facet-data.ts';
 import type { Found } from './fit-joint.ts';
 import { cholesky, inverseOf, solveCholesky, zeros, type Matrix } from './linear-algebra.ts';
 import { addMoments } from './moments.ts';
-import { at, scaleOf } from './rating-scale.ts';
+import { at, scaleOf, type Scale } from './rating-scale.ts';
 
 /** Free parameters, mean and standard deviation of the campers. */
 export interface MarginalStart {
@@ -109,104 +109,151 @@ interface Look {
   readonly deviations: Float64Array;
 }
 
-function lookAt(
-  data: FacetData,
-  layout: ReturnType<typeof layoutOf>,
-  judgements: readonly number[][],
-  values: Float64Array,
-): Look {
-  const { free, all, coaches } = layout;
-  const rest = expand(layout, values.subarray(0, free));
-  const [mean, sd] = [values[free]!, Math.exp(values[free + 1]!)];
-  const scale = scaleOf(rest.subarray(coaches + layout.checkpoints));
-  const size = free + 2;
-  const gradient = new Float64Array(size);
-  const products = zeros(size);
-  /** Sums over campers of what their nodes say: covariances of all parameters, with the location, and products of gradients. */
-  const inner = zeros(all);
-  const outer = zeros(size);
-  const withMean = new Float64Array(all);
-  const withSpread = new Float64Array(all);
-  let [meanMean, meanSpread, spreadSpread, logLikelihood] = [0, 0, 0, 0];
-  const means = new Float64Array(judgements.length);
-  const deviations = new Float64Array(judgements.length);
-  const logs = new Float64Array(NODES);
-  const raw = new Float64Array(all);
-  const crossed = new Float64Array(all);
-  for (const [who, own] of judgements.entries()) {
-    for (let q = 0; q < NODES; q++) {
-      const theta = mean + sd * grid.z[q]!;
-      let sum = grid.logWeight[q]!;
-      for (const i of own) {
-        const location = theta - rest[data.coach[i]!]! - rest[coaches + data.checkpoint[i]!]!;
-        const category = data.category[i]!;
-        sum += category * location - scale.passed[category]! - at(scale, location);
-      }
-      logs[q] = sum;
+/** The parameters as the likelihood needs them. */
+interface Model {
+  readonly layout: Layout;
+  readonly rest: Float64Array;
+  readonly mean: number;
+  readonly sd: number;
+  readonly scale: Scale;
+}
+
+function modelOf(layout: Layout, values: Float64Array): Model {
+  const rest = expand(layout, values.subarray(0, layout.free));
+  const scale = scaleOf(rest.subarray(layout.coaches + layout.checkpoints));
+  return { layout, rest, mean: values[layout.free]!, sd: Math.exp(values[layout.free + 1]!), scale };
+}
+
+/** Where a judgement lies for a camper of an ability. */
+const locationOf = (data: FacetData, { layout, rest }: Model, i: number, ability: number): number =>
+  ability - rest[data.coach[i]!]! - rest[layout.coaches + data.checkpoint[i]!]!;
+
+/** How likely each node is for a camper after his judgements, and the log of how likely the judgements are. */
+function nodesOf(data: FacetData, model: Model, own: readonly number[]): { likely: Float64Array; logLikelihood: number } {
+  const { scale, mean, sd } = model;
+  const logs = grid.z.map((z, q) => {
+    let sum = grid.logWeight[q]!;
+    for (const i of own) {
+      const location = locationOf(data, model, i, mean + sd * z);
+      const category = data.category[i]!;
+      sum += category * location - scale.passed[category]! - at(scale, location);
     }
-    const top = logs.reduce((a, b) => Math.max(a, b), -Infinity);
-    const total = logs.reduce((s, l) => s + Math.exp(l - top), 0);
-    logLikelihood += top + Math.log(total);
-    const mineOfIt = new Float64Array(size);
+    return sum;
+  });
+  const top = logs.reduce((a, b) => Math.max(a, b), -Infinity);
+  const weights = logs.map((l) => Math.exp(l - top));
+  const total = weights.reduce((a, b) => a + b, 0);
+  return { likely: weights.map((w) => w / total), logLikelihood: top + Math.log(total) };
+}
+
+/** A node that matters less than this is passed over. */
+const UNLIKELY = 1e-14;
+
+/**
+ * What one node of one camper says: its gradient by coaches, checkpoints, steps, mean and log of the spread, in this order. Its information is added to
+ * `inner` at its weight.
+ */
+function lookAtNode(
+  data: FacetData,
+  model: Model,
+  own: readonly number[],
+  z: number,
+  likely: number,
+  inner: Matrix,
+): Float64Array {
+  const { layout, scale, mean, sd } = model;
+  const [m, s] = [layout.all, layout.all + 1];
+  const gradient = new Float64Array(layout.all + 2);
+  const crossed = new Float64Array(layout.all);
+  let [slope, information] = [0, 0];
+  for (const i of own) {
+    at(scale, locationOf(data, model, i, mean + sd * z));
+    const [coach, checkpoint, category] = [data.coach[i]!, data.checkpoint[i]!, data.category[i]!];
+    slope += category - scale.expected;
+    information += likely * scale.variance;
+    addMoments(scale, layout, coach, checkpoint, category, 1, gradient, null, null);
+    addMoments(scale, layout, coach, checkpoint, category, likely, null, inner, crossed);
+  }
+  // The mean moves every node alike, the log of the spread as far as it lies from the mean.
+  const away = sd * z;
+  gradient[m] = slope;
+  gradient[s] = slope * away;
+  for (let a = 0; a < layout.all; a++) {
+    for (const [place, by] of [
+      [m, 1],
+      [s, away],
+    ] as const) {
+      inner[a]![place]! += by * crossed[a]!;
+      inner[place]![a]! += by * crossed[a]!;
+    }
+  }
+  inner[m]![m]! += information;
+  inner[m]![s]! += information * away;
+  inner[s]![m]! += information * away;
+  inner[s]![s]! += information * away * away - likely * slope * away;
+  return gradient;
+}
+
+/** Adds `weight` times the product of a vector with itself. */
+function addProduct(to: Matrix, v: Float64Array, weight: number): void {
+  for (let a = 0; a < v.length; a++) {
+    const w = weight * v[a]!;
+    if (w === 0) continue;
+    const row = to[a]!;
+    for (let b = 0; b < v.length; b++) row[b]! += w * v[b]!;
+  }
+}
+
+/** Louis's information of a mixture: what the nodes say, less how far their gradients differ within a camper. */
+function lookAt(data: FacetData, layout: Layout, judgements: readonly number[][], values: Float64Array): Look {
+  const model = modelOf(layout, values);
+  const whole = layout.all + 2;
+  const [inner, outer] = [zeros(whole), zeros(whole)];
+  const gradient = new Float64Array(layout.free + 2);
+  const products = zeros(layout.free + 2);
+  const [means, deviations] = [new Float64Array(judgements.length), new Float64Array(judgements.length)];
+  let logLikelihood = 0;
+  for (const [who, own] of judgements.entries()) {
+    const nodes = nodesOf(data, model, own);
+    logLikelihood += nodes.logLikelihood;
+    const mine = new Float64Array(whole);
     let [first, second] = [0, 0];
     for (let q = 0; q < NODES; q++) {
-      const likely = Math.exp(logs[q]! - top) / total;
-      if (likely < 1e-14) continue;
-      const z = grid.z[q]!;
-      const theta = mean + sd * z;
-      first += likely * theta;
-      second += likely * theta * theta;
-      raw.fill(0);
-      crossed.fill(0);
-      let [slope, information] = [0, 0];
-      for (const i of own) {
-        const location = theta - rest[data.coach[i]!]! - rest[coaches + data.checkpoint[i]!]!;
-        at(scale, location);
-        slope += data.category[i]! - scale.expected;
-        information += likely * scale.variance;
-        // The gradient of this node stands alone; its information goes into the sum at its weight.
-        addMoments(scale, layout, data.coach[i]!, data.checkpoint[i]!, data.category[i]!, 1, raw, null, null);
-        addMoments(scale, layout, data.coach[i]!, data.checkpoint[i]!, data.category[i]!, likely, null, inner, crossed);
-      }
-      for (let a = 0; a < all; a++) {
-        withMean[a]! += crossed[a]!;
-        withSpread[a]! += sd * z * crossed[a]!;
-      }
-      meanMean += information;
-      meanSpread += information * sd * z;
-      spreadSpread += information * (sd * z) ** 2 - likely * slope * sd * z;
-      // d/d mean is the slope; d/d log sd is the slope times how far the node lies from the mean.
-      const s = new Float64Array(size);
-      s.set(project(layout, raw));
-      s[free] = slope;
-      s[free + 1] = slope * sd * z;
-      for (let a = 0; a < size; a++) {
-        const sa = s[a]!;
-        if (sa === 0) continue;
-        mineOfIt[a]! += likely * sa;
-        const row = outer[a]!;
-        const w = likely * sa;
-        for (let b = 0; b < size; b++) row[b]! += w * s[b]!;
-      }
+      const likely = nodes.likely[q]!;
+      if (likely < UNLIKELY) continue;
+      const ability = model.mean + model.sd * grid.z[q]!;
+      first += likely * ability;
+      second += likely * ability * ability;
+      const node = lookAtNode(data, model, own, grid.z[q]!, likely, inner);
+      for (let a = 0; a < whole; a++) mine[a]! += likely * node[a]!;
+      addProduct(outer, node, likely);
     }
     means[who] = first;
     deviations[who] = Math.sqrt(Math.max(0, second - first * first));
-    for (let a = 0; a < size; a++) {
-      gradient[a]! += mineOfIt[a]!;
-      for (let b = 0; b < size; b++) products[a]![b]! += mineOfIt[a]! * mineOfIt[b]!;
-    }
+    const ofCamper = withAbility(layout, mine);
+    for (let a = 0; a < gradient.length; a++) gradient[a]! += ofCamper[a]!;
+    addProduct(products, ofCamper, 1);
   }
-  const information = zeros(size);
-  const projected = projectMatrix(layout, inner);
-  const [meanRow, spreadRow] = [project(layout, withMean), project(layout, withSpread)];
-  for (let a = 0; a < free; a++) {
-    for (let b = 0; b < free; b++) information[a]![b] = projected[a]![b]!;
-    information[a]![free] = information[free]![a] = meanRow[a]!;
-    information[a]![free + 1] = information[free + 1]![a] = spreadRow[a]!;
-  }
-  information[free]![free] = meanMean;
-  information[free]![free + 1] = information[free + 1]![free] = meanSpread;
-  information[free + 1]![free + 1] = spreadSpread;
-  for (let a = 0; a < size; a++) for (let b = 0; b < size; b++) information[a]![b]! += products[a]![b]! - outer[a]![b]!;
+  for (let a = 0; a < whole; a++) for (let b = 0; b < whole; b++) inner[a]![b]! -= outer[a]![b]!;
+  const information = withAbilityMatrix(layout, inner);
+  for (let a = 0; a < gradient.length; a++) for (let b = 0; b < gradient.length; b++) information[a]![b]! += products[a]![b]!;
   return { logLikelihood, gradient, information, products, means, deviations };
+}
+
+/** By the free parameters, mean and spread as they are. */
+function withAbility(layout: Layout, all: Float64Array): Float64Array {
+  return Float64Array.from([...project(layout, all.subarray(0, layout.all)), all[layout.all]!, all[layout.all + 1]!]);
+}
+
+function withAbilityMatrix(layout: Layout, all: Matrix): Matrix {
+  const rows = all.map((row) => withAbility(layout, row));
+  const out = zeros(layout.free + 2);
+  for (let j = 0; j < layout.free + 2; j++) {
+    const column = withAbility(
+      layout,
+      Float64Array.from(rows, (row) => row[j]!),
+    );
+    for (let i = 0; i < layout.free + 2; i++) out[i]![j] = column[i]!;
+  }
+  return out;
 }
