@@ -77,7 +77,8 @@ export interface Endpoint {
 
 const zip = { file: 'application/zip' } as const;
 const csv = { file: 'text/csv' } as const;
-const json = { file: 'application/json' } as const;
+/** A document whose form is published elsewhere. */
+const json = z.record(z.string(), z.unknown());
 const jpeg = { file: 'image/jpeg' } as const;
 
 /** Every endpoint under `/api`, by method and path as the pages' folders have them. Who may use which stands in `ROUTES` of the server. */
