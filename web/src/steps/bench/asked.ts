@@ -8,11 +8,12 @@ type Delivery = BenchProps['deliveries'][number];
 type Viewed = Pick<ResolvedCheckpoint, 'id' | 'views'>;
 
 /**
- * The checkpoints that are asked of a delivery. What is asked once of the set is asked where this coach has scored it, else of the last delivery: by then
+ * The checkpoints that are asked of a delivery. What is asked once of the set is asked where this coach has scored it, else of the last filmed delivery: by then
  * he has seen them all.
  */
 export function askedIn(world: BenchWorld, data: BenchData, delivery: Delivery): readonly ResolvedCheckpoint[] {
-  const last = world.deliveries.at(-1)?.id;
+  const filmed = world.deliveries.filter((d) => world.clips.some((c) => c.deliveryId === d.id));
+  const last = (filmed.at(-1) ?? world.deliveries.at(-1))?.id;
   return world.askedOf(delivery.kind).filter((c) => {
     if (c.of === 'delivery') return true;
     const scored = world.deliveries.filter((d) => ownScore(data, d.id, c.id, world.staffId));

@@ -10,7 +10,7 @@ import {
 } from '@stride-chalk/core';
 import { withEntry } from './bench-data.ts';
 import { beside, transition, type BenchAction } from './bench-machine.ts';
-import { isOpen, isUnseen } from './asked.ts';
+import { askedIn, isOpen, isUnseen } from './asked.ts';
 import {
   activeOf,
   askedOf,
@@ -242,6 +242,10 @@ describe('levels', () => {
     // A colleague's level asks nothing of this coach.
     state = begin(allMarked, [colleague('X1')]);
     expect(ids(0)).not.toContain('X1');
+    // Of a delivery that was never filmed nothing is asked: the last filmed one is the last.
+    const unfilmed = { ...world, clips: world.clips.filter((c) => c.deliveryId === anId('d1')) };
+    const [one, two] = unfilmed.deliveries.map((d) => askedIn(unfilmed, begin(allMarked).data, d).some((c) => c.id === 'X1'));
+    expect([one, two]).toEqual([true, false]);
     // Over all deliveries it stands among the others.
     act({ type: 'task', task: 'across' });
     expect(askedOf(world, state).map((c) => c.id)).toContain('X1');
