@@ -206,6 +206,20 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: mark });
     const level = { kind: 'score', deliveryId: delivery, checkpoint: defaultSheet.checkpoints[0]!.id, faults: [], note: null };
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: { ...level, level: '3' } });
+    // Another coach has seen something else, and proposes a level; the lead agrees, then decides.
+    const proposal = v7();
+    const unit = `select $1::uuid, '${level.checkpoint}', (select id from staff where name like 'Wren%'), sheet_id`;
+    await rows(
+      `insert into scores (delivery_id, checkpoint, coach_id, sheet_id, level, entry_id, entered_by) ${unit}, '1', $2::uuid, (select id from staff where name like 'Wren%') from camps where id = $3`,
+      [delivery, v7(), camp],
+    );
+    await rows(
+      `insert into agreed_levels (delivery_id, checkpoint, entered_by, sheet_id, level, reason, decided, id) ${unit}, '2', 'seen together', false, $2::uuid from camps where id = $3`,
+      [delivery, proposal, camp],
+    );
+    await ask('POST /api/agreed-levels/{id}/agreement', `/api/agreed-levels/${proposal}/agreement`);
+    const decided = { deliveryId: delivery, checkpoint: level.checkpoint, level: '2', faults: [], reason: 'seen together' };
+    await ask('PUT /api/agreed-levels/{id}', `/api/agreed-levels/${v7()}`, { data: decided });
     const begun = await ask('POST /api/evaluations', '/api/evaluations', {
       data: { camperId: camper, instead: null, from: 'levels' },
     });

@@ -27,6 +27,7 @@ interface OfCamp {
   readonly document: unknown;
   readonly picture: string;
   readonly refusal: string;
+  readonly proposal: string;
   readonly message: string;
   readonly staff: string;
   readonly day: string;
@@ -63,6 +64,13 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
       { kind: 'score', deliveryId: x.delivery, checkpoint: defaultSheet.checkpoints[0]!.id, level: '0', faults: [], note: null },
       { kind: 'unscore', deliveryId: x.delivery, checkpoint: defaultSheet.checkpoints[0]!.id },
     ].map((data) => ({ path: `/api/entries/${v7()}`, data })),
+  'PUT /api/agreed-levels/[id]': (x) => [
+    {
+      path: `/api/agreed-levels/${v7()}`,
+      data: { deliveryId: x.delivery, checkpoint: 'A1', level: '1', faults: [], reason: 'not of this camp' },
+    },
+  ],
+  'POST /api/agreed-levels/[id]/agreement': (x) => [{ path: `/api/agreed-levels/${x.proposal}/agreement` }],
   'POST /api/evaluations': (x) => [{ path: '/api/evaluations', data: { camperId: x.camper, instead: null, from: 'levels' } }],
   'PUT /api/evaluations/[id]': (x) => [{ path: `/api/evaluations/${x.draft}`, data: { said: x.document, revision: 1 } }],
   'POST /api/evaluations/[id]/release': (x) => [{ path: `/api/evaluations/${x.draft}/release` }],
@@ -199,7 +207,7 @@ async function somethingOfEach(): Promise<OfCamp> {
       (select to_char(day, 'YYYY-MM-DD') from day_plans where camp_id = (select id from camp) limit 1) as day
     from campers_here c join deliveries d on d.camper_id = c.id join clips k on k.delivery_id = d.id and k.removed_at is null left join evaluations e on e.camper_id = c.id
     where c.bib = ${BIB} order by k.id limit 1`);
-  const [removed, refusal, draft] = [v7(), v7(), v7()];
+  const [removed, refusal, draft, proposal] = [v7(), v7(), v7(), v7()];
   await rows(
     `insert into clips (id, delivery_id, view, file_name, sha256, bytes, codec, width, height, state, problem, removed_at, removed_by) select $1, delivery_id, view, file_name, sha256, bytes, codec, width, height, 'failed', 'none', now(), $3 from clips where id = $2`,
     [removed, x!.clip, x!.staff],
@@ -208,17 +216,32 @@ async function somethingOfEach(): Promise<OfCamp> {
     `insert into refusals (id, delivery_id, view, file_name, code, reason) values ($1, $2, 'rear', 'a.mp4', 'no-video', 'for the test')`,
     [refusal, x!.delivery],
   );
+  // Nobody has agreed to it: it changes nothing, and stays.
+  await rows(
+    `insert into agreed_levels (id, delivery_id, checkpoint, sheet_id, level, reason, decided, entered_by) select $1, $2, 'A1', sheet_id, '2', 'for the test', false, $3 from camps where id = $4`,
+    [proposal, x!.delivery, x!.staff, x!.camp],
+  );
   const [known] = await rows<{ id: string }>(`select id from evaluations where camper_id = $1 and released_at is null limit 1`, [
     x!.camper,
   ]);
-  return { ...x, removed, refusal, draft: known?.id ?? x!.evaluation ?? draft } as unknown as OfCamp;
+  return { ...x, removed, refusal, proposal, draft: known?.id ?? x!.evaluation ?? draft } as unknown as OfCamp;
 }
 
 /** Everything that the demo's week has, as one number; what is of the camp made for this test is left out. */
 async function fingerprint(): Promise<string> {
   const tables = [
     ...['campers', 'consents', 'check_ins', 'deliveries', 'clips', 'refusals', 'marks', 'points', 'scores', 'entries'],
-    ...['evaluations', 'former_drafts', 'throws', 'sore_arms', 'limit_overrides', 'messages', 'camp_staff', 'camp_makers'],
+    ...[
+      'agreed_levels',
+      'evaluations',
+      'former_drafts',
+      'throws',
+      'sore_arms',
+      'limit_overrides',
+      'messages',
+      'camp_staff',
+      'camp_makers',
+    ],
     ...['day_plans', 'plan_sessions', 'late_arrivals', 'erasures', 'same_child_questions', 'credentials', 'verifications'],
   ];
   const all = await Promise.all(

@@ -67,6 +67,7 @@ export {
   type Said,
 } from './evaluation/document.ts';
 export { findEvaluation, type EvaluationFacts, type EvaluationInput, type MeasuredFigure } from './evaluation/facts.ts';
+export { hangingFocus } from './evaluation/hanging-focus.ts';
 export { furtherFocus, sayEvaluation, withDoses } from './evaluation/say-evaluation.ts';
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export type { Figure, PoseFigure } from './figures/figure.ts';

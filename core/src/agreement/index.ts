@@ -1,5 +1,6 @@
 /** How alike several raters give levels: each measure with its limits, or null and why it cannot be reckoned. */
 export { cohenKappa, type Kappa, type KappaWeights } from './cohen-kappa.ts';
+export { APART_TO_SETTLE, differencesOf, type LevelDifference, type SaidLevel } from './differences.ts';
 export { fleissKappa, type FleissKappa } from './fleiss-kappa.ts';
 export { icc, type Icc, type IccModel } from './icc.ts';
 export { krippendorffAlpha, type Alpha, type MeasurementLevel } from './krippendorff-alpha.ts';

@@ -10,6 +10,7 @@ import {
   resetSchema,
   shownSchema,
 } from './answers.ts';
+import { agreedLevelKeptSchema, agreedLevelSchema } from './agreed.ts';
 import { bibEntrySchema } from './bib-entry.ts';
 import {
   campSettingsSchema,
@@ -215,6 +216,17 @@ export const ENDPOINTS = {
     body: entrySchema,
     status: 200,
     answers: recordedSchema,
+  },
+  'PUT /api/agreed-levels/[id]': {
+    does: 'Proposes, or as the lead decides, the level that holds where coaches differ, under an id of the device.',
+    body: agreedLevelSchema,
+    status: 200,
+    answers: agreedLevelKeptSchema,
+  },
+  'POST /api/agreed-levels/[id]/agreement': {
+    does: 'Agrees to the level that another coach has proposed.',
+    status: 200,
+    answers: agreedLevelKeptSchema,
   },
   'POST /api/evaluations': { does: 'Starts a draft.', body: startDraftSchema, status: 201, answers: draftStartedSchema },
   'PUT /api/evaluations/[id]': { does: 'Saves a draft.', body: saveDraftSchema, status: 200, answers: draftSavedSchema },

@@ -13,6 +13,7 @@ export type {
   SheetId,
   StaffId,
 } from './ids.ts';
+export { agreedLevelKeptSchema, agreedLevelSchema, type AgreedLevel } from './agreed.ts';
 export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';

@@ -1,5 +1,5 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import type { BenchSet, EventId, PointId, ScorersBench, Seen, CamperId, StaffId } from '@stride-chalk/core';
+import type { BenchSet, EventId, PointId, ScorersBench, CamperId, StaffId } from '@stride-chalk/core';
 import { stillBlindTo } from './blind-scorer.ts';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
@@ -7,8 +7,7 @@ import { timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { marks, points, scores, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
-
-const seenOf = (level: string): Seen => (level === 'NV' ? 'NV' : (Number(level) as Seen));
+import { seenOf } from './used-scores.ts';
 
 /**
  * Everything that is known of a camper's deliveries.

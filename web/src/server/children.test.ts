@@ -21,7 +21,7 @@ import { eraseCamper, erasuresSoFar, exportCamper } from './children.ts';
 import { clipById, clipsOf } from './clips.ts';
 import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
-import { campers, clips, erasures, evaluations, marks } from './db/schema.ts';
+import { agreedLevels, campers, clips, erasures, evaluations, marks } from './db/schema.ts';
 import { enterAs } from './testing/entering.ts';
 import { compileDraft, saveDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
@@ -75,6 +75,12 @@ beforeAll(async () => {
         note: c.id === 'D3' ? `${NAME} looks away` : null,
       });
   await releaseEvaluation((await draftBy(world.coach)).id, world.coach);
+  await db()
+    .insert(agreedLevels)
+    .values({
+      ...{ id: anId(), deliveryId: child.deliveries[0]!, checkpoint: 'D3', sheetId: world.sheetId, level: '2', decided: true },
+      ...{ reason: `${NAME} looks up late`, enteredBy: world.lead },
+    });
   const again = await draftBy(world.coach);
   await saveDraft(again.id, { ...again.document.said, strengths: [] }, { revision: again.revision, by: world.otherCoach });
   const { camper } = await camperById(child.camper);
@@ -150,6 +156,7 @@ describe('everything about one child', () => {
       'tables/campers.csv',
       'tables/throws.csv',
       'tables/scores.csv',
+      'tables/agreedLevels.csv',
       'tables/messages.csv',
     ])
       expect(names).toContain(part);

@@ -6,6 +6,7 @@ import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import {
+  agreedLevels,
   campers,
   camps,
   checkIns,
@@ -59,6 +60,7 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
+    agreedLevels: none ? [] : await via.select().from(agreedLevels).where(inArray(agreedLevels.deliveryId, deliveryIds)),
     refusals: none ? [] : await via.select().from(refusals).where(inArray(refusals.deliveryId, deliveryIds)),
     entries: await via
       .select()
@@ -192,6 +194,7 @@ export async function eraseCamper(
     await tx.delete(formerDrafts).where(inArray(formerDrafts.camperId, camperIds));
     await tx.delete(entries).where(ofChild(camperIds, clipIds, deliveryIds));
     if (deliveryIds.length > 0) {
+      await tx.delete(agreedLevels).where(inArray(agreedLevels.deliveryId, deliveryIds));
       await tx.delete(scores).where(inArray(scores.deliveryId, deliveryIds));
       await tx.delete(refusals).where(inArray(refusals.deliveryId, deliveryIds));
     }

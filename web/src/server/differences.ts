@@ -1,62 +1,174 @@
-import { and, eq, ne, sql } from 'drizzle-orm';
-import { alias } from 'drizzle-orm/pg-core';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import {
+  APART_TO_SETTLE,
+  differencesOf,
+  hangingFocus,
+  type CamperId,
+  type DeliveryId,
+  type LevelDifference,
+  type Seen,
+  type StaffId,
+} from '@stride-chalk/core';
+import type { Role } from './access.ts';
+import { benchSet } from './bench.ts';
+import { unfinishedSeconds } from './blind-scorer.ts';
+import { camperById } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { campers, deliveries, scores, staff } from './db/schema.ts';
+import { agreedLevels, staff } from './db/schema.ts';
+import { evaluationInput } from './evaluations.ts';
 import { grouped } from './grouped.ts';
+import { levelsAt, type GivenLevel } from './same-page.ts';
+import { seenOf, unitOf } from './used-scores.ts';
+
+/** A level that a coach proposes, or that holds: agreed on by two, or decided by the lead. */
+export interface SettledLevel {
+  readonly id: string;
+  readonly level: Seen;
+  readonly faults: readonly string[];
+  readonly reason: string;
+  readonly by: { readonly id: StaffId; readonly name: string };
+  /** Who has agreed; null for what the lead decided, and for what is only proposed. */
+  readonly with: string | null;
+  readonly holds: boolean;
+  readonly decided: boolean;
+}
 
 /** One checkpoint of one delivery that coaches of the camp have scored with different levels. */
 export interface Difference {
+  readonly camperId: CamperId;
+  readonly deliveryId: DeliveryId;
   readonly bib: number;
   readonly name: string;
   readonly delivery: number;
   readonly checkpoint: string;
   readonly said: ReadonlyArray<{
+    readonly coachId: StaffId;
     readonly by: string;
-    readonly level: string;
+    readonly level: Seen;
     readonly faults: readonly string[];
     readonly note: string | null;
   }>;
+  /** Levels between the highest and the lowest; null where only one of them could see it. */
+  readonly apart: number | null;
+  /** The focus of the camper's evaluation would be another one with the other level. */
+  readonly hangs: boolean;
+  /** What holds instead of their own, the newest; null while nothing does. */
+  readonly settled: SettledLevel | null;
+  /** What was proposed since, and nobody has agreed to yet. */
+  readonly proposed: readonly SettledLevel[];
+  /** It is to be talked over: far apart, or a focus hangs on it, and nothing is agreed. */
+  readonly waits: boolean;
 }
 
-/** Where coaches of a camp differ: for the lead, who talks it over with both. */
-export async function differencesAt(camp: Camp): Promise<Difference[]> {
-  const other = alias(scores, 'other');
-  const rows = await db()
-    .select({
-      bib: campers.bib,
-      name: campers.name,
-      deliveryId: deliveries.id,
-      delivery: deliveries.number,
-      checkpoint: scores.checkpoint,
-      by: staff.name,
-      level: scores.level,
-      faults: scores.faults,
-      note: scores.note,
-    })
-    .from(scores)
-    .innerJoin(deliveries, eq(deliveries.id, scores.deliveryId))
-    .innerJoin(campers, eq(campers.id, deliveries.camperId))
-    .innerJoin(staff, eq(staff.id, scores.coachId))
-    .where(
-      and(
-        eq(campers.campId, camp.id),
-        sql`exists ${db()
-          .select({ one: sql`1` })
-          .from(other)
-          .where(
-            and(
-              eq(other.deliveryId, scores.deliveryId),
-              eq(other.checkpoint, scores.checkpoint),
-              ne(other.coachId, scores.coachId),
-              ne(other.level, scores.level),
-            ),
-          )}`,
-      ),
-    )
-    .orderBy(campers.bib, deliveries.number, scores.checkpoint, staff.name);
-  return [...grouped(rows, (r) => `${r.deliveryId} ${r.checkpoint}`).values()].map((own) => {
-    const { bib, name, delivery, checkpoint } = own[0]!;
-    return { bib, name, delivery, checkpoint, said: own.map(({ by, level, faults, note }) => ({ by, level, faults, note })) };
+type Given = Omit<GivenLevel, 'level'> & { readonly level: Seen };
+
+/**
+ * Where coaches of a camp differ, as somebody may see it: the lead all of it, a coach that of which he has said something himself, when everybody who scores
+ * the camper blind has finished. Nobody sees those of a camper whom he is to score blind himself.
+ */
+export async function differencesAt(camp: Camp, viewer: { readonly id: StaffId; readonly role: Role }): Promise<Difference[]> {
+  const [levels, blind] = await Promise.all([levelsAt(camp), unfinishedSeconds(camp)]);
+  const shown = levels.filter((g) => (viewer.role === 'lead' ? !blind.get(g.camper)?.includes(viewer.id) : !blind.has(g.camper)));
+  const all = await differencesIn(camp, shown);
+  return viewer.role === 'lead' ? all : all.filter((d) => d.said.some((s) => s.coachId === viewer.id));
+}
+
+/** Where coaches differ about one camper, for an evaluation by somebody, whoever asks. */
+export const differencesAbout = async (camp: Camp, camperId: CamperId, author: StaffId | null): Promise<Difference[]> =>
+  differencesIn(camp, await levelsAt(camp, camperId), author);
+
+async function differencesIn(camp: Camp, levels: readonly GivenLevel[], author: StaffId | null = null): Promise<Difference[]> {
+  const found = differencesOf(levels.map((g): Given => ({ ...g, level: g.level === null ? 'NV' : (g.level as Seen) })));
+  const settled = await settledIn(found.map((d) => d.delivery as DeliveryId));
+  const hanging = new Map<CamperId, readonly string[]>();
+  for (const camperId of new Set(found.map((d) => d.said[0]!.camper))) {
+    const own = found.filter((d) => d.said[0]!.camper === camperId);
+    hanging.set(camperId, await hangingOf(camp, { camperId, author }, own));
+  }
+  return found.map(({ delivery, checkpoint, said, apart }): Difference => {
+    const { camper, bib, name, number } = said[0]!;
+    const rows = settled.get(unitOf({ deliveryId: delivery, checkpoint })) ?? [];
+    const at = rows.map((r) => r.holds).lastIndexOf(true);
+    const hangs = hanging.get(camper)!.includes(checkpoint);
+    return {
+      ...{ camperId: camper, deliveryId: delivery as DeliveryId, bib, name, delivery: number, checkpoint, apart, hangs },
+      said: said.map(({ coach, coachName, level, faults, note }) => ({ coachId: coach, by: coachName, level, faults, note })),
+      settled: rows[at] ?? null,
+      proposed: rows[at]?.decided ? [] : rows.slice(at + 1),
+      waits: at < 0 && ((apart ?? 0) >= APART_TO_SETTLE || hangs),
+    };
   });
+}
+
+/** The checkpoints of a camper on whose difference the focus of his evaluation hangs. */
+async function hangingOf(
+  camp: Camp,
+  { camperId, author }: { readonly camperId: CamperId; readonly author: StaffId | null },
+  differences: ReadonlyArray<LevelDifference<Given>>,
+): Promise<readonly string[]> {
+  const { camper } = await camperById(camperId);
+  const input = await evaluationInput(camp, camper, await benchSet(camperId), author);
+  const byCoach = grouped(
+    differences.flatMap((d) => d.said),
+    (s) => s.coach,
+  );
+  return hangingFocus(
+    input,
+    [...byCoach.values()].map((own) =>
+      own.map(({ delivery, checkpoint, level, faults }) => ({ delivery, checkpoint, level, faults })),
+    ),
+  );
+}
+
+/** What was proposed and what holds, by delivery and checkpoint, the oldest first. */
+async function settledIn(deliveryIds: readonly DeliveryId[]): Promise<ReadonlyMap<string, readonly SettledLevel[]>> {
+  if (deliveryIds.length === 0) return new Map();
+  const rows = await db()
+    .select({ row: agreedLevels, name: staff.name })
+    .from(agreedLevels)
+    .innerJoin(staff, eq(staff.id, agreedLevels.enteredBy))
+    .where(and(inArray(agreedLevels.deliveryId, [...new Set(deliveryIds)])))
+    .orderBy(asc(agreedLevels.enteredAt));
+  const others = [...new Set(rows.flatMap((r) => r.row.agreedBy ?? []))];
+  const names = new Map(
+    others.length === 0
+      ? []
+      : (await db().select({ id: staff.id, name: staff.name }).from(staff).where(inArray(staff.id, others))).map((s) => [
+          s.id,
+          s.name,
+        ]),
+  );
+  const at = (r: (typeof rows)[number]): number => (r.row.agreedAt ?? r.row.enteredAt).getTime();
+  return new Map(
+    [...grouped(rows, (r) => unitOf(r.row))].map(([unit, own]) => [
+      unit,
+      [...own]
+        .sort((a, b) => at(a) - at(b))
+        .map(
+          ({ row, name }): SettledLevel => ({
+            ...{ id: row.id, level: seenOf(row.level), faults: row.faults, reason: row.reason, decided: row.decided },
+            by: { id: row.enteredBy, name },
+            with: row.agreedBy === null ? null : (names.get(row.agreedBy) ?? ''),
+            holds: row.decided || row.agreedBy !== null,
+          }),
+        ),
+    ]),
+  );
+}
+
+/** How many differences of two levels or more wait, as the home page of somebody tells it: a count in the database, without looking at what hangs on them. */
+export async function waitingDifferences(
+  camp: Camp,
+  viewer: { readonly id: StaffId; readonly role: Role; readonly stillToScore: readonly CamperId[] },
+): Promise<number> {
+  const { rows } = await db().execute<{ n: number }>(sql`
+    select count(*)::int as n from (
+      select s.delivery_id, s.checkpoint from scores s join deliveries d on d.id = s.delivery_id join campers c on c.id = d.camper_id
+      where c.camp_id = ${camp.id} and s.level <> 'NV' and c.id <> all(${sql.param([...viewer.stillToScore])}::uuid[])
+      group by s.delivery_id, s.checkpoint
+      having max(s.level::int) - min(s.level::int) >= ${APART_TO_SETTLE} and (${viewer.role === 'lead'} or bool_or(s.coach_id = ${viewer.id}))) u
+    where not exists (
+      select 1 from agreed_levels a where a.delivery_id = u.delivery_id and a.checkpoint = u.checkpoint and (a.decided or a.agreed_by is not null))`);
+  return rows[0]!.n;
 }

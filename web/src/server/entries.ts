@@ -190,7 +190,10 @@ async function requireOrder(tx: Executor, entry: Extract<Entry, { kind: 'mark' }
 }
 
 /** What of a level is not as the camp's sheet has it; null where all is. */
-function offSheet(entry: Extract<Entry, { kind: 'score' }>, sheet: Sheet): Refusal | null {
+export function offSheet(
+  entry: Pick<Extract<Entry, { kind: 'score' }>, 'checkpoint' | 'level' | 'faults'>,
+  sheet: Sheet,
+): Refusal | null {
   const checkpoint = sheet.checkpoints.find((c) => c.id === entry.checkpoint);
   if (!checkpoint) return new Refusal('unknown-checkpoint', `The camp's sheet has no checkpoint ${entry.checkpoint}.`);
   const strange = entry.faults.find((code) => !checkpoint.faults.some((f) => f.code === code));

@@ -5,7 +5,7 @@ import { camperById } from './campers.ts';
 import { campById } from './camps.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
-import { campers, evaluations, scoringTasks } from './db/schema.ts';
+import { campers, evaluations, scores, scoringTasks } from './db/schema.ts';
 import { enterAs } from './testing/entering.ts';
 import {
   compileDraft,
@@ -120,6 +120,8 @@ describe('an evaluation', () => {
     expect((await draftBy(world.coach)).document.said.focus.map((f) => f.checkpoint)).toEqual(['E2']);
     // What the draft holds is among them, so that it can be dropped and added again.
     expect((await furtherFocusFor(draft, world.coach)).map((f) => f.checkpoint)).toEqual(['E2']);
+    // What two differ on is settled before anything is released: here the other one takes his levels back.
+    await db().delete(scores).where(eq(scores.coachId, world.otherCoach));
   });
 
   test('is reworded, reordered and cut by the coach', async () => {

@@ -25,7 +25,7 @@ import { campers, evaluations, formerDrafts, staff } from './db/schema.ts';
 import { measuredFigures } from './figures.ts';
 import { notFound, Refusal } from './refusal.ts';
 import { newId } from './new-id.ts';
-import { assignedScorers, usedScores } from './used-scores.ts';
+import { agreedOf, assignedScorers, usedScores } from './used-scores.ts';
 
 /** A row with its document in the newest form, whatever the form in which it is kept: what was released is never rewritten. */
 export type EvaluationRow = typeof evaluations.$inferSelect;
@@ -34,15 +34,22 @@ const REFILM_DAYS = 28;
 /** Drill days are Monday, Wednesday and Friday. */
 const DAYS_BETWEEN_DRILLS = 2;
 
-async function inputFor(camp: Camp, camper: Camper, set: BenchSet, author: StaffId): Promise<EvaluationInput> {
-  const used = usedScores(set, await assignedScorers(camper.id), author);
+/** What an evaluation of a camper is made of as things stand. */
+export async function evaluationInput(
+  camp: Camp,
+  camper: Camper,
+  set: BenchSet,
+  author: StaffId | null,
+): Promise<EvaluationInput> {
+  const [assigned, agreed] = await Promise.all([assignedScorers(camper.id), agreedOf(camper.id)]);
+  const used = usedScores(set, { assigned, agreed, author });
   return {
     sheet: camp.sheet,
     ageGroup: camper.ageGroup,
     schools: camp.schools,
     deliveries: set.deliveries.map((d) => d.id),
-    scores: used.map((s) => ({ delivery: s.deliveryId, checkpoint: s.checkpoint, level: s.level, faults: s.faults })),
-    coaches: [...new Set(used.map((s) => s.coachId))],
+    scores: used.map(({ coaches: _, ...score }) => score),
+    coaches: [...new Set(used.flatMap((s) => s.coaches))],
     figures: measuredFigures(set),
     drillThrows: throwsEveryDays(camp.armCare, camper.age, DAYS_BETWEEN_DRILLS),
     reFilmOn: addDays(camp.lastDay, REFILM_DAYS),
@@ -68,7 +75,7 @@ export async function compileDraft(request: DraftRequest): Promise<EvaluationRow
   const { camperId, by, instead } = request;
   const { camp, camper } = await camperById(camperId);
   const set = await benchSet(camperId);
-  const input = await inputFor(camp, camper, set, by);
+  const input = await evaluationInput(camp, camper, set, by);
   if (input.scores.length === 0)
     throw new Refusal('nothing-scored', `Nothing of bib ${camper.bib} is scored yet. Score a delivery at the bench first.`);
   const facts = findEvaluation(input);
@@ -224,6 +231,6 @@ export async function latestEvaluation(camperId: CamperId): Promise<EvaluationRo
 /** Every habit as a focus, for the coach to add those that the draft does not hold, or no longer. */
 export async function furtherFocusFor(row: EvaluationRow, staffId: StaffId): Promise<FocusItem[]> {
   const { camp, camper } = await camperById(row.camperId);
-  const facts = row.document.facts ?? findEvaluation(await inputFor(camp, camper, await benchSet(row.camperId), staffId));
+  const facts = row.document.facts ?? findEvaluation(await evaluationInput(camp, camper, await benchSet(row.camperId), staffId));
   return furtherFocus(facts, camp.sheet, []);
 }

@@ -2,7 +2,7 @@ import type { CampId, CamperId, ClipId, DeliveryId, EvaluationId, StaffId } from
 import { and, eq, isNotNull, sql } from 'drizzle-orm';
 import { isPresent } from './clips.ts';
 import { db } from './db/connect.ts';
-import { campers, campStaff, clips, deliveries, evaluations, refusals } from './db/schema.ts';
+import { agreedLevels, campers, campStaff, clips, deliveries, evaluations, refusals } from './db/schema.ts';
 import { notFound } from './refusal.ts';
 
 const NOUNS = {
@@ -39,6 +39,13 @@ const NOUNS = {
       .innerJoin(deliveries, eq(deliveries.id, refusals.deliveryId))
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
       .where(and(eq(refusals.id, id), eq(campers.campId, campId))),
+  agreedLevel: (id: string, campId: CampId) =>
+    db()
+      .select({ id: campers.id })
+      .from(agreedLevels)
+      .innerJoin(deliveries, eq(deliveries.id, agreedLevels.deliveryId))
+      .innerJoin(campers, eq(campers.id, deliveries.camperId))
+      .where(and(eq(agreedLevels.id, id), eq(campers.campId, campId))),
   evaluation: (id: EvaluationId, campId: CampId) =>
     db()
       .select({ id: campers.id })
@@ -80,7 +87,15 @@ export async function camperOf<Noun extends Exclude<CampNoun, 'staffMember'>>(
 }
 
 const missing = (noun: CampNoun) =>
-  notFound(noun === 'staffMember' ? 'The staff member' : noun === 'removedClip' ? 'The removed film' : `The ${noun}`);
+  notFound(
+    noun === 'staffMember'
+      ? 'The staff member'
+      : noun === 'removedClip'
+        ? 'The removed film'
+        : noun === 'agreedLevel'
+          ? 'The proposed level'
+          : `The ${noun}`,
+  );
 
 /** Lets nothing through that belongs to another camp: it was not found. */
 export async function requireInCamp<Noun extends CampNoun>(noun: Noun, id: IdOf<Noun>, campId: CampId): Promise<void> {

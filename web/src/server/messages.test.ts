@@ -128,6 +128,7 @@ describe('what belongs to a camp', () => {
     clip: 'The clip',
     removedClip: 'The removed film',
     refusal: 'The refusal',
+    agreedLevel: 'The proposed level',
     evaluation: 'The evaluation',
     picture: 'The picture',
     staffMember: 'The staff member',

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { rename, writeFile } from 'node:fs/promises';
 import { and, eq, isNull } from 'drizzle-orm';
-import { resolveSheet, type StaffId, type EvaluationId } from '@stride-chalk/core';
+import { findEvaluation, resolveSheet, type StaffId, type EvaluationId } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
 import { campById } from './camps.ts';
@@ -12,7 +12,9 @@ import { evaluations } from './db/schema.ts';
 import { picturePath } from './media.ts';
 import { Refusal } from './refusal.ts';
 
-import { evaluationById, type EvaluationRow } from './evaluations.ts';
+import { evaluationById, evaluationInput, type EvaluationRow } from './evaluations.ts';
+import { differencesAbout } from './differences.ts';
+import { agreedOf } from './used-scores.ts';
 import { handOutFrame } from './hand-out-frame.ts';
 
 /** Releases under way: the same one asked for at once is made once. */
@@ -33,6 +35,7 @@ async function release(id: EvaluationId, staffId: StaffId): Promise<EvaluationRo
   const { camper } = await camperById(row.camperId);
   requireConsent(camper, 'handOut');
   await requireScored(camper);
+  await requireSettled(camper, row);
   const frame = await handOutFrame(row);
   const pictures: Record<string, string> = {};
   const freezes = await Promise.all(
@@ -72,5 +75,41 @@ async function requireScored(camper: Camper): Promise<void> {
     throw new Refusal(
       'hardly-scored',
       `Not released: too little is scored (${lacking.join('; ')}). Score at least half of each delivery; what does not show is “not visible”.`,
+    );
+}
+
+/**
+ * Refuses a release while its focus hangs on a difference that nobody has settled, and one that was drafted before the last difference was: it would hand out
+ * levels that hold no longer.
+ */
+async function requireSettled(camper: Camper, row: EvaluationRow): Promise<void> {
+  const camp = await campById(camper.campId);
+  const name = (id: string): string => camp.sheet.checkpoints.find((c) => c.id === id)?.name ?? id;
+  const list = (ids: readonly string[]): string => [...new Set(ids)].map((id) => `${id} ${name(id)}`).join(', ');
+  const inFocus = row.document.said.focus.map((f) => f.checkpoint);
+  const open = (await differencesAbout(camp, camper.id, row.enteredBy)).filter(
+    (d) => d.settled === null && (d.hangs || (d.waits && inFocus.includes(d.checkpoint))),
+  );
+  if (open.length > 0)
+    throw new Refusal(
+      'unsettled',
+      `Not released: two coaches differ, and the focus hangs on it (${list(open.map((d) => d.checkpoint))}). Settle it under “Where coaches differ” first.`,
+      409,
+    );
+  const { facts } = row.document;
+  if (!facts) return;
+  const agreed = await agreedOf(camper.id);
+  const now = findEvaluation(await evaluationInput(camp, camper, await benchSet(camper.id), row.enteredBy));
+  const changed = [...agreed.keys()]
+    .map((unit) => unit.split(' ')[1]!)
+    .filter((id) => {
+      const [then, is] = [facts, now].map((f) => JSON.stringify(f.habits.find((h) => h.checkpoint === id) ?? null));
+      return then !== is;
+    });
+  if (changed.length > 0)
+    throw new Refusal(
+      'agreed-since',
+      `Not released: a level was agreed on since this was drafted (${list(changed)}). Draft it anew; what you wrote is kept as a former draft.`,
+      409,
     );
 }

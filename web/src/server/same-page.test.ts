@@ -38,7 +38,7 @@ test('every level of the camp with who gave it; not visible is no level; of anot
 });
 
 test('as a table: a line for each level', async () => {
-  const [head, ...lines] = (await levelsCsv(camp)).split('\r\n');
+  const [head, ...lines] = (await levelsCsv(camp, world.lead)).split('\r\n');
   expect(head).toBe('bib,day,delivery,checkpoint,coach,level');
   expect(lines.map((l) => l.split(',').at(-1)).sort()).toEqual(['2', 'not visible']);
 });

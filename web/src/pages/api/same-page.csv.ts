@@ -4,6 +4,6 @@ import { download } from './_answer.ts';
 import { atWork } from '../../server/front/asked.ts';
 
 export const GET: APIRoute = async (context) => {
-  const { camp } = atWork(context);
-  return download(await levelsCsv(camp), 'text/csv; charset=utf-8', `levels-${camp.firstDay}.csv`);
+  const { camp, id } = atWork(context);
+  return download(await levelsCsv(camp, id), 'text/csv; charset=utf-8', `levels-${camp.firstDay}.csv`);
 };

@@ -61,7 +61,7 @@ export function CampBoard({
   camp: { name: string; place: string };
   campers: readonly BoardCamper[];
   day: FieldDay | null;
-  /** On how many levels two coaches differ: for the lead, else 0. */
+  /** On how many levels two coaches are two levels or more apart, and nobody has settled it. */
   differences: number;
   mayScore: boolean;
   /** The next thing of this hour that is no camper at the table. */
@@ -173,7 +173,9 @@ export function CampBoard({
       )}
       {differences > 0 && (
         <p className="m-0 mb-5">
-          <Action href="/differences">Coaches differ on {differences === 1 ? '1 level' : `${differences} levels`}</Action>
+          <Action href="/differences">
+            Settle where coaches differ: {differences === 1 ? '1 level' : `${differences} levels`}
+          </Action>
         </p>
       )}
       <ol

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  boolean,
   check,
   doublePrecision,
   index,
@@ -122,6 +123,48 @@ export const scores = pgTable(
     index('scores_by_coach').on(t.coachId, t.deliveryId),
     unique('scores_one_per_coach').on(t.deliveryId, t.checkpoint, t.coachId),
     check('scores_level', sql`${t.level} in ('0', '1', '2', '3', 'NV')`),
+  ],
+);
+
+/**
+ * The level that holds where coaches differ: what one proposes and another agrees to, or what the lead decides. The scores of both stay. A trigger lets a
+ * row be agreed to once and refuses every other change; the newest that holds counts.
+ */
+export const agreedLevels = pgTable(
+  'agreed_levels',
+  {
+    id: uuid('id').primaryKey(),
+    deliveryId: uuid('delivery_id')
+      .$type<DeliveryId>()
+      .notNull()
+      .references(() => deliveries.id),
+    checkpoint: text('checkpoint').notNull(),
+    sheetId: uuid('sheet_id')
+      .$type<SheetId>()
+      .notNull()
+      .references(() => sheets.id),
+    level: text('level').notNull(),
+    faults: text('faults').array().notNull().default([]),
+    reason: text('reason').notNull(),
+    /** The lead has decided it, whatever the two say. */
+    decided: boolean('decided').notNull(),
+    /** The other coach, who has agreed; null while he has not. */
+    agreedBy: uuid('agreed_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
+    agreedAt: at('agreed_at'),
+    enteredBy: uuid('entered_by')
+      .$type<StaffId>()
+      .notNull()
+      .references(() => staff.id),
+    enteredAt: at('entered_at').notNull().defaultNow(),
+  },
+  (t) => [
+    index('agreed_levels_by_delivery').on(t.deliveryId, t.checkpoint),
+    check('agreed_levels_level', sql`${t.level} in ('0', '1', '2', '3', 'NV')`),
+    check('agreed_levels_reason', sql`length(trim(${t.reason})) > 0`),
+    check('agreed_levels_agreed_by_somebody', sql`(${t.agreedAt} is null) = (${t.agreedBy} is null)`),
+    check('agreed_levels_by_two', sql`${t.agreedBy} is distinct from ${t.enteredBy}`),
   ],
 );
 
