@@ -5,6 +5,14 @@ export { fleissKappa, type FleissKappa } from './fleiss-kappa.ts';
 export { icc, type Icc, type IccModel } from './icc.ts';
 export { krippendorffAlpha, type Alpha, type MeasurementLevel } from './krippendorff-alpha.ts';
 export { percentAgreement, type PercentAgreement } from './percent-agreement.ts';
+export type { MeanWithLimits } from './mean-with-limits.ts';
+export {
+  qualification,
+  TO_QUALIFY,
+  type Nearness,
+  type PracticeJudgement,
+  type Qualification,
+} from './qualification.ts';
 export {
   LEAST_JUDGEMENTS,
   samePage,

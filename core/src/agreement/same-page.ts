@@ -1,4 +1,5 @@
 import { cohenKappa, type Kappa } from './cohen-kappa.ts';
+import { meanWithLimits, type MeanWithLimits } from './mean-with-limits.ts';
 import { krippendorffAlpha, type Alpha } from './krippendorff-alpha.ts';
 import { percentAgreement, type PercentAgreement } from './percent-agreement.ts';
 import type { Undefined } from './ratings.ts';
@@ -28,7 +29,7 @@ export interface PairAgreement {
   readonly agreement: PercentAgreement | Undefined;
   readonly kappa: Kappa | Undefined;
   /** How many levels more the first gives than the second, with 95 % limits; null where fewer than two are shared. */
-  readonly bias: { readonly value: number; readonly lower: number; readonly upper: number } | null;
+  readonly bias: MeanWithLimits | null;
 }
 
 export interface SamePage {
@@ -105,16 +106,4 @@ export function samePage(levels: readonly StaffLevel[]): SamePage {
     all: percentAgreement(all.map((u) => u.ratings)),
     repairFirst: [...enough].sort((a, b) => near(a) - near(b) || same(a) - same(b)).map((c) => c.checkpoint),
   };
-}
-
-/** Two-sided 95 % of a normal distribution. */
-const Z95 = 1.959963984540054;
-
-/** A mean with 95 % limits by the normal distribution; null for fewer than two. */
-function meanWithLimits(values: readonly number[]): PairAgreement['bias'] {
-  const n = values.length;
-  if (n < 2) return null;
-  const value = values.reduce((a, b) => a + b, 0) / n;
-  const error = Math.sqrt(values.reduce((s, v) => s + (v - value) ** 2, 0) / (n - 1) / n);
-  return { value, lower: value - Z95 * error, upper: value + Z95 * error };
 }

@@ -178,4 +178,44 @@ describe('the solver', () => {
         .join(''),
     ).toBe('caababc');
   });
+
+  describe('who is not qualified', () => {
+    const question = (n: number, scorers: string, twice: string, blindShare = 0.2) => ({
+      ...{ campers: same(n), scorers: coaches(scorers), twice: coaches(twice), blindShare },
+    });
+
+    test.each([
+      ['by the program', () => highs],
+      ['without an answer of it', () => silent],
+    ])('has every camper scored a second time, by one who is: %s', (_, solver) => {
+      const choices = assignScorers(question(20, 'abc', 'b'), solver());
+      const own = choices.filter((c) => c.scorer === coach('b'));
+      expect(own.length).toBeGreaterThan(3);
+      for (const c of own) expect(['a', 'c'].map((s) => coach(s))).toContain(c.secondScorer);
+      // Of the others' no more than the share.
+      expect(choices.filter((c) => c.scorer !== coach('b') && c.secondScorer).length).toBeLessThanOrEqual(4);
+    });
+
+    test('what others look at a second time counts as their work: the loads stay even', () => {
+      const choices = assignScorers(question(21, 'abc', 'c', 0), highs);
+      const load = loads(choices, 'abc');
+      expect(Math.max(...load) - Math.min(...load)).toBeLessThanOrEqual(1);
+      expect(choices.filter((c) => c.scorer === coach('c')).every((c) => c.secondScorer)).toBe(true);
+    });
+
+    test('where nobody is, the others look; one alone has nobody to look', () => {
+      const choices = assignScorers(question(6, 'ab', 'ab', 0), highs);
+      for (const c of choices) expect(c.secondScorer).toBe(c.scorer === coach('a') ? coach('b') : coach('a'));
+      expect(assignScorers(question(2, 'a', 'a'), highs).map((c) => c.secondScorer)).toEqual([null, null]);
+    });
+
+    test('keeps his second scorer where the balance allows it', () => {
+      const before = same(2).map((c) => ({ camper: c.id, scorer: coach('c'), secondScorer: coach('b') }));
+      const [first] = assignScorers({ ...question(1, 'abc', 'c', 0), before }, (program) => {
+        expect(program).toContain('more_0 + more_1 - x_0_2 = 0');
+        return new Map([['x_0_2', 1]]);
+      });
+      expect(first).toEqual({ camper: kid('c0'), scorer: coach('c'), secondScorer: coach('b') });
+    });
+  });
 });

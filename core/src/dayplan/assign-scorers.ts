@@ -16,6 +16,8 @@ interface ScorerQuestion {
   readonly scorers: readonly StaffId[];
   /** Share of the campers who get a second scorer. */
   readonly blindShare: number;
+  /** Those whose work is all scored a second time, by one of the others: they are not qualified yet. */
+  readonly twice?: readonly StaffId[];
   /** Who scores whom so far; kept where it can be. */
   readonly before?: readonly ScorerChoice[];
 }
@@ -29,7 +31,7 @@ interface ScorerQuestion {
  * @example assignScorers({ campers, scorers: ['a', 'b', 'c'], blindShare: 0.2 }, solve)
  */
 export function assignScorers(
-  { campers, scorers, blindShare, before = [] }: ScorerQuestion,
+  { campers, scorers, blindShare, twice = [], before = [] }: ScorerQuestion,
   solve: IntegerSolver,
 ): ScorerChoice[] {
   if (scorers.length === 0 || campers.length === 0) return [];
@@ -47,8 +49,37 @@ export function assignScorers(
     const first = was.get(camper.id)?.scorer;
     shared.set(camper.id, first === b || (first !== a && Math.floor(i / pairs.length) % 2 === 1) ? [b, a] : [a, b]);
   }
-  const chosen = solveFirst({ campers, scorers, shared, was }, solve) ?? greedyFirst({ campers, scorers, shared, was });
-  return campers.map((c) => ({ camper: c.id, scorer: chosen.get(c.id)!, secondScorer: shared.get(c.id)?.[1] ?? null }));
+  const question = { campers, scorers, shared, was, twice };
+  const chosen = solveFirst(question, solve) ?? greedyFirst(question);
+  const secondScorers = secondsOf(question, chosen);
+  return campers.map((c) => ({ camper: c.id, scorer: chosen.get(c.id)!, secondScorer: secondScorers.get(c.id) ?? null }));
+}
+
+/** Who may look at the work of one who is not qualified: the others who are, or where nobody is, the others. */
+const checkersOf = (scorers: readonly StaffId[], twice: readonly StaffId[]): StaffId[] => {
+  const able = scorers.filter((s) => !twice.includes(s));
+  return able.length > 0 ? able : [...scorers];
+};
+
+/** The second scorers: of the shared campers as they were paired, and of every camper of somebody whose work is all looked at, whoever has the least to do. */
+function secondsOf(
+  { campers, scorers, shared, was, twice }: FirstQuestion,
+  first: ReadonlyMap<CamperId, StaffId>,
+): Map<CamperId, StaffId> {
+  const found = new Map([...shared].map(([id, pair]) => [id, pair[1]] as const));
+  const load = new Map(scorers.map((s) => [s, 0]));
+  for (const s of [...first.values(), ...found.values()]) load.set(s, load.get(s)! + 1);
+  for (const c of campers) {
+    const scorer = first.get(c.id)!;
+    if (found.has(c.id) || !twice.includes(scorer)) continue;
+    const others = checkersOf(scorers, twice).filter((s) => s !== scorer);
+    const least = Math.min(...others.map((s) => load.get(s)!));
+    const old = was.get(c.id)?.secondScorer;
+    const second = old && others.includes(old) && load.get(old)! <= least ? old : others.find((s) => load.get(s) === least)!;
+    found.set(c.id, second);
+    load.set(second, load.get(second)! + 1);
+  }
+  return found;
 }
 
 interface FirstQuestion {
@@ -56,18 +87,27 @@ interface FirstQuestion {
   readonly scorers: readonly StaffId[];
   readonly shared: ReadonlyMap<CamperId, readonly [StaffId, StaffId]>;
   readonly was: ReadonlyMap<CamperId, ScorerChoice>;
+  readonly twice: readonly StaffId[];
 }
 
-function solveFirst({ campers, scorers, shared, was }: FirstQuestion, solve: IntegerSolver): Map<CamperId, StaffId> | null {
+function solveFirst(
+  { campers, scorers, shared, was, twice }: FirstQuestion,
+  solve: IntegerSolver,
+): Map<CamperId, StaffId> | null {
   const open = campers.map((c, i) => ({ ...c, i })).filter((c) => !shared.has(c.id));
   const x = (i: number, k: number): string => `x_${i}_${k}`;
   const loadOf = (k: number): number => [...shared.values()].filter((p) => p.includes(scorers[k]!)).length;
   const groups = [...new Set(campers.map((c) => c.ageGroup))];
   const objective = ['1000 most - 1000 least'];
   const rules: string[] = [];
+  const checkers = checkersOf(scorers, twice);
+  const extra = open.flatMap((c) => scorers.flatMap((s, k) => (twice.includes(s) ? [x(c.i, k)] : [])));
+  if (extra.length > 0) rules.push(`${checkers.map((s) => `more_${scorers.indexOf(s)}`).join(' + ')} - ${extra.join(' - ')} = 0`);
   for (const [k, scorer] of scorers.entries()) {
     const own = open.map((c) => x(c.i, k)).join(' + ');
-    if (own) rules.push(`${own} - most <= ${-loadOf(k)}`, `${own} - least >= ${-loadOf(k)}`);
+    // What somebody else's work brings him to score a second time counts like his own.
+    const looked = extra.length > 0 && checkers.includes(scorer) ? ` + more_${k}` : '';
+    if (own) rules.push(`${own}${looked} - most <= ${-loadOf(k)}`, `${own}${looked} - least >= ${-loadOf(k)}`);
     else rules.push(`most >= ${loadOf(k)}`, `least <= ${loadOf(k)}`);
     for (const [g, group] of groups.entries()) {
       const members = open.filter((c) => c.ageGroup === group);
@@ -105,7 +145,7 @@ function solveFirst({ campers, scorers, shared, was }: FirstQuestion, solve: Int
 }
 
 /** Without an answer of the solver: each camper to the coach with the least to do. */
-function greedyFirst({ campers, scorers, shared, was }: FirstQuestion): Map<CamperId, StaffId> {
+function greedyFirst({ campers, scorers, shared, was }: Omit<FirstQuestion, 'twice'>): Map<CamperId, StaffId> {
   const load = new Map(scorers.map((s) => [s, [...shared.values()].filter((p) => p.includes(s)).length]));
   const chosen = new Map([...shared].map(([id, [first]]) => [id, first] as const));
   for (const c of campers.filter((k) => !shared.has(k.id))) {

@@ -11,11 +11,14 @@ export const consentSchema = z
   .object({
     film: z.boolean(),
     share: z.boolean(),
+    /** Left out by pages from before it was asked: what was said before stays. */
+    training: z.boolean().optional(),
     until: z.iso.date().nullable(),
     givenBy: z.string().trim().min(1).max(120),
     how: z.enum(CONSENT_WAYS).exclude(['before the history']),
   })
-  .refine((c) => c.film || !c.share, { message: 'what may not be filmed cannot be shared', path: ['share'] });
+  .refine((c) => c.film || !c.share, { message: 'what may not be filmed cannot be shared', path: ['share'] })
+  .refine((c) => c.film || !c.training, { message: 'what may not be filmed cannot be used for training', path: ['training'] });
 
 /** From which minute of a day on a camper who comes late is there; null: he is not late after all. */
 export const lateSchema = z.object({ day: z.iso.date(), fromMinute: z.number().int().min(0).max(1440).nullable() });

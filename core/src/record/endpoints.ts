@@ -58,6 +58,7 @@ import {
 } from './films.ts';
 import { gateListSchema } from './gate-page.ts';
 import { campAtWorkSchema, joinSchema, makesCampsSchema, newStaffSchema, signInSchema, staffChangeSchema } from './staff.ts';
+import { newPracticeClipSchema, practiceClipMadeSchema, qualificationDecisionSchema, sittingMadeSchema } from './practice.ts';
 import { standingSchema } from './standing.ts';
 import { campIdSchema, staffIdSchema } from './ids.ts';
 
@@ -227,6 +228,29 @@ export const ENDPOINTS = {
     does: 'Agrees to the level that another coach has proposed.',
     status: 200,
     answers: agreedLevelKeptSchema,
+  },
+  'POST /api/practice-clips': {
+    does: 'Makes a practice clip of a delivery, with its reference levels.',
+    body: newPracticeClipSchema,
+    status: 201,
+    answers: practiceClipMadeSchema,
+  },
+  'DELETE /api/practice-clips/[id]': { does: 'Takes a practice clip out of the set.', status: 204, answers: null },
+  'POST /api/practice-clips/[id]/sittings': {
+    does: 'Sits down before a practice clip, or goes on where one was.',
+    status: 201,
+    answers: sittingMadeSchema,
+  },
+  'POST /api/sittings/[id]/finish': {
+    does: 'Ends a practice clip: its levels stay, and the reference is shown.',
+    status: 204,
+    answers: null,
+  },
+  'PUT /api/staff/[id]/qualification': {
+    does: 'Decides whether what a coach scores is scored a second time.',
+    body: qualificationDecisionSchema,
+    status: 200,
+    answers: qualificationDecisionSchema,
   },
   'POST /api/evaluations': { does: 'Starts a draft.', body: startDraftSchema, status: 201, answers: draftStartedSchema },
   'PUT /api/evaluations/[id]': { does: 'Saves a draft.', body: saveDraftSchema, status: 200, answers: draftSavedSchema },

@@ -15,6 +15,9 @@ export type DeliveryId = Id<'delivery'>;
 export type ClipId = Id<'clip'>;
 export type SheetId = Id<'sheet'>;
 export type EvaluationId = Id<'evaluation'>;
+export type PracticeClipId = Id<'practiceClip'>;
+/** A coach with one practice clip before him; at the bench it stands in the place of a delivery. */
+export type SittingId = Id<'sitting'>;
 
 /** Where only the form of an id matters: of an entry, of a message. */
 export const idSchema = z.uuid();
@@ -25,3 +28,5 @@ export const deliveryIdSchema = z.uuid().brand<'delivery'>();
 export const clipIdSchema = z.uuid().brand<'clip'>();
 export const sheetIdSchema = z.uuid().brand<'sheet'>();
 export const evaluationIdSchema = z.uuid().brand<'evaluation'>();
+export const practiceClipIdSchema = z.uuid().brand<'practiceClip'>();
+export const sittingIdSchema = z.uuid().brand<'sitting'>();

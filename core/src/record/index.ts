@@ -1,6 +1,7 @@
 /** What travels between the browser and the server, and what is kept: one file a noun or a screen, schemas with the types that come of them. */
 export { MOBILITY_NOTES, SORE_PLACES, NOTHING_ASKED } from './check-in-words.ts';
 export { ROLES, type Role } from './codes.ts';
+export { clipIdSchema, idSchema } from './ids.ts';
 export type {
   CampId,
   CamperId,
@@ -10,10 +11,19 @@ export type {
   EvaluationId,
   Id,
   OrganisationId,
+  PracticeClipId,
   SheetId,
+  SittingId,
   StaffId,
 } from './ids.ts';
 export { agreedLevelKeptSchema, agreedLevelSchema, type AgreedLevel } from './agreed.ts';
+export {
+  newPracticeClipSchema,
+  practiceClipMadeSchema,
+  qualificationDecisionSchema,
+  sittingMadeSchema,
+  type Reference,
+} from './practice.ts';
 export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';

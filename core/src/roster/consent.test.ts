@@ -6,7 +6,7 @@ const DAY = '2026-07-14';
 
 describe('what the answers of a family allow on a day', () => {
   test('nobody asked, or only ever no: never given', () => {
-    const never = { film: false, share: false, why: 'neverGiven', says: 'Nobody has consented to filming.' };
+    const never = { film: false, share: false, training: false, why: 'neverGiven', says: 'Nobody has consented to filming.' };
     expect(consentOn([], DAY)).toEqual(never);
     expect(consentOn([answer({ film: false })], DAY)).toEqual(never);
   });
@@ -15,12 +15,14 @@ describe('what the answers of a family allow on a day', () => {
     expect(consentOn([answer()], DAY)).toEqual({
       film: true,
       share: false,
+      training: false,
       why: 'given',
       says: 'Consent to film until it is withdrawn.',
     });
     expect(consentOn([answer({ share: true, until: '2026-08-01' })], DAY)).toEqual({
       film: true,
       share: true,
+      training: false,
       why: 'given',
       says: 'Consent to film until 2026-08-01.',
     });
@@ -31,15 +33,24 @@ describe('what the answers of a family allow on a day', () => {
     expect(consentOn([answer({ share: true, until: '2026-07-13' })], DAY)).toEqual({
       film: false,
       share: false,
+      training: false,
       why: 'ranOut',
       says: 'The consent to film ended on 2026-07-13.',
     });
+  });
+
+  test('the training of the staff is a consent of its own, and ends with the others', () => {
+    expect(consentOn([answer({ share: true })], DAY).training).toBe(false);
+    expect(consentOn([answer({ training: true })], DAY)).toMatchObject({ film: true, share: false, training: true });
+    expect(consentOn([answer({ training: true, until: '2026-07-13' })], DAY).training).toBe(false);
+    expect(consentOn([answer({ training: true }), answer({ film: false, training: true })], DAY).training).toBe(false);
   });
 
   test('the last answer holds: withdrawn, and given again', () => {
     expect(consentOn([answer({ share: true }), answer({ film: false, share: true })], DAY)).toEqual({
       film: false,
       share: false,
+      training: false,
       why: 'withdrawn',
       says: 'The consent to film was withdrawn.',
     });
@@ -53,6 +64,8 @@ test.each<[string, Partial<Consent>, Partial<Consent>, boolean]>([
   ['yes to no, whatever else', { until: '2026-07-01' }, { film: false, share: true }, false],
   ['sharing is added', {}, { share: true }, true],
   ['sharing stays, or goes', { share: true }, { share: true }, false],
+  ['training is added', {}, { training: true }, true],
+  ['training stays, or goes', { training: true }, {}, false],
   ['sharing goes', { share: true }, {}, false],
   ['a later last day', { until: '2026-07-14' }, { until: '2026-07-15' }, true],
   ['the same last day', { until: '2026-07-14' }, { until: '2026-07-14' }, false],

@@ -3,6 +3,8 @@ import { dayInWords } from '../calendar/index.ts';
 export interface Consent {
   readonly film: boolean;
   readonly share: boolean;
+  /** The staff may learn the sheet on his films: asked for by itself, never given along. Left out: not asked this time. */
+  readonly training?: boolean;
   /** The last day of it, as YYYY-MM-DD; null for "until withdrawn". */
   readonly until: string | null;
 }
@@ -16,6 +18,8 @@ export interface ConsentStanding {
   readonly film: boolean;
   /** Other coaches of the child may be given what the family gets. */
   readonly share: boolean;
+  /** Films of him may be shown to the staff of the organisation as practice clips. */
+  readonly training: boolean;
   readonly why: 'given' | 'neverGiven' | 'withdrawn' | 'ranOut';
   /** The same in one plain sentence. */
   readonly says: string;
@@ -31,7 +35,13 @@ export interface ConsentStanding {
 export function consentOn(answers: readonly Consent[], day: string, at?: { readonly timeZone: string }): ConsentStanding {
   const written = (on: string): string => (at ? dayInWords(on, at, 'dated') : on);
   const last = answers.at(-1);
-  const none = (why: ConsentStanding['why'], says: string): ConsentStanding => ({ film: false, share: false, why, says });
+  const none = (why: ConsentStanding['why'], says: string): ConsentStanding => ({
+    film: false,
+    share: false,
+    training: false,
+    why,
+    says,
+  });
   if (!last?.film)
     return answers.some((a) => a.film)
       ? none('withdrawn', 'The consent to film was withdrawn.')
@@ -40,6 +50,7 @@ export function consentOn(answers: readonly Consent[], day: string, at?: { reado
   return {
     film: true,
     share: last.share,
+    training: last.training ?? false,
     why: 'given',
     says: last.until === null ? 'Consent to film until it is withdrawn.' : `Consent to film until ${written(last.until)}.`,
   };
@@ -53,6 +64,6 @@ export function consentOn(answers: readonly Consent[], day: string, at?: { reado
  */
 export function loosens(before: Consent, after: Consent): boolean {
   if (!after.film) return false;
-  if (!before.film || (after.share && !before.share)) return true;
+  if (!before.film || (after.share && !before.share) || (after.training && !before.training)) return true;
   return before.until !== null && (after.until === null || after.until > before.until);
 }

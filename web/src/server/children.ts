@@ -24,9 +24,13 @@ import {
   messages,
   planSessions,
   points,
+  practiceClips,
+  practiceScores,
+  referenceLevels,
   refusals,
   scores,
   scoringTasks,
+  sittings,
   soreArms,
   staff,
   throws,
@@ -47,6 +51,11 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
   const films = none ? [] : await via.select().from(clips).where(inArray(clips.deliveryId, deliveryIds));
   const clipIds = films.map((c) => c.id);
   const noFilm = clipIds.length === 0;
+  // A practice clip goes with the child, and with it what the staff have scored on it.
+  const practice = none ? [] : await via.select().from(practiceClips).where(inArray(practiceClips.deliveryId, deliveryIds));
+  const practiceIds = practice.map((p) => p.id);
+  const sat = practiceIds.length === 0 ? [] : await via.select().from(sittings).where(inArray(sittings.clipId, practiceIds));
+  const sittingIds = sat.map((s) => s.id);
   const ofArm = (table: typeof throws | typeof soreArms | typeof limitOverrides | typeof messages) =>
     and(eq(table.childId, childId), eq(table.campId, campId));
   return {
@@ -60,12 +69,20 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
+    practiceClips: practice,
+    referenceLevels:
+      practiceIds.length === 0
+        ? []
+        : await via.select().from(referenceLevels).where(inArray(referenceLevels.clipId, practiceIds)),
+    sittings: sat,
+    practiceScores:
+      sittingIds.length === 0 ? [] : await via.select().from(practiceScores).where(inArray(practiceScores.sittingId, sittingIds)),
     agreedLevels: none ? [] : await via.select().from(agreedLevels).where(inArray(agreedLevels.deliveryId, deliveryIds)),
     refusals: none ? [] : await via.select().from(refusals).where(inArray(refusals.deliveryId, deliveryIds)),
     entries: await via
       .select()
       .from(entries)
-      .where(ofChild(camperIds, clipIds, deliveryIds)),
+      .where(ofChild(camperIds, clipIds, [...deliveryIds, ...sittingIds])),
     consents: await via.select().from(consents).where(inArray(consents.camperId, camperIds)),
     evaluations: await via.select().from(evaluations).where(inArray(evaluations.camperId, camperIds)),
     formerDrafts: await via.select().from(formerDrafts).where(inArray(formerDrafts.camperId, camperIds)),
@@ -170,6 +187,8 @@ export async function eraseCamper(
       .limit(1);
     const deliveryIds = all.deliveries.map((d) => d.id);
     const clipIds = all.clips.map((c) => c.id);
+    const practiceIds = all.practiceClips.map((p) => p.id);
+    const sittingIds = all.sittings.map((s) => s.id);
     const counted = Object.fromEntries(
       Object.entries(all)
         .filter(([table, rows]) => table !== 'camps' && rows.length > 0)
@@ -192,7 +211,13 @@ export async function eraseCamper(
     await tx.delete(checkIns).where(inArray(checkIns.camperId, camperIds));
     await tx.delete(evaluations).where(inArray(evaluations.camperId, camperIds));
     await tx.delete(formerDrafts).where(inArray(formerDrafts.camperId, camperIds));
-    await tx.delete(entries).where(ofChild(camperIds, clipIds, deliveryIds));
+    await tx.delete(entries).where(ofChild(camperIds, clipIds, [...deliveryIds, ...sittingIds]));
+    if (sittingIds.length > 0) await tx.delete(practiceScores).where(inArray(practiceScores.sittingId, sittingIds));
+    if (practiceIds.length > 0) {
+      await tx.delete(sittings).where(inArray(sittings.clipId, practiceIds));
+      await tx.delete(referenceLevels).where(inArray(referenceLevels.clipId, practiceIds));
+      await tx.delete(practiceClips).where(inArray(practiceClips.id, practiceIds));
+    }
     if (deliveryIds.length > 0) {
       await tx.delete(agreedLevels).where(inArray(agreedLevels.deliveryId, deliveryIds));
       await tx.delete(scores).where(inArray(scores.deliveryId, deliveryIds));

@@ -1,7 +1,7 @@
 import type { StaffId } from '@stride-chalk/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { db } from './db/connect.ts';
-import { campStaff, dayPlans, planSessions, scoringTasks, staff, verifications } from './db/schema.ts';
+import { campStaff, dayPlans, planSessions, qualificationDecisions, scoringTasks, staff, verifications } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
 
 /**
@@ -27,7 +27,8 @@ export async function comeInWith(invited: StaffId, account: StaffId): Promise<vo
         .update(planSessions)
         .set({ [column]: account })
         .where(eq(planSessions[column], invited));
-    await tx.update(scoringTasks).set({ coachId: account }).where(eq(scoringTasks.coachId, invited));
+    for (const table of [scoringTasks, qualificationDecisions])
+      await tx.update(table).set({ coachId: account }).where(eq(table.coachId, invited));
     await tx
       .update(dayPlans)
       .set({ settings: sql`replace(${dayPlans.settings}::text, ${invited}, ${account})::jsonb` })

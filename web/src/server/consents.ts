@@ -7,7 +7,7 @@ import { Refusal } from './refusal.ts';
 
 /** The answers of a camper's family in the order in which they were given; for a query over `campers`. */
 export const consentAnswers = sql<Consent[]>`coalesce((
-  select json_agg(json_build_object('film', c.film, 'share', c.share, 'until', c.until) order by c.entered_at, c.id)
+  select json_agg(json_build_object('film', c.film, 'share', c.share, 'training', c.training, 'until', c.until) order by c.entered_at, c.id)
   from consents c where c.camper_id = campers.id
 ), '[]'::json)`;
 
@@ -31,6 +31,17 @@ export function requireConsent(
   throw new Refusal('no-consent', `Bib ${camper.bib}: ${camper.consent.says} So ${STOPS[purpose]}.`, 403);
 }
 
+/** The gate of staff training: a consent of its own, which ends with the one to film. */
+export function requireTrainingConsent(camper: { readonly bib: number; readonly consent: ConsentStanding }): void {
+  requireConsent(camper, 'show');
+  if (!camper.consent.training)
+    throw new Refusal(
+      'no-training-consent',
+      `Bib ${camper.bib}: the family has not consented to the training of the staff. Ask, and write the answer down on the card.`,
+      403,
+    );
+}
+
 /** Writes down what a family has answered. Nothing of an earlier answer goes. */
 export async function recordConsents(
   answers: ReadonlyArray<Consent & { readonly camperId: CamperId; readonly givenBy: string; readonly how: ConsentWay }>,
@@ -44,6 +55,11 @@ export async function recordConsents(
       camperId: a.camperId,
       film: a.film,
       share: a.film && a.share,
+      // A file of a roster does not ask for it: what the family has said before stays.
+      training:
+        a.film &&
+        (a.training ??
+          sql<boolean>`coalesce((select c.training from consents c where c.camper_id = ${a.camperId} order by c.entered_at desc, c.id desc limit 1), false)`),
       until: a.until,
       givenBy: a.givenBy,
       how: a.how,
@@ -59,6 +75,7 @@ export const consentHistory = (camperId: CamperId) =>
     .select({
       film: consents.film,
       share: consents.share,
+      training: consents.training,
       until: consents.until,
       givenBy: consents.givenBy,
       how: consents.how,

@@ -197,10 +197,10 @@ describe('the plan of a day', () => {
   test('when the search for who scores whom runs into its limit the page says so, until it is made again', async () => {
     const plan = await dayPlanOf(camp, DAY);
     const { input } = dayInput(await readField(camp, DAY), plan.settings);
-    const found = await withScorers(input, plan.sessions, [], 0);
+    const found = await withScorers(input, plan.sessions, [], { seconds: 0 });
     expect(found.cut).toBe(true);
     expect(found.sessions.every((s) => plan.settings.staff.some((p) => p.id === s.scorer))).toBe(true);
-    expect((await withScorers(input, plan.sessions, [], 120)).cut).toBe(false);
+    expect((await withScorers(input, plan.sessions, [], { seconds: 120 })).cut).toBe(false);
     // On a busy machine the plan itself may have run into it.
     const isCut = (cut: boolean) =>
       db()

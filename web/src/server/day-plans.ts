@@ -17,6 +17,7 @@ import type { Camp } from './camps.ts';
 import { dayInput, defaultSettings, readField, type Field, type Resting } from './day-input.ts';
 import { db, type Executor } from './db/connect.ts';
 import { dayPlans, lateArrivals, planSessions, staff } from './db/schema.ts';
+import { scoredTwice } from './qualification.ts';
 import { withScorers, type PlannedSession } from './plan-scorers.ts';
 import { Refusal } from './refusal.ts';
 import { planTasks } from './scoring-tasks.ts';
@@ -137,7 +138,13 @@ export async function solveDay(
   // Others are answered between two tries.
   for (; !step.done; step = search.next()) await new Promise((resolve) => setImmediate(resolve));
   const plan = step.value;
-  await keepPlan(camp, day, change, await withScorers(input, plan.sessions, before), dayFacts(input, plan.sessions));
+  await keepPlan(
+    camp,
+    day,
+    change,
+    await withScorers(input, plan.sessions, before, { twice: await scoredTwice(camp) }),
+    dayFacts(input, plan.sessions),
+  );
   return { unplaced: plan.unplaced, moved: plan.moved };
 }
 
@@ -158,7 +165,7 @@ export async function moveInPlan(
     camp,
     day,
     { ...change, settings: row.settings },
-    await withScorers(input, moved, before),
+    await withScorers(input, moved, before, { twice: await scoredTwice(camp) }),
     dayFacts(input, moved),
   );
 }

@@ -14,14 +14,16 @@ import {
 import type { Camp } from './camps.ts';
 import { presentClip } from './clips.ts';
 import { db, pool, type Executor } from './db/connect.ts';
-import { entries, marks, points, scores, staff } from './db/schema.ts';
+import { entries, marks, points, practiceScores, scores, staff } from './db/schema.ts';
 import { requireInCamp } from './in-camp.ts';
+import { practiceFilmOf } from './practice-clips.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
+import { openSitting } from './sittings.ts';
 
 /** Who enters something, and at which camp. */
 export interface AtTheBench {
   readonly id: StaffId;
-  readonly camp: Pick<Camp, 'id' | 'sheetId' | 'sheet'>;
+  readonly camp: Pick<Camp, 'id' | 'organisationId' | 'sheetId' | 'sheet'>;
 }
 
 /**
@@ -103,9 +105,22 @@ const placeLevel = inOneStatement(
 async function enterLevel(own: Own, entry: Extract<Entry, { kind: 'score' }>, { camp }: AtTheBench): Promise<Placed> {
   const { deliveryId, checkpoint, level, faults, note } = entry;
   const placed = await placeLevel(own, deliveryId, camp.id, checkpoint, camp.sheetId, level, faults, note);
-  if (!placed) throw notFound('The delivery');
-  return placed;
+  if (placed) return placed;
+  const sitting = await openSitting(camp, own[3], deliveryId);
+  const practised = sitting && (await placePractice(own, sitting.id, checkpoint, level, faults, note));
+  if (!practised) throw notFound('The delivery');
+  return practised;
 }
+
+/** A level on a practice clip: it counts for no child. */
+const placePractice = inOneStatement(
+  'enter_practice',
+  'select s.id from sittings s where s.id = $6::uuid and s.finished_at is null',
+  `insert into practice_scores (sitting_id, checkpoint, level, faults, note, entry_id, entered_by)
+   select here.id, $7::text, $8::text, $9::text[], $10::text, $1, $4 from here, placed where outcome = 'newest'
+   on conflict (sitting_id, checkpoint) do update set level = excluded.level, faults = excluded.faults, note = excluded.note,
+     entry_id = excluded.entry_id, entered_at = now()`,
+);
 
 const placePoint = inOneStatement(
   'enter_point',
@@ -122,14 +137,14 @@ async function enterPoint(own: Own, entry: Extract<Entry, { kind: 'point' }>, { 
   const placed = await placePoint(own, clipId, camp.id, event, point, x, y, pointSd, frame, origin);
   if (placed) return placed;
   // Which of the two it was: not at the camp, or without a frame.
-  await requireInCamp('clip', clipId, camp.id);
+  await requireOwnFilm(clipId, camp);
   throw noFrame(0);
 }
 
 /** What looks at other rows, or takes some away, does so after the entry has its place. */
 async function enterInSteps(own: Own, entry: InSteps, { id, camp }: AtTheBench): Promise<Placed> {
-  if (entry.kind === 'unscore') await requireInCamp('delivery', entry.deliveryId, camp.id);
-  else await requireInCamp('clip', entry.clipId, camp.id);
+  if (entry.kind !== 'unscore') await requireOwnFilm(entry.clipId, camp);
+  else if ((await openSitting(camp, id, entry.deliveryId)) === null) await requireInCamp('delivery', entry.deliveryId, camp.id);
   return db().transaction(async (tx) => {
     const [entryId, target, body, , madeAt] = own;
     const { rows } = await tx.execute<{ outcome: Placed['outcome']; stands: string | null }>(
@@ -139,6 +154,17 @@ async function enterInSteps(own: Own, entry: InSteps, { id, camp }: AtTheBench):
     if (placed.outcome === 'newest') await apply(tx, entryId, entry, id);
     return placed;
   });
+}
+
+/** Key frames and points belong to films of the camp. Those of a practice clip from elsewhere are set. */
+async function requireOwnFilm(clipId: ClipId, camp: AtTheBench['camp']): Promise<void> {
+  if (await practiceFilmOf(clipId, camp).then((child) => child !== null && child.campId !== camp.id))
+    throw new Refusal(
+      'key-frames-set',
+      'The key frames of this film are set, and nothing is measured on it: only its levels are asked.',
+      409,
+    );
+  await requireInCamp('clip', clipId, camp.id);
 }
 
 type InSteps = Exclude<Entry, { kind: 'score' | 'point' }>;
@@ -165,6 +191,15 @@ async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: S
         .where(and(eq(points.clipId, entry.clipId), eq(points.event, entry.event), eq(points.point, entry.point)));
       return;
     case 'unscore':
+      await tx
+        .delete(practiceScores)
+        .where(
+          and(
+            sql`${practiceScores.sittingId} = ${entry.deliveryId}`,
+            eq(practiceScores.checkpoint, entry.checkpoint),
+            eq(practiceScores.enteredBy, enteredBy),
+          ),
+        );
       await tx
         .delete(scores)
         .where(

@@ -1,8 +1,19 @@
-import type { CampId, CamperId, ClipId, DeliveryId, EvaluationId, StaffId } from '@stride-chalk/core';
-import { and, eq, isNotNull, sql } from 'drizzle-orm';
+import type { CampId, CamperId, ClipId, DeliveryId, EvaluationId, PracticeClipId, SittingId, StaffId } from '@stride-chalk/core';
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { isPresent } from './clips.ts';
 import { db } from './db/connect.ts';
-import { agreedLevels, campers, campStaff, clips, deliveries, evaluations, refusals } from './db/schema.ts';
+import {
+  agreedLevels,
+  campers,
+  camps,
+  campStaff,
+  clips,
+  deliveries,
+  evaluations,
+  practiceClips,
+  refusals,
+  sittings,
+} from './db/schema.ts';
 import { notFound } from './refusal.ts';
 
 const NOUNS = {
@@ -46,6 +57,21 @@ const NOUNS = {
       .innerJoin(deliveries, eq(deliveries.id, agreedLevels.deliveryId))
       .innerJoin(campers, eq(campers.id, deliveries.camperId))
       .where(and(eq(agreedLevels.id, id), eq(campers.campId, campId))),
+  /** A practice clip of the camp's organisation: every camp of it learns on the same ones. */
+  practiceClip: (id: PracticeClipId, campId: CampId) =>
+    db()
+      .select({ id: deliveries.camperId })
+      .from(practiceClips)
+      .innerJoin(deliveries, eq(deliveries.id, practiceClips.deliveryId))
+      .innerJoin(camps, eq(camps.organisationId, practiceClips.organisationId))
+      .where(and(eq(practiceClips.id, id), eq(camps.id, campId), isNull(practiceClips.takenOutAt))),
+  sitting: (id: SittingId, campId: CampId) =>
+    db()
+      .select({ id: deliveries.camperId })
+      .from(sittings)
+      .innerJoin(practiceClips, eq(practiceClips.id, sittings.clipId))
+      .innerJoin(deliveries, eq(deliveries.id, practiceClips.deliveryId))
+      .where(and(eq(sittings.id, id), eq(sittings.campId, campId))),
   evaluation: (id: EvaluationId, campId: CampId) =>
     db()
       .select({ id: campers.id })
@@ -86,16 +112,14 @@ export async function camperOf<Noun extends Exclude<CampNoun, 'staffMember'>>(
   return row.id;
 }
 
-const missing = (noun: CampNoun) =>
-  notFound(
-    noun === 'staffMember'
-      ? 'The staff member'
-      : noun === 'removedClip'
-        ? 'The removed film'
-        : noun === 'agreedLevel'
-          ? 'The proposed level'
-          : `The ${noun}`,
-  );
+/** What is not called by its noun alone. */
+const CALLED: Partial<Record<CampNoun, string>> = {
+  staffMember: 'The staff member',
+  removedClip: 'The removed film',
+  agreedLevel: 'The proposed level',
+  practiceClip: 'The practice clip',
+};
+const missing = (noun: CampNoun) => notFound(CALLED[noun] ?? `The ${noun}`);
 
 /** Lets nothing through that belongs to another camp: it was not found. */
 export async function requireInCamp<Noun extends CampNoun>(noun: Noun, id: IdOf<Noun>, campId: CampId): Promise<void> {

@@ -129,6 +129,8 @@ describe('what belongs to a camp', () => {
     removedClip: 'The removed film',
     refusal: 'The refusal',
     agreedLevel: 'The proposed level',
+    practiceClip: 'The practice clip',
+    sitting: 'The sitting',
     evaluation: 'The evaluation',
     picture: 'The picture',
     staffMember: 'The staff member',

@@ -1,5 +1,5 @@
 import highsLoader from 'highs';
-import { assignScorers, type DayInput, type ScorerChoice, type Session } from '@stride-chalk/core';
+import { assignScorers, type DayInput, type ScorerChoice, type Session, type StaffId } from '@stride-chalk/core';
 import { Refusal } from './refusal.ts';
 
 /** A session with who scores it. */
@@ -17,12 +17,16 @@ const SECONDS = 1;
 
 let loaded: ReturnType<typeof highsLoader> | null = null;
 
-/** Gives every session its scorers; those of the plan before stay where the balance allows it. */
+/**
+ * Gives every session its scorers; those of the plan before stay where the balance allows it.
+ *
+ * @param twice whose work is all scored a second time
+ */
 export async function withScorers(
   input: DayInput,
   sessions: readonly Session[],
   before: readonly PlannedSession[],
-  seconds = SECONDS,
+  { twice = [], seconds = SECONDS }: { readonly twice?: readonly StaffId[]; readonly seconds?: number } = {},
 ): Promise<ScorersFound> {
   const { settings } = input;
   const scorers = settings.staff.filter((s) => s.scores).map((s) => s.id);
@@ -31,7 +35,8 @@ export async function withScorers(
   const same =
     sessions.length === before.length &&
     sessions.every((s) => was.has(s.camper)) &&
-    before.every((b) => [b.scorer, b.secondScorer].every((p) => p === null || scorers.includes(p)));
+    before.every((b) => [b.scorer, b.secondScorer].every((p) => p === null || scorers.includes(p))) &&
+    (scorers.length === 1 || before.every((b) => b.secondScorer !== null || !twice.includes(b.scorer)));
   const ages = new Map(input.campers.map((c) => [c.id, c.ageGroup]));
   loaded ??= highsLoader();
   const highs = await loaded;
@@ -50,6 +55,7 @@ export async function withScorers(
           campers: sessions.map((s) => ({ id: s.camper, ageGroup: ages.get(s.camper) ?? '11-12' })),
           scorers,
           blindShare: settings.blindShare,
+          twice,
           before,
         },
         solve,

@@ -7,10 +7,14 @@ import { comeInWith } from './come-in.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, campStaff, clips, scores, scoringTasks, staff } from './db/schema.ts';
-import { bibAfter, isSecondScorer, planTasks, tasksOf } from './scoring-tasks.ts';
+import { askQueue, nextInQueue } from './scoring-queue.ts';
+import { isSecondScorer, planTasks, tasksOf } from './scoring-tasks.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
+
+const bibAfter = async (at: Camp, coach: StaffId, bib: number): Promise<number | null> =>
+  nextInQueue(await askQueue(at, coach), bib)?.bib ?? null;
 
 let world: World;
 let camp: Camp;

@@ -97,22 +97,12 @@ interface Counted extends Record<string, unknown> {
   readonly scored: number;
 }
 
-/** Which of a coach's tasks: those that come after a bib, round the bibs, so many of them from a place in that order. */
-interface Part {
-  readonly after: number;
-  readonly from: number;
-  readonly atMost: number;
-}
-
-/** The work of one coach in the order of the bibs, or a part of it: campers who may be shown and have not left. */
-export async function tasksOf(camp: Camp, coachId: StaffId, part: Part | null = null): Promise<ScoringTask[]> {
-  const some = part
-    ? sql`order by (c.bib <= ${part.after}), c.bib limit ${part.atMost} offset ${part.from}`
-    : sql`order by c.bib`;
+/** The work of one coach in the order of the bibs: campers who may be shown and have not left. */
+export async function tasksOf(camp: Camp, coachId: StaffId): Promise<ScoringTask[]> {
   const { rows } = await db().execute<Counted>(sql`
     with who as (
       select c.id from campers c where c.camp_id = ${camp.id} and c.withdrawn_on is null
-        and exists (select 1 from scoring_tasks t where t.camper_id = c.id and t.coach_id = ${coachId} and t.state = 'open') ${some}),
+        and exists (select 1 from scoring_tasks t where t.camper_id = c.id and t.coach_id = ${coachId} and t.state = 'open') order by c.bib),
     t as (
       select t.camper_id, t.day, t.kind from scoring_tasks t join who on who.id = t.camper_id
       where t.coach_id = ${coachId} and t.state = 'open'),
@@ -155,17 +145,3 @@ export async function tasksOf(camp: Camp, coachId: StaffId, part: Part | null = 
 }
 
 const perDelivery = (of: readonly ResolvedCheckpoint[]): number => countAsked(of, 2) - countAsked(of, 1);
-
-/** How many tasks are looked at in one go. */
-const AT_A_TIME = 8;
-
-/** The bib that a coach is to score after another one: of the next of his tasks that is not done, round the bibs; null for none. */
-export async function bibAfter(camp: Camp, coachId: StaffId, bib: number): Promise<number | null> {
-  for (let from = 0; ; from += AT_A_TIME) {
-    const some = await tasksOf(camp, coachId, { after: bib, from, atMost: AT_A_TIME });
-    const open = some.filter((t) => (t.state === 'open' || t.state === 'begun') && t.bib !== bib);
-    const next = open.find((t) => t.bib > bib) ?? open[0];
-    if (next) return next.bib;
-    if (some.length === 0) return null;
-  }
-}

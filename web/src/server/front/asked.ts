@@ -1,9 +1,11 @@
 import type { APIContext } from 'astro';
 import { z } from 'zod';
-import { dayWithin, enteredInstant, SENT_HEADER } from '@stride-chalk/core';
+import { clipIdSchema, dayWithin, enteredInstant, SENT_HEADER, type ClipId } from '@stride-chalk/core';
+import { may } from '../access.ts';
 import { camperById } from '../campers.ts';
 import { clockOn, todayAt, type Camp } from '../camps.ts';
-import { requireConsent } from '../consents.ts';
+import { requireConsent, requireTrainingConsent } from '../consents.ts';
+import { practiceFilmOf } from '../practice-clips.ts';
 import { requireNotBlind } from '../blind-scorer.ts';
 import { camperOf, requireInCamp, type CampNoun, type IdOf } from '../in-camp.ts';
 import { Refusal } from '../refusal.ts';
@@ -57,6 +59,23 @@ export async function ofShownCamper<Noun extends Exclude<CampNoun, 'staffMember'
   const known = await ofCamp(context, noun, id);
   requireConsent((await camperById(await camperOf(noun, known, atWork(context).camp.id))).camper, 'show');
   return known;
+}
+
+/**
+ * A film that may be shown to whoever asks: of the camp at work, or for those who score a practice clip of its organisation whose family has consented to
+ * the training of the staff.
+ */
+export async function ofShownFilm(context: Pick<APIContext, 'locals'>, id: string | undefined): Promise<ClipId> {
+  const { camp, role } = atWork(context);
+  if (may(role, 'practise on the clips of the set')) {
+    const known = parsed(clipIdSchema, id);
+    const child = await practiceFilmOf(known, camp);
+    if (child && child.campId !== camp.id) {
+      requireTrainingConsent(child);
+      return known;
+    }
+  }
+  return ofShownCamper(context, 'clip', id);
 }
 
 /** An evaluation of the camp at work, or a camper of it, that the one at work may write up: a blind second scorer scores first. */

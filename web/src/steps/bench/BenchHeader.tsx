@@ -1,5 +1,7 @@
 import { Action } from '../../parts/Action.tsx';
 import type { BenchProps } from './types.ts';
+import { FinishPractice } from './FinishPractice.tsx';
+import { ScoringQueue } from './ScoringQueue.tsx';
 import { askedOf, deliveryOf, scoreOf } from './bench-selectors.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -12,11 +14,19 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
   const scoredHere = delivery ? asked.filter((c) => scoreOf(world, state, delivery.id, c.id)).length : 0;
   return (
     <header className="flex flex-wrap items-stretch border-b-2 border-ink lg:flex-nowrap">
-      <a href="/" aria-label={`Bib ${camper.bib}; back to the camp`} className="bib-block min-w-[84px] no-underline">
-        {camper.bib}
-      </a>
+      {props.practice ? (
+        <a href="/practice" aria-label="Back to the practice clips" className="bib-block min-w-[84px] no-underline">
+          P{camper.bib}
+        </a>
+      ) : (
+        <a href="/" aria-label={`Bib ${camper.bib}; back to the camp`} className="bib-block min-w-[84px] no-underline">
+          {camper.bib}
+        </a>
+      )}
       <div className="min-w-0 flex-1 px-4 py-[5px] leading-tight lg:max-w-[340px] lg:flex-none">
-        <h1 className="m-0 truncate !font-body text-body !font-bold !leading-tight">{camper.name}</h1>
+        <h1 className="m-0 truncate !font-body text-body !font-bold !leading-tight">
+          {props.practice ? camper.name : props.blind ? 'You score second, by yourself' : camper.name}
+        </h1>
         <p className="m-0 truncate text-fine text-soft">
           {camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · {camper.heightCentimetres} cm · {scoredHere} of{' '}
           {asked.length} checkpoints
@@ -39,9 +49,19 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
             </button>
           ))}
         </div>
-        <Action className="ms-2 shrink-0 !py-[7px] !min-h-0" href={`/handouts/${camper.bib}`}>
-          Write up <kbd>W</kbd>
-        </Action>
+        {props.queue.length > 0 && <ScoringQueue queue={props.queue} here={camper.bib} />}
+        {!props.blind && (
+          <Action className="ms-2 shrink-0 !py-[7px] !min-h-0" href={`/handouts/${camper.bib}`}>
+            Write up <kbd>W</kbd>
+          </Action>
+        )}
+        {props.practice && (
+          <FinishPractice
+            sitting={props.practice.sitting}
+            left={asked.length - scoredHere}
+            waiting={bench.news.waiting + bench.news.refused.length}
+          />
+        )}
         {props.next && (
           <Action main className="shrink-0 !py-[9px] !text-lead !min-h-0" href={props.next.href}>
             Next: {props.next.bib}

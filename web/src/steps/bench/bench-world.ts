@@ -18,9 +18,10 @@ export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deli
 }
 
 export function benchWorld(
-  props: Pick<BenchProps, 'staff' | 'camper' | 'sheet' | 'schools' | 'deliveries' | 'clips'>,
+  props: Pick<BenchProps, 'staff' | 'camper' | 'sheet' | 'schools' | 'deliveries' | 'clips'> &
+    Partial<Pick<BenchProps, 'practice'>>,
 ): BenchWorld {
-  const { sheet, schools, deliveries, clips, camper, staff } = props;
+  const { sheet, schools, deliveries, clips, camper, staff, practice } = props;
   const times = new Map(
     clips.flatMap((c) =>
       c.state === 'ready' && c.frameTimes ? [[c.id, frameTimebase(c.frameTimes, c.captureScale)] as const] : [],
@@ -35,7 +36,11 @@ export function benchWorld(
     staffId: staff.id,
     timeOf: (film) => times.get(film.id) ?? null,
     askedOf(kind) {
-      const known = asked.get(kind) ?? resolveSheet(sheet, camper.ageGroup, kind, schools).filter((c) => c.scored);
+      const known =
+        asked.get(kind) ??
+        resolveSheet(sheet, camper.ageGroup, kind, schools).filter(
+          (c) => c.scored && (!practice || practice.only.includes(c.id)),
+        );
       asked.set(kind, known);
       return known;
     },

@@ -8,8 +8,18 @@ import type {
   ScorersBench,
   Sheet,
   CamperId,
+  SittingId,
   StaffId,
 } from '@stride-chalk/core';
+
+/** One thing to score, as the queue shows it. */
+export interface QueueItem {
+  readonly bib: number;
+  readonly kind: 'first' | 'second';
+  /** 'waits': no film is ready yet. */
+  readonly state: 'waits' | 'open' | 'begun' | 'done';
+  readonly levels: { readonly done: number; readonly of: number };
+}
 
 /** What the page hands to the bench. */
 export interface BenchProps extends ScorersBench {
@@ -26,6 +36,12 @@ export interface BenchProps extends ScorersBench {
   };
   readonly sheet: Sheet;
   readonly schools: SchoolChoices;
+  /** He scores second and has not finished, or it is a practice clip: no name, nothing of anybody else, no write-up. */
+  readonly blind: boolean;
+  /** A practice clip that is sat before openly: only what has a reference is asked, and then it is compared. */
+  readonly practice: { readonly sitting: SittingId; readonly only: readonly string[] } | null;
+  /** What the one at work has to score. */
+  readonly queue: readonly QueueItem[];
   readonly previous: string | null;
   readonly next: { readonly bib: number; readonly href: string } | null;
 }

@@ -75,6 +75,7 @@ function carryOut(c: Command, b: BenchControl, p: BenchProps): void {
       window.dispatchEvent(new Event('bib-search'));
       return;
     case 'writeUp':
+      if (p.blind) return send({ type: 'say', words: 'It is written up when everybody who scores it has finished.' });
       window.location.href = `/handouts/${p.camper.bib}`;
   }
 }

@@ -26,6 +26,10 @@ export interface BoardCamper {
 /** Whether there are levels that the one at work has yet to enter. */
 const isMine = (c: BoardCamper): boolean => c.mine?.state === 'open' || c.mine?.state === 'begun';
 
+/** Whom one scores second is a bib until one has finished. */
+const isBlind = (c: BoardCamper): boolean => isMine(c) && c.mine!.kind !== 'first';
+const nameOf = (c: BoardCamper): string => (isBlind(c) ? 'Second, by yourself' : c.name);
+
 /** The order of the work, with what waits there. */
 const STAGES = [
   { id: 'film', name: 'To be filmed', states: ['film', 'rest', 'consent'] },
@@ -57,6 +61,7 @@ export function CampBoard({
   thing,
   differences,
   mayScore,
+  blind = [],
 }: {
   camp: { name: string; place: string };
   campers: readonly BoardCamper[];
@@ -64,11 +69,13 @@ export function CampBoard({
   /** On how many levels two coaches are two levels or more apart, and nobody has settled it. */
   differences: number;
   mayScore: boolean;
+  /** More that the one at work scores second, by himself. */
+  blind?: readonly BoardCamper[];
   /** The next thing of this hour that is no camper at the table. */
   thing: NextThing | null;
 }) {
   const order = ['scores', 'keyFrames', 'release', 'writeUp'];
-  const own = campers.filter(isMine);
+  const own = [...campers, ...blind].filter(isMine).sort((a, b) => a.bib - b.bib);
   // First what is one's own and begun, then one's own, then whatever waits.
   const next =
     [...own].sort((a, b) => Number(b.mine!.state === 'begun') - Number(a.mine!.state === 'begun') || a.bib - b.bib)[0] ??
@@ -124,9 +131,10 @@ export function CampBoard({
           <>
             <span className="bib-block h-[96px] min-w-[112px] !text-board">{next.bib}</span>
             <span>
-              <span className="sign block text-title font-semibold leading-tight">{next.name}</span>
+              <span className="sign block text-title font-semibold leading-tight">{nameOf(next)}</span>
               <span className="text-soft">
-                {next.age}, throws {next.hand === 'L' ? 'left' : 'right'} · {describe(next)}
+                {isBlind(next) ? '' : `${next.age}, throws ${next.hand === 'L' ? 'left' : 'right'} · `}
+                {describe(next)}
               </span>
             </span>
             <Action
@@ -264,9 +272,9 @@ export function CampBoard({
 
 function describe(c: BoardCamper): string {
   if (isMine(c)) {
-    const { kind, levels } = c.mine!;
+    const { levels } = c.mine!;
     const marks = c.keyFrames.done < c.keyFrames.of ? `${c.keyFrames.done} of ${c.keyFrames.of} key frames, ` : '';
-    return `${kind === 'second' ? 'you score second, by yourself: ' : ''}${marks}${levels.done} of your ${levels.of} levels`;
+    return `${marks}${levels.done} of your ${levels.of} levels`;
   }
   switch (c.waiting) {
     case 'scores':
@@ -309,7 +317,7 @@ function Row({ camper: c }: { camper: BoardCamper }) {
       >
         <span className="bib-block h-[44px] !text-head">{c.bib}</span>
         <span className="leading-tight">
-          <b>{c.name}</b>
+          <b>{nameOf(c)}</b>
           <br />
           <span className="text-small text-soft">{describe(c)}</span>
         </span>

@@ -11,6 +11,7 @@ import { CONSENT_WAYS, consentSchema, dayInWords, type ConsentWay } from '@strid
 export interface ConsentAnswer {
   readonly film: boolean;
   readonly share: boolean;
+  readonly training?: boolean | undefined;
   readonly until: string | null;
   readonly givenBy: string;
   readonly how: ConsentWay;
@@ -21,7 +22,7 @@ export interface ConsentRecord extends ConsentAnswer {
   readonly by: string;
 }
 
-const words = (a: Pick<ConsentAnswer, 'film' | 'share' | 'until'>, at: { readonly timeZone: string }): string => {
+const words = (a: Pick<ConsentAnswer, 'film' | 'share' | 'training' | 'until'>, at: { readonly timeZone: string }): string => {
   if (!a.film) return 'No film, nothing handed out';
   return [
     `Film${a.share ? ', and sharing with other coaches' : ', for the family only'}`,
@@ -99,15 +100,20 @@ function AnswerForm({
     formState: { errors },
   } = useForm<z.input<typeof consentSchema>, unknown, ConsentAnswer>({
     resolver: zodResolver(consentSchema),
-    defaultValues: { share: false, until: null, givenBy: guardian, how: 'signed form' },
+    defaultValues: { share: false, training: false, until: null, givenBy: guardian, how: 'signed form' },
   });
   const film = useWatch({ control, name: 'film' }) as boolean | undefined;
   return (
     <form
       className="mt-3 grid gap-3"
       aria-label="The family's answer"
-      onSubmit={handleSubmit(({ share, until, ...answer }) =>
-        onAnswer({ ...answer, share: answer.film && share, until: answer.film ? until : null }),
+      onSubmit={handleSubmit(({ share, training, until, ...answer }) =>
+        onAnswer({
+          ...answer,
+          share: answer.film && share,
+          training: answer.film && training === true,
+          until: answer.film ? until : null,
+        }),
       )}
     >
       <Controller
@@ -132,6 +138,7 @@ function AnswerForm({
       {film && (
         <div className="flex flex-wrap items-end gap-4">
           <Tick label="May be shared with his other coaches" {...register('share')} />
+          <Tick label="The staff may learn on his films" {...register('training')} />
           <Field label="Last day (empty: until withdrawn)" why={errors.until?.message}>
             <input type="date" {...register('until', { setValueAs: (day) => day || null })} />
           </Field>

@@ -87,6 +87,8 @@ export const consents = pgTable(
       .references(() => campers.id),
     film: boolean('film').notNull(),
     share: boolean('share').notNull(),
+    /** The staff may learn the sheet on his films. */
+    training: boolean('training').notNull().default(false),
     /** The last day of it; null for "until withdrawn". */
     until: date('until'),
     /** Who answered. */
@@ -98,6 +100,7 @@ export const consents = pgTable(
     index('consents_by_camper').on(t.camperId, t.enteredAt),
     check('consents_given_by', sql`length(trim(${t.givenBy})) > 0`),
     check('consents_share_needs_film', sql`${t.film} or not ${t.share}`),
+    check('consents_training_needs_film', sql`${t.film} or not ${t.training}`),
   ],
 );
 
