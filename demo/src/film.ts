@@ -9,7 +9,9 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { deliveryMotion, filmClip } from '@stride-chalk/fieldcam';
 import { DEMO_CLIPS, type DemoClip } from './clips.ts';
+import { PRACTICE_CLIPS } from './practice.ts';
 
+const CLIPS = [...DEMO_CLIPS, ...PRACTICE_CLIPS];
 const folder = fileURLToPath(new URL('../clips/', import.meta.url));
 const ledgerPath = `${folder}made-from.json`;
 /** Where the motion puts every joint at its key frames, to the millimetre. */
@@ -30,8 +32,8 @@ const orderHash = (clip: DemoClip): string =>
 if (!process.send) {
   mkdirSync(folder, { recursive: true });
   const made: Record<string, string> = existsSync(ledgerPath) ? JSON.parse(readFileSync(ledgerPath, 'utf8')) : {};
-  const waiting = DEMO_CLIPS.filter((c) => made[c.fileName] !== orderHash(c) || !existsSync(folder + c.fileName));
-  process.stdout.write(`${DEMO_CLIPS.length - waiting.length} clips are there, ${waiting.length} to film\n`);
+  const waiting = CLIPS.filter((c) => made[c.fileName] !== orderHash(c) || !existsSync(folder + c.fileName));
+  process.stdout.write(`${CLIPS.length - waiting.length} clips are there, ${waiting.length} to film\n`);
   const started = Date.now();
   let done = 0;
   const total = waiting.length;
@@ -50,7 +52,7 @@ if (!process.send) {
       cameraman.on('exit', (code) => code && reject(new Error(`a filming process ended with ${code}`)));
       cameraman.on('message', (message) => {
         const fileName = String(message);
-        const clip = DEMO_CLIPS.find((c) => c.fileName === fileName)!;
+        const clip = CLIPS.find((c) => c.fileName === fileName)!;
         made[fileName] = orderHash(clip);
         writeFileSync(ledgerPath, `${JSON.stringify(made, null, 2)}\n`);
         done += 1;
@@ -62,7 +64,7 @@ if (!process.send) {
   await Promise.all(Array.from({ length: Math.min(2, availableParallelism(), total) }, run));
 } else {
   process.on('message', (message) => {
-    const clip = DEMO_CLIPS.find((c) => c.fileName === message)!;
+    const clip = CLIPS.find((c) => c.fileName === message)!;
     void filmClip(clip.order, folder + clip.fileName).then(() => process.send!(clip.fileName));
   });
 }
