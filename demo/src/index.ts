@@ -3,6 +3,6 @@ export { DEMO_CLIPS, type DemoClip } from './clips.ts';
 export { LAST_YEAR_ONLY, LAST_YEAR_SEVERITY, lastYearLevels, READ_IN_TWO_WAYS } from './last-year.ts';
 export { SECOND_CAMPERS } from './more-campers.ts';
 export { CAMPERS } from './roster.ts';
-export { PRACTICE_CLIPS, practiceSet, type PracticeTruth } from './practice.ts';
+export { PRACTICE_CLIPS, practisedLevel, practiceSet, type PracticeTruth } from './practice.ts';
 export { walkUpOrder } from './walk-up.ts';
 export { clipsOfBib, marksOf, pointsOf, scoresOf } from './work.ts';

@@ -10,7 +10,7 @@ import {
 } from '@stride-chalk/fieldcam';
 import { marksOf, type DemoMark } from './work.ts';
 import type { DemoClip } from './clips.ts';
-import { LAST_YEAR_ONLY } from './last-year.ts';
+import { LAST_YEAR_ONLY, LAST_YEAR_SEVERITY } from './last-year.ts';
 
 /** Ten of last year's children whose families have consented to the training of the staff: one delivery of each, from two sides. */
 const CHILDREN = LAST_YEAR_ONLY.slice(0, 10);
@@ -93,3 +93,25 @@ export const practiceSet = (): PracticeTruth[] =>
       films: clips.map((clip) => ({ clip, marks: marksOf(clip) })),
     };
   });
+
+const LEVELS = [0, 1, 2, 3] as const;
+
+/**
+ * What a practised coach of the demo gives where the reference has a level: mostly the same, now and then the next one, more often the lower one for who is
+ * strict. Drawn anew for each time, always the same for the same.
+ *
+ * @param time which time he has the clip before him
+ */
+export function practisedLevel(
+  coach: string,
+  at: { readonly clip: number; readonly checkpoint: string; readonly reference: 0 | 1 | 2 | 3; readonly time: number },
+): 0 | 1 | 2 | 3 {
+  let seed = 7;
+  for (const letter of `${coach} ${at.clip} ${at.checkpoint} ${at.time}`) seed = (seed * 31 + letter.charCodeAt(0)) % 1_000_003;
+  const random = randomSource(seed);
+  random.uniform();
+  const draw = random.uniform();
+  const lean = 0.14 * (LAST_YEAR_SEVERITY[coach] ?? 0);
+  const step = draw < 0.09 + lean ? -1 : draw > 0.91 + lean ? 1 : 0;
+  return LEVELS[Math.max(0, Math.min(3, at.reference + step))]!;
+}

@@ -15,7 +15,7 @@ import {
   type ClipId,
   type DeliveryId,
 } from '@stride-chalk/core';
-import { clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, type DemoCamper } from '@stride-chalk/demo';
+import { clipsOfBib, DEMO_CLIPS, marksOf, pointsOf, scoresOf, type DemoCamper, type DemoClip } from '@stride-chalk/demo';
 import { campById } from './camps.ts';
 import { towardsTargetOf } from './clips.ts';
 import { indexClip } from './prepare-clip.ts';
@@ -72,29 +72,11 @@ export async function loadDemoFilms(
       })),
     );
   const clipIds = new Map<string, ClipId>();
-  for (const film of films) {
-    const id = newId<ClipId>();
-    clipIds.set(film.fileName, id);
-    const path = join(demoClipFolder(), film.fileName);
-    const bytes = await readFile(path);
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
-    await copyFile(path, originalPath(sha256));
-    const facts = await withWorkFolder(path, inspectClip);
-    await db()
-      .insert(clips)
-      .values({
-        id,
-        deliveryId: deliveryIds[film.delivery]!,
-        view: film.view,
-        fileName: film.fileName,
-        sha256,
-        bytes: bytes.length,
-        ...facts,
-        towardsTarget: towardsTargetOf(film.view, camper.hand),
-        state: 'checking',
-        enteredBy: coachId,
-      });
-  }
+  for (const film of films)
+    clipIds.set(
+      film.fileName,
+      await putDemoFilm(film, { deliveryId: deliveryIds[film.delivery]!, hand: camper.hand, by: coachId }),
+    );
   const progress = PROGRESS[camper.bib] ?? 'filmed';
   if (progress === 'filmed') return;
   const queue = [...clipIds.values()];
@@ -126,6 +108,26 @@ export async function loadDemoFilms(
   if (progress === 'partScored') return;
   const draft = await compileDraft({ camperId: camper.id, by: coachId, instead: null, from: 'levels' });
   if (progress === 'released') await releaseEvaluation(draft.id, coachId);
+}
+
+/** One film of the demo as it came; its copy for the bench is made by the queue afterwards. */
+export async function putDemoFilm(
+  film: Pick<DemoClip, 'fileName' | 'view'>,
+  to: { readonly deliveryId: DeliveryId; readonly hand: 'R' | 'L'; readonly by: StaffId },
+): Promise<ClipId> {
+  const id = newId<ClipId>();
+  const path = join(demoClipFolder(), film.fileName);
+  const bytes = await readFile(path);
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  await copyFile(path, originalPath(sha256));
+  const facts = await withWorkFolder(path, inspectClip);
+  await db()
+    .insert(clips)
+    .values({
+      ...{ id, deliveryId: to.deliveryId, view: film.view, fileName: film.fileName, sha256, bytes: bytes.length, ...facts },
+      ...{ towardsTarget: towardsTargetOf(film.view, to.hand), state: 'checking', enteredBy: to.by },
+    });
+  return id;
 }
 
 function demoClipFolder(): string {

@@ -21,9 +21,11 @@ import {
   CAMPERS,
   LAST_YEAR,
   LAST_YEAR_ONLY,
+  LAST_YEAR_SEVERITY,
   lastYearLevels,
   ORGANISATION,
   PASSWORD,
+  PRACTICE_CLIPS,
   scoresOf,
   SECOND_CAMP,
   SECOND_CAMPERS,
@@ -57,6 +59,7 @@ import {
 import { recordEntry } from './entries.ts';
 import { compileDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
+import { loadDemoPractice } from './load-demo-practice.ts';
 import { loadDemoFilms } from './load-demo-films.ts';
 import { newId } from './new-id.ts';
 
@@ -110,10 +113,19 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   await db().insert(organisations).values({ id: organisationId, name: ORGANISATION });
   await db().insert(campMakers).values({ organisationId, staffId: people[0]!.id });
   const childOf = new Map<number, ChildId>();
+  const practised = new Set(PRACTICE_CLIPS.map((c) => c.bib));
   const [lead, coach] = [people[0]!, people[1]!];
 
   const addCamp = async (
-    camp: { name: string; place: string; firstDay: string; lastDay: string; timeZone: string; units: 'metric' | 'imperial' },
+    camp: {
+      name: string;
+      place: string;
+      firstDay: string;
+      lastDay: string;
+      timeZone: string;
+      units: 'metric' | 'imperial';
+      retentionDays?: number;
+    },
     roster: readonly DemoCamper[],
     at: readonly (typeof people)[number][],
     height: number,
@@ -168,6 +180,8 @@ export async function loadDemo(now = Date.now()): Promise<void> {
           camperId: l.id,
           film: true,
           share: true,
+          // Of some of last year's children the staff may learn.
+          training: practised.has(l.camper.bib),
           until: null,
           givenBy: l.camper.guardian,
           how: 'signed form' as const,
@@ -231,6 +245,8 @@ export async function loadDemo(now = Date.now()): Promise<void> {
       units: CAMP.units,
       firstDay: before(CAMP.firstDay),
       lastDay: before(CAMP.lastDay),
+      // The films of the practice set are to stay.
+      retentionDays: 730,
     },
     [...CAMPERS.filter((c) => (LAST_YEAR.bibs as readonly number[]).includes(c.bib)), ...LAST_YEAR_ONLY],
     people.slice(0, 4),
@@ -238,7 +254,22 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   );
   for (const l of last.campers.filter((c) => (LAST_YEAR.evaluated as readonly number[]).includes(c.camper.bib)))
     await loadLastYear(last.campId, l, last.firstDay, moved(l.camper.born), coach.id);
-  await loadLastYearsLevels(last, new Map(people.map((p) => [p.name as string, p.id])), moved);
+  const byName = new Map(people.map((p) => [p.name as string, p.id]));
+  await loadLastYearsLevels(last, byName, moved);
+  await loadDemoPractice(
+    {
+      ...{ campId: last.campId, firstDay: last.firstDay },
+      children: new Map(
+        last.campers.map(({ camper: c, id, childId }) => [
+          c.bib,
+          { id, childId, hand: c.hand, ageGroup: ageGroupOf(moved(c.born), last.firstDay) },
+        ]),
+      ),
+    },
+    week,
+    new Map([...byName].filter(([name]) => name in LAST_YEAR_SEVERITY)),
+    lead.id,
+  );
 }
 
 /** Three coaches' levels of thirty campers of last year, so that the same-page board has something to show; the films are gone. */
