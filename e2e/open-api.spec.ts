@@ -206,6 +206,18 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: mark });
     const level = { kind: 'score', deliveryId: delivery, checkpoint: defaultSheet.checkpoints[0]!.id, faults: [], note: null };
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: { ...level, level: '3' } });
+    // A practice clip of the delivery: the family consents to that by itself.
+    await ask('POST /api/campers/{id}/consents', `${of}/consents`, { data: { ...said, training: true } });
+    const reference = { checkpoint: level.checkpoint, level: '3', faults: [], reason: 'both feet stand wide' };
+    const practice = await made(
+      await ask('POST /api/practice-clips', '/api/practice-clips', { data: { deliveryId: delivery, references: [reference] } }),
+    );
+    const sitting = await made(await ask('POST /api/practice-clips/{id}/sittings', `/api/practice-clips/${practice}/sittings`));
+    await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: { ...level, deliveryId: sitting, level: '2' } });
+    await ask('POST /api/sittings/{id}/finish', `/api/sittings/${sitting}/finish`);
+    await ask('DELETE /api/practice-clips/{id}', `/api/practice-clips/${practice}`);
+    const decision = { qualified: true, reason: 'has scored for years' };
+    await ask('PUT /api/staff/{id}/qualification', `/api/staff/${staff}/qualification`, { data: decision });
     // Another coach has seen something else, and proposes a level; the lead agrees, then decides.
     const proposal = v7();
     const unit = `select $1::uuid, '${level.checkpoint}', (select id from staff where name like 'Wren%'), sheet_id`;

@@ -28,6 +28,8 @@ interface OfCamp {
   readonly picture: string;
   readonly refusal: string;
   readonly proposal: string;
+  readonly practice: string;
+  readonly sitting: string;
   readonly message: string;
   readonly staff: string;
   readonly day: string;
@@ -71,6 +73,19 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
     },
   ],
   'POST /api/agreed-levels/[id]/agreement': (x) => [{ path: `/api/agreed-levels/${x.proposal}/agreement` }],
+  'POST /api/practice-clips': (x) => [
+    {
+      path: '/api/practice-clips',
+      data: { deliveryId: x.delivery, references: [{ checkpoint: 'A1', level: '1', faults: [], reason: 'not of this camp' }] },
+    },
+  ],
+  // The organisation learns on the same clips: only where one was made it is taken out, and another organisation has its own.
+  'DELETE /api/practice-clips/[id]': (x) => [{ path: `/api/practice-clips/${x.practice}` }],
+  'POST /api/practice-clips/[id]/sittings': (x) => [{ path: `/api/practice-clips/${x.practice}/sittings` }],
+  'POST /api/sittings/[id]/finish': (x) => [{ path: `/api/sittings/${x.sitting}/finish` }],
+  'PUT /api/staff/[id]/qualification': (x) => [
+    { path: `/api/staff/${x.staff}/qualification`, data: { qualified: true, reason: 'not of this camp' } },
+  ],
   'POST /api/evaluations': (x) => [{ path: '/api/evaluations', data: { camperId: x.camper, instead: null, from: 'levels' } }],
   'PUT /api/evaluations/[id]': (x) => [{ path: `/api/evaluations/${x.draft}`, data: { said: x.document, revision: 1 } }],
   'POST /api/evaluations/[id]/release': (x) => [{ path: `/api/evaluations/${x.draft}/release` }],
@@ -203,11 +218,12 @@ async function somethingOfEach(): Promise<OfCamp> {
     select (select id from camp) as camp, c.id as camper, d.id as delivery, k.id as clip, e.id as evaluation, e.document->'said' as document,
       (select p.value from evaluations r join campers rc on rc.id = r.camper_id, jsonb_each_text(r.pictures) p where rc.camp_id = (select id from camp) limit 1) as picture,
       (select staff_id from camp_staff where camp_id = (select id from camp) and role = 'coach' limit 1) as staff,
+      (select id from sittings where camp_id = (select id from camp) limit 1) as sitting,
       (select id from messages where camp_id = (select id from camp) limit 1) as message,
       (select to_char(day, 'YYYY-MM-DD') from day_plans where camp_id = (select id from camp) limit 1) as day
     from campers_here c join deliveries d on d.camper_id = c.id join clips k on k.delivery_id = d.id and k.removed_at is null left join evaluations e on e.camper_id = c.id
     where c.bib = ${BIB} order by k.id limit 1`);
-  const [removed, refusal, draft, proposal] = [v7(), v7(), v7(), v7()];
+  const [removed, refusal, draft, proposal, practice, elsewhere] = [v7(), v7(), v7(), v7(), v7(), v7()];
   await rows(
     `insert into clips (id, delivery_id, view, file_name, sha256, bytes, codec, width, height, state, problem, removed_at, removed_by) select $1, delivery_id, view, file_name, sha256, bytes, codec, width, height, 'failed', 'none', now(), $3 from clips where id = $2`,
     [removed, x!.clip, x!.staff],
@@ -215,6 +231,11 @@ async function somethingOfEach(): Promise<OfCamp> {
   await rows(
     `insert into refusals (id, delivery_id, view, file_name, code, reason) values ($1, $2, 'rear', 'a.mp4', 'no-video', 'for the test')`,
     [refusal, x!.delivery],
+  );
+  await rows(`insert into organisations (id, name) values ($1, 'Elsewhere')`, [elsewhere]);
+  await rows(
+    `insert into practice_clips (id, organisation_id, delivery_id, number, sheet_id) select $1, $2, $3, 1, sheet_id from camps where id = $4`,
+    [practice, elsewhere, x!.delivery, x!.camp],
   );
   // Nobody has agreed to it: it changes nothing, and stays.
   await rows(
@@ -224,7 +245,7 @@ async function somethingOfEach(): Promise<OfCamp> {
   const [known] = await rows<{ id: string }>(`select id from evaluations where camper_id = $1 and released_at is null limit 1`, [
     x!.camper,
   ]);
-  return { ...x, removed, refusal, proposal, draft: known?.id ?? x!.evaluation ?? draft } as unknown as OfCamp;
+  return { ...x, removed, refusal, proposal, practice, draft: known?.id ?? x!.evaluation ?? draft } as unknown as OfCamp;
 }
 
 /** Everything that the demo's week has, as one number; what is of the camp made for this test is left out. */
@@ -313,5 +334,6 @@ test('two camps, two leads: on every route, what belongs to the other camp is no
   } finally {
     await rows('delete from clips where id = $1', [x.removed]);
     await rows('delete from refusals where id = $1', [x.refusal]);
+    await rows('delete from practice_clips where id = $1', [x.practice]);
   }
 });

@@ -65,6 +65,14 @@ const NOUNS = {
       .innerJoin(deliveries, eq(deliveries.id, practiceClips.deliveryId))
       .innerJoin(camps, eq(camps.organisationId, practiceClips.organisationId))
       .where(and(eq(practiceClips.id, id), eq(camps.id, campId), isNull(practiceClips.takenOutAt))),
+  /** One that was made of a delivery of this camp: only there it is taken out again. */
+  ownPracticeClip: (id: PracticeClipId, campId: CampId) =>
+    db()
+      .select({ id: campers.id })
+      .from(practiceClips)
+      .innerJoin(deliveries, eq(deliveries.id, practiceClips.deliveryId))
+      .innerJoin(campers, eq(campers.id, deliveries.camperId))
+      .where(and(eq(practiceClips.id, id), eq(campers.campId, campId))),
   sitting: (id: SittingId, campId: CampId) =>
     db()
       .select({ id: deliveries.camperId })
@@ -118,6 +126,7 @@ const CALLED: Partial<Record<CampNoun, string>> = {
   removedClip: 'The removed film',
   agreedLevel: 'The proposed level',
   practiceClip: 'The practice clip',
+  ownPracticeClip: 'The practice clip',
 };
 const missing = (noun: CampNoun) => notFound(CALLED[noun] ?? `The ${noun}`);
 

@@ -130,6 +130,7 @@ describe('what belongs to a camp', () => {
     refusal: 'The refusal',
     agreedLevel: 'The proposed level',
     practiceClip: 'The practice clip',
+    ownPracticeClip: 'The practice clip',
     sitting: 'The sitting',
     evaluation: 'The evaluation',
     picture: 'The picture',

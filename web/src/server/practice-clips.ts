@@ -1,6 +1,7 @@
 import { and, asc, count, eq, inArray, isNull, max, ne, sql } from 'drizzle-orm';
 import type {
   AgeGroup,
+  CampId,
   CamperId,
   ClipId,
   DeliveryId,
@@ -29,6 +30,8 @@ export interface PracticeClip {
   readonly number: number;
   readonly deliveryId: DeliveryId;
   readonly camperId: CamperId;
+  /** Of which camp the delivery is. */
+  readonly campId: CampId;
   readonly kind: DeliveryKind;
   readonly age: number;
   readonly ageGroup: AgeGroup;

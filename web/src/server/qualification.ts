@@ -76,11 +76,13 @@ function newestOf(levels: readonly PracticeLevel[]): readonly PracticeLevel[] {
   return levels.filter((l) => newest.get(l.clip) === l.sitting);
 }
 
-const judgementsOf = (camp: Camp, levels: readonly PracticeLevel[]): PracticeJudgement[] =>
-  newestOf(levels).flatMap(({ checkpoint, given, reference }) => {
-    const phase = camp.sheet.checkpoints.find((c) => c.id === checkpoint)?.phase;
-    return phase === undefined ? [] : [{ checkpoint, phase, given, reference }];
-  });
+/** In the order of the sheet; what it has no longer is left out. */
+function judgementsOf(camp: Camp, levels: readonly PracticeLevel[]): PracticeJudgement[] {
+  const newest = newestOf(levels);
+  return camp.sheet.checkpoints.flatMap(({ id, phase }) =>
+    newest.filter((l) => l.checkpoint === id).map(({ given, reference }) => ({ checkpoint: id, phase, given, reference })),
+  );
+}
 
 /** How a coach of the camp stands. */
 export interface CoachStanding {

@@ -171,13 +171,15 @@ export async function hiddenToday(camp: Camp, coachId: StaffId): Promise<HiddenT
 }
 
 async function hideSome(camp: Camp, coachId: StaffId, day: string, set: readonly PracticeClip[]): Promise<void> {
-  const [met, worn] = await Promise.all([
-    db().select({ clipId: sittings.clipId, bib: sittings.bib }).from(sittings).where(eq(sittings.coachId, coachId)),
+  const [met, hidden, worn] = await Promise.all([
+    db().select({ clipId: sittings.clipId }).from(sittings).where(eq(sittings.coachId, coachId)),
+    // Two coaches never have two children under one bib.
+    db().selectDistinct({ bib: sittings.bib }).from(sittings).where(eq(sittings.campId, camp.id)),
     db().select({ bib: campers.bib }).from(campers).where(eq(campers.campId, camp.id)),
   ]);
   const times = (c: PracticeClip): number => met.filter((m) => m.clipId === c.id).length;
   const least = [...set].sort((a, b) => times(a) - times(b) || b.number - a.number).slice(0, HIDDEN_A_DAY);
-  const taken = new Set([...worn.map((w) => w.bib), ...met.flatMap((m) => m.bib ?? [])]);
+  const taken = new Set([...worn.map((w) => w.bib), ...hidden.flatMap((h) => h.bib ?? [])]);
   const top = Math.max(9, ...worn.map((w) => w.bib));
   const free = [...Array.from({ length: top }, (_, i) => top - i), ...Array.from({ length: 40 }, (_, i) => top + 1 + i)].filter(
     (b) => b > 0 && !taken.has(b),

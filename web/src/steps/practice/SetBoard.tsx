@@ -24,6 +24,8 @@ interface SetClip {
   readonly id: PracticeClipId;
   readonly number: number;
   readonly says: string;
+  /** Made at this camp: elsewhere it is not taken out. */
+  readonly own: boolean;
 }
 
 /** The practice set of the organisation, and who of the camp's staff is qualified: for the lead. */
@@ -125,7 +127,9 @@ function ClipRow({ clip }: { clip: SetClip }) {
       <span className="text-note">{clip.says}</span>
       <span className="flex flex-wrap items-center gap-2">
         <Outcome problem={problem} />
-        {sure ? (
+        {!clip.own ? (
+          <span className="text-small text-soft">of another camp</span>
+        ) : sure ? (
           <Action onClick={out}>Take clip {clip.number} out</Action>
         ) : (
           <button type="button" className="min-h-[44px] border-0 bg-transparent underline" onClick={() => setSure(true)}>

@@ -3,8 +3,8 @@ import { takeOutPracticeClip } from '../../../../server/practice-clips.ts';
 import { done } from '../../_answer.ts';
 import { atWork, ofCamp } from '../../../../server/front/asked.ts';
 
-/** What was scored on it stays. */
+/** Where it was made it is taken out; what was scored on it stays. */
 export const DELETE: APIRoute = async (context) => {
-  await takeOutPracticeClip(await ofCamp(context, 'practiceClip', context.params.id), atWork(context).id);
+  await takeOutPracticeClip(await ofCamp(context, 'ownPracticeClip', context.params.id), atWork(context).id);
   return done('DELETE /api/practice-clips/[id]');
 };
