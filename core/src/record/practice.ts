@@ -4,7 +4,7 @@ import { reasonSchema } from './care-entry.ts';
 import { deliveryIdSchema, practiceClipIdSchema, sittingIdSchema } from './ids.ts';
 
 /** What a practice clip truly shows at one checkpoint, and how one sees it. */
-export const referenceSchema = z.object({
+const referenceSchema = z.object({
   checkpoint: z.string().refine(isCheckpointId, { message: 'no id of a checkpoint' }),
   level: z.enum(['0', '1', '2', '3', 'NV']),
   faults: z.array(z.string().max(60)).max(8),

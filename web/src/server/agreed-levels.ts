@@ -6,7 +6,7 @@ import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
 import { agreedLevels, scores } from './db/schema.ts';
 import { deliveryWithCamper } from './deliveries.ts';
-import { offSheet } from './entries.ts';
+import { offSheet } from './off-sheet.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
 import { seenOf } from './used-scores.ts';
 

@@ -22,7 +22,7 @@ import { levelsAt, type GivenLevel } from './same-page.ts';
 import { seenOf, unitOf } from './used-scores.ts';
 
 /** A level that a coach proposes, or that holds: agreed on by two, or decided by the lead. */
-export interface SettledLevel {
+interface SettledLevel {
   readonly id: string;
   readonly level: Seen;
   readonly faults: readonly string[];

@@ -7,7 +7,6 @@ import {
   type Entry,
   type EventId,
   type Recorded,
-  type Sheet,
   type ClipId,
   type StaffId,
 } from '@stride-chalk/core';
@@ -18,6 +17,7 @@ import { entries, marks, points, practiceScores, scores, staff } from './db/sche
 import { requireInCamp } from './in-camp.ts';
 import { practiceFilmOf } from './practice-clips.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
+import { offSheet } from './off-sheet.ts';
 import { openSitting } from './sittings.ts';
 
 /** Who enters something, and at which camp. */
@@ -222,18 +222,4 @@ async function requireOrder(tx: Executor, entry: Extract<Entry, { kind: 'mark' }
   const all = [...others.filter((m) => m.event !== entry.event).map((m) => ({ ...m, event: m.event as EventId })), entry];
   const problem = orderProblems(all).find((p) => p.earlier === entry.event || p.later === entry.event);
   if (problem) throw new Refusal('key-frame-order', problem.message);
-}
-
-/** What of a level is not as the camp's sheet has it; null where all is. */
-export function offSheet(
-  entry: Pick<Extract<Entry, { kind: 'score' }>, 'checkpoint' | 'level' | 'faults'>,
-  sheet: Sheet,
-): Refusal | null {
-  const checkpoint = sheet.checkpoints.find((c) => c.id === entry.checkpoint);
-  if (!checkpoint) return new Refusal('unknown-checkpoint', `The camp's sheet has no checkpoint ${entry.checkpoint}.`);
-  const strange = entry.faults.find((code) => !checkpoint.faults.some((f) => f.code === code));
-  if (strange) return new Refusal('unknown-fault', `${strange} is not a fault of ${entry.checkpoint}.`);
-  return entry.level === 'NV' && entry.faults.length > 0
-    ? new Refusal('fault-not-visible', 'What was not visible cannot have a fault.')
-    : null;
 }

@@ -19,7 +19,7 @@ import { requireTrainingConsent } from './consents.ts';
 import { db } from './db/connect.ts';
 import { clips, deliveries, organisations, practiceClips, referenceLevels } from './db/schema.ts';
 import { deliveryWithCamper } from './deliveries.ts';
-import { offSheet } from './entries.ts';
+import { offSheet } from './off-sheet.ts';
 import { newId } from './new-id.ts';
 import { Refusal } from './refusal.ts';
 import { seenOf } from './used-scores.ts';
@@ -61,9 +61,10 @@ export async function practiceSet(organisationId: OrganisationId): Promise<Pract
   return Promise.all(
     rows.map(async ({ films, ...row }) => {
       const { camper } = await camperById(row.camperId);
-      const { age, ageGroup, hand, heightCentimetres } = camper;
+      const { age, ageGroup, hand, heightCentimetres, campId } = camper;
       return {
         ...row,
+        campId,
         age,
         ageGroup,
         hand,

@@ -16,7 +16,7 @@ export interface ClipProgress extends Pick<PracticeClip, 'id' | 'number' | 'age'
 }
 
 /** One level that was given otherwise than the reference has it, with what the reference looks like. */
-export interface Miss {
+interface Miss {
   readonly checkpoint: string;
   readonly name: string;
   readonly phase: string;

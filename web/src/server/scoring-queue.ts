@@ -32,7 +32,7 @@ export const askQueue = async (camp: Camp, coachId: StaffId): Promise<QueueItem[
   queueOf(camp, coachId, await tasksOf(camp, coachId));
 
 /** Whether there are levels to enter just now. */
-export const isOpenTask = (t: Pick<QueueItem, 'state'>): boolean => t.state === 'open' || t.state === 'begun';
+const isOpenTask = (t: Pick<QueueItem, 'state'>): boolean => t.state === 'open' || t.state === 'begun';
 
 /** What comes after a bib in the queue, round the bibs: the next that is not done; null for none. */
 export function nextInQueue(queue: readonly QueueItem[], bib: number): QueueItem | null {

@@ -15,7 +15,7 @@ interface Settled {
   readonly by: { readonly id: StaffId; readonly name: string };
   readonly with: string | null;
 }
-export interface ShownDifference {
+interface ShownDifference {
   readonly camperId: CamperId;
   readonly deliveryId: DeliveryId;
   readonly bib: number;
