@@ -68,6 +68,7 @@ export {
 } from './evaluation/document.ts';
 export { findEvaluation, type EvaluationFacts, type EvaluationInput, type MeasuredFigure } from './evaluation/facts.ts';
 export { hangingFocus } from './evaluation/hanging-focus.ts';
+export { sheetEffect, type ScoredCamper, type SheetEffect } from './evaluation/sheet-effect.ts';
 export { furtherFocus, sayEvaluation, withDoses } from './evaluation/say-evaluation.ts';
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export type { Figure, PoseFigure } from './figures/figure.ts';
@@ -164,6 +165,8 @@ export {
   type SchoolChoices,
 } from './sheet/resolve-sheet.ts';
 export { sheetJsonSchema } from './sheet/json-schema.ts';
+export { readDraft, type DraftProblem } from './sheet/draft-problems.ts';
+export { sheetDifference, type SheetChange } from './sheet/sheet-difference.ts';
 export { sheetSchema } from './sheet/schema.ts';
 export {
   DELIVERY_KINDS,
