@@ -20,6 +20,7 @@ import { sendDueMail } from './src/server/mail.ts';
 import { makeMediaFolders } from './src/server/media.ts';
 import { endRemoved } from './src/server/remove-clip.ts';
 import { hideOldFootage, removeHiddenFootage } from './src/server/retention.ts';
+import { shippedSheet } from './src/server/shipped-sheet.ts';
 import { believeClock } from './src/server/server-clock.ts';
 
 type Handler = (request: unknown, response: unknown, next: () => void) => void;
@@ -44,6 +45,7 @@ await migrateDatabase().catch((error: unknown) => {
   if (error instanceof Refusal) refuse(error.message);
   throw error;
 });
+await shippedSheet();
 if (demo) await loadDemo();
 else await endDemoAccounts();
 /** Once a day what has run out goes: footage, sessions, links. */

@@ -59,8 +59,17 @@ import {
 import { gateListSchema } from './gate-page.ts';
 import { campAtWorkSchema, joinSchema, makesCampsSchema, newStaffSchema, signInSchema, staffChangeSchema } from './staff.ts';
 import { newPracticeClipSchema, practiceClipMadeSchema, qualificationDecisionSchema, sittingMadeSchema } from './practice.ts';
+import {
+  campSheetSchema,
+  releaseSheetSchema,
+  saveSheetDraftSchema,
+  sheetDraftKeptSchema,
+  sheetEffectSchema,
+  sheetReleasedSchema,
+  startSheetDraftSchema,
+} from './sheet-desk.ts';
 import { standingSchema } from './standing.ts';
-import { campIdSchema, staffIdSchema } from './ids.ts';
+import { campIdSchema, sheetIdSchema, staffIdSchema } from './ids.ts';
 
 /** What an endpoint takes and what it answers with when all went well. Problems have one form for all: RFC 9457, with a stable code. */
 export interface Endpoint {
@@ -157,7 +166,42 @@ export const ENDPOINTS = {
     status: 200,
     answers: importedSchema,
   },
-  'GET /api/sheet.json': { does: 'The checkpoint sheet of the camp as a document.', status: 200, answers: json },
+  'GET /api/sheet.json': {
+    does: 'The checkpoint sheet of the camp as a document, or another version of it.',
+    query: z.object({ sheet: sheetIdSchema.optional() }),
+    status: 200,
+    answers: json,
+  },
+  'POST /api/sheet-draft': {
+    does: 'Begins a draft of the sheet: of the version in use, or of a document.',
+    body: startSheetDraftSchema,
+    status: 201,
+    answers: sheetDraftKeptSchema,
+  },
+  'PUT /api/sheet-draft': {
+    does: 'Keeps the draft of the sheet, whole or not, and says what is to mend.',
+    body: saveSheetDraftSchema,
+    status: 200,
+    answers: sheetDraftKeptSchema,
+  },
+  'DELETE /api/sheet-draft': { does: 'Throws the draft of the sheet away.', status: 204, answers: null },
+  'GET /api/sheet-draft/effect': {
+    does: 'What the draft would have changed at this camp and the last one.',
+    status: 200,
+    answers: sheetEffectSchema,
+  },
+  'POST /api/sheet-draft/release': {
+    does: 'Releases the draft as the next version of the sheet.',
+    body: releaseSheetSchema,
+    status: 200,
+    answers: sheetReleasedSchema,
+  },
+  'PUT /api/camp-sheet': {
+    does: 'Lets the camp use another version of the sheet.',
+    body: campSheetSchema,
+    status: 200,
+    answers: campSheetSchema,
+  },
   'GET /api/sheet.schema.json': { does: 'The form of a sheet as a JSON Schema (2020-12).', status: 200, answers: json },
   'GET /api/roster.csv': { does: 'The roster as a table.', status: 200, answers: csv },
   'GET /api/same-page.csv': { does: 'Every level that was given, as a table.', status: 200, answers: csv },

@@ -24,6 +24,13 @@ export {
   sittingMadeSchema,
   type Reference,
 } from './practice.ts';
+export {
+  campSheetSchema,
+  sheetDraftKeptSchema,
+  sheetEffectSchema,
+  sheetReleasedSchema,
+  type SheetEffects,
+} from './sheet-desk.ts';
 export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';

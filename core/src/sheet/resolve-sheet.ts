@@ -1,7 +1,10 @@
 import type { AgeGroup } from '../roster/age-group.ts';
 import type { Band, Checkpoint, DeliveryKind, Sheet, ViewId } from './shape.ts';
 
-/** Which reading of each school holds, by school id; what is not named has the sheet's default. */
+/**
+ * Which reading of each school holds: by its id for all ages (`B1`), or with an age group behind it for that one (`B1 9-10`), which stands above the other; what is
+ * not named has the sheet's default.
+ */
 export type SchoolChoices = Readonly<Record<string, string>>;
 
 export interface ResolvedCheckpoint extends Checkpoint {
@@ -19,7 +22,7 @@ export interface ResolvedCheckpoint extends Checkpoint {
 export function schoolOption(sheet: Sheet, school: string, ageGroup: AgeGroup, choices: SchoolChoices = {}): string {
   const found = sheet.schools.find((s) => s.id === school);
   if (!found) throw new RangeError(`the sheet has no school ${school}`);
-  return choices[school] ?? found.defaults[ageGroup]!;
+  return choices[`${school} ${ageGroup}`] ?? choices[school] ?? found.defaults[ageGroup]!;
 }
 
 /** The sheet as it reads for one age group and kind of delivery: one set of level words and bands per checkpoint. */

@@ -1,44 +1,43 @@
-import { eq } from 'drizzle-orm';
-import type { CampSettings, NewCamp, CampId, StaffId } from '@stride-chalk/core';
+import { and, eq, isNull, or } from 'drizzle-orm';
+import { AGE_GROUPS, type CampSettings, type NewCamp, type CampId, type StaffId } from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { camps, campStaff, organisations, scores, sheets, deliveries, campers } from './db/schema.ts';
+import { camps, campStaff, organisations, sheets } from './db/schema.ts';
 import { Refusal } from './refusal.ts';
 import type { StaffMember } from './staff.ts';
 import { newId } from './new-id.ts';
-
-/** Every version of the checkpoint sheet. */
-export async function sheetVersions() {
-  const rows = await db().select().from(sheets).orderBy(sheets.key, sheets.version);
-  return rows.map(({ id, key, version, document }) => ({ id, key, version, document }));
-}
+import { hasScores } from './sheet-desk.ts';
 
 /** Changes the settings of a camp. The sheet stays as soon as something has been scored with it. */
 export async function changeCamp(campId: CampId, settings: CampSettings, by: StaffId): Promise<void> {
   await db().transaction(async (tx) => {
     const [row] = await tx.select().from(camps).where(eq(camps.id, campId)).for('update');
-    const [sheet] = await tx.select().from(sheets).where(eq(sheets.id, settings.sheetId));
+    const [sheet] = await tx
+      .select()
+      .from(sheets)
+      .where(
+        and(eq(sheets.id, settings.sheetId), or(isNull(sheets.organisationId), eq(sheets.organisationId, row!.organisationId))),
+      );
     if (!sheet) throw new Refusal('unknown-sheet', 'There is no such version of the sheet.');
     for (const [id, option] of Object.entries(settings.schools)) {
-      const school = sheet.document.schools.find((s) => s.id === id);
+      // Of all ages (B1), or of one age group (B1 9-10).
+      const [of, age] = id.split(' ') as [string, string | undefined];
+      const school = sheet.document.schools.find((s) => s.id === of);
+      if (age !== undefined && !(AGE_GROUPS as readonly string[]).includes(age))
+        throw new Refusal('unknown-age', `There is no age group ${age}.`);
       if (!school?.options.some((o) => o.id === option))
         throw new Refusal('unknown-school', `The sheet knows no choice ${option} for ${id}.`);
     }
     const changed = Object.keys(settings.schools).filter((id) => settings.schools[id] !== row!.schools[id]);
-    const silent = changed.find((id) => !settings.schoolReasons[id]);
+    const silent = changed.find((id) => !settings.schoolReasons[id.split(' ')[0]!]);
     if (silent)
       throw new Refusal('school-without-reason', `Say in a few words why you chose this for ${silent}: the staff will ask.`);
-    if (settings.sheetId !== row!.sheetId) {
-      const [scored] = await tx
-        .select({ id: scores.deliveryId })
-        .from(scores)
-        .innerJoin(deliveries, eq(deliveries.id, scores.deliveryId))
-        .innerJoin(campers, eq(campers.id, deliveries.camperId))
-        .where(eq(campers.campId, campId))
-        .limit(1);
-      if (scored)
-        throw new Refusal('sheet-in-use', 'Levels were scored with this version of the sheet: this camp keeps it.', 409);
-    }
+    if (settings.sheetId !== row!.sheetId && (await hasScores(campId, tx)))
+      throw new Refusal(
+        'sheet-in-use',
+        'Levels were scored with this version of the sheet: this camp keeps it, unless you decide otherwise under “Versions” of the sheet.',
+        409,
+      );
     await tx
       .update(camps)
       .set({ ...settings, enteredBy: by, enteredAt: new Date() })

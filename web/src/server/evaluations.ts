@@ -43,12 +43,14 @@ export async function evaluationInput(
 ): Promise<EvaluationInput> {
   const [assigned, agreed] = await Promise.all([assignedScorers(camper.id), agreedOf(camper.id)]);
   const used = usedScores(set, { assigned, agreed, author });
+  const known = new Set(camp.sheet.checkpoints.flatMap((c) => c.faults.map((f) => f.code)));
   return {
     sheet: camp.sheet,
     ageGroup: camper.ageGroup,
     schools: camp.schools,
     deliveries: set.deliveries.map((d) => d.id),
-    scores: used.map(({ coaches: _, ...score }) => score),
+    // A fault that the version in use does not have any more is not named; the level stands.
+    scores: used.map(({ coaches: _, ...score }) => ({ ...score, faults: score.faults.filter((f) => known.has(f)) })),
     coaches: [...new Set(used.flatMap((s) => s.coaches))],
     figures: measuredFigures(set),
     drillThrows: throwsEveryDays(camp.armCare, camper.age, DAYS_BETWEEN_DRILLS),

@@ -14,7 +14,6 @@ import {
   type CamperId,
   type DeliveryId,
   type OrganisationId,
-  type SheetId,
 } from '@stride-chalk/core';
 import {
   CAMP,
@@ -51,12 +50,12 @@ import {
   deliveries,
   organisations,
   sessions,
-  sheets,
   staff,
   throws,
   verifications,
 } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
+import { shippedSheet } from './shipped-sheet.ts';
 import { compileDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
 import { loadDemoPractice } from './load-demo-practice.ts';
@@ -93,8 +92,7 @@ export async function loadDemo(now = Date.now()): Promise<void> {
   if (known > 0) return giveDemoPasswords();
   const shift = daysBetween(CAMP.firstDay, addDays(dayInZone(now, CAMP.timeZone), -1));
   const moved = (day: string): string => addDays(day, shift);
-  const sheetId = newId<SheetId>();
-  await db().insert(sheets).values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet });
+  const sheetId = await shippedSheet();
   const people = STAFF.map((s) => ({ id: newId<StaffId>(), ...s }));
   await db()
     .insert(staff)

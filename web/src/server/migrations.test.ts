@@ -103,8 +103,8 @@ test('an installation from before accounts keeps everything: staff with their ro
   ]);
   // The consents from before the history are its first answers.
   expect(roster.map((c) => [c.consents, c.consent.film])).toEqual([
-    [[{ film: true, share: false, until: null }], true],
-    [[{ film: true, share: false, until: null }], true],
+    [[{ film: true, share: false, training: false, until: null }], true],
+    [[{ film: true, share: false, training: false, until: null }], true],
   ]);
 });
 

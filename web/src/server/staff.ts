@@ -1,16 +1,17 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import { addDays, defaultSheet, type CampId, type StaffId, type OrganisationId, type SheetId } from '@stride-chalk/core';
+import { addDays, type CampId, type StaffId, type OrganisationId } from '@stride-chalk/core';
 import type { Role } from './access.ts';
 import { addressOf, endSessions, worksSomewhere } from './accounts.ts';
 import { passwordLink } from './password-links.ts';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
-import { campMakers, camps, campStaff, credentials, organisations, sheets, staff } from './db/schema.ts';
+import { campMakers, camps, campStaff, credentials, organisations, staff } from './db/schema.ts';
 import { accountMail, LINK_IN_MAIL, mailIsOn } from './mail.ts';
 import { writeMessage } from './messages.ts';
 import { notFound, Refusal } from './refusal.ts';
 import { seal } from './secret.ts';
 import { newId } from './new-id.ts';
+import { shippedSheet } from './shipped-sheet.ts';
 
 /** Somebody at work: who he is, and what he is at the camp. */
 export interface StaffMember {
@@ -213,20 +214,11 @@ export async function linkForAddress(typed: string): Promise<string> {
 }
 
 async function beginCamp(): Promise<{ readonly id: StaffId; readonly email: string }> {
-  const [campId, sheetId, leadId, organisationId] = [
-    newId<CampId>(),
-    newId<SheetId>(),
-    newId<StaffId>(),
-    newId<OrganisationId>(),
-  ];
+  const [campId, leadId, organisationId] = [newId<CampId>(), newId<StaffId>(), newId<OrganisationId>()];
   const today = new Date().toISOString().slice(0, 10);
   const email = `${leadId}@camp.invalid`;
   await db().transaction(async (tx) => {
-    const [sheet] = await tx
-      .insert(sheets)
-      .values({ id: sheetId, key: defaultSheet.id, version: defaultSheet.version, document: defaultSheet })
-      .onConflictDoUpdate({ target: [sheets.key, sheets.version], set: { key: defaultSheet.id } })
-      .returning({ id: sheets.id });
+    const sheetId = await shippedSheet(tx);
     await tx.insert(organisations).values({ id: organisationId, name: 'Organisation' });
     await tx.insert(camps).values({
       id: campId,
@@ -237,7 +229,7 @@ async function beginCamp(): Promise<{ readonly id: StaffId; readonly email: stri
       lastDay: addDays(today, 4),
       timeZone: 'UTC',
       units: 'metric',
-      sheetId: sheet!.id,
+      sheetId,
     });
     await tx.insert(staff).values({ id: leadId, name: 'Lead', email, address: email });
     await tx.insert(campStaff).values({ campId, staffId: leadId, role: 'lead' });

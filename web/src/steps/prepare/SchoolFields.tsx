@@ -1,3 +1,6 @@
+import { AGE_GROUPS, type AgeGroup } from '@stride-chalk/core';
+import { Field } from '../../parts/Field.tsx';
+
 /** A point on which good coaches differ: the question, both readings, and what the sheet itself chooses, by age. */
 export interface School {
   readonly id: string;
@@ -32,6 +35,11 @@ export function SchoolFields({
           key={s.id}
           school={s}
           chosen={chosen[s.id] ?? null}
+          byAge={Object.fromEntries(AGE_GROUPS.flatMap((g) => (chosen[`${s.id} ${g}`] ? [[g, chosen[`${s.id} ${g}`]!]] : [])))}
+          onAge={(age, option) => {
+            const { [`${s.id} ${age}`]: _, ...others } = chosen;
+            onChange({ schools: option === null ? others : { ...others, [`${s.id} ${age}`]: option } });
+          }}
           reason={reasons[s.id] ?? ''}
           onChoose={(option) => {
             const { [s.id]: _, ...others } = chosen;
@@ -47,17 +55,24 @@ export function SchoolFields({
 function SchoolChoice({
   school: s,
   chosen,
+  byAge,
   reason,
   onChoose,
+  onAge,
   onReason,
 }: {
   school: School;
+  /** For all ages; null: the sheet's own. */
   chosen: string | null;
+  /** For single age groups, above the other. */
+  byAge: Words;
   reason: string;
   onChoose: (option: string | null) => void;
+  onAge: (age: AgeGroup, option: string | null) => void;
   onReason: (words: string) => void;
 }) {
   const nameOf = (option: string): string => s.options.find((o) => o.id === option)?.name ?? option;
+  const ages = Object.keys(byAge).length;
   const own = s.own.map((o) => `${nameOf(o.option)}${s.own.length > 1 ? ` at ${o.ages}` : ''}`).join(', ');
   return (
     <fieldset className="m-0 border-0 border-t border-rule p-0 py-3">
@@ -70,9 +85,28 @@ function SchoolChoice({
           <Reading key={o.id} of={s.id} name={o.name} rule={o.rule} on={chosen === o.id} onPick={() => onChoose(o.id)} />
         ))}
       </div>
-      {chosen !== null && (
+      <details open={ages > 0} className="mt-1">
+        <summary className="flex min-h-[44px] cursor-pointer items-center text-small underline">
+          Another one at some ages{ages > 0 && `: ${ages}`}
+        </summary>
+        <div className="grid grid-cols-6 gap-2 max-[820px]:grid-cols-2">
+          {AGE_GROUPS.map((g) => (
+            <Field key={g} label={g.replace('-', ' to ')}>
+              <select value={byAge[g] ?? ''} onChange={(e) => onAge(g, e.target.value || null)} aria-label={`${s.id} at ${g}`}>
+                <option value="">as above</option>
+                {s.options.map((o) => (
+                  <option key={o.id} value={o.id}>
+                    {o.name}
+                  </option>
+                ))}
+              </select>
+            </Field>
+          ))}
+        </div>
+      </details>
+      {(chosen !== null || ages > 0) && (
         <label className="mt-2 grid gap-1 text-small text-soft">
-          Why {nameOf(chosen)}
+          Why {[...new Set([...(chosen === null ? [] : [chosen]), ...Object.values(byAge)])].map(nameOf).join(', ')}
           <input
             aria-label={`Reason for ${s.id}`}
             required

@@ -6,6 +6,7 @@ import {
   date,
   index,
   integer,
+  jsonb,
   pgTable,
   primaryKey,
   text,
@@ -60,7 +61,17 @@ export const whoAndWhen = () => ({
   enteredAt: at('entered_at').notNull().defaultNow(),
 });
 
-/** A checkpoint sheet, one row per version. Old scores keep the version they were made under. */
+/** Who runs camps and answers for them to the families: a club, a school, an association. What one knows of a child, another never sees. */
+export const organisations = pgTable('organisations', {
+  id: uuid('id').$type<OrganisationId>().primaryKey(),
+  name: text('name').notNull(),
+  ...whoAndWhen(),
+});
+
+/**
+ * A checkpoint sheet, one row per version. Old scores keep the version they were made under: a trigger refuses every change of a document. What an
+ * organisation has released is its own; what ships with the product belongs to nobody.
+ */
 export const sheets = pgTable(
   'sheets',
   {
@@ -68,16 +79,64 @@ export const sheets = pgTable(
     key: text('key').notNull(),
     version: integer('version').notNull(),
     document: document('document', sheetSchema).notNull(),
+    organisationId: uuid('organisation_id')
+      .$type<OrganisationId>()
+      .references((): AnyPgColumn => organisations.id),
+    /** Why it was released, of which version it was made, by whom and when; null for what ships. */
+    reason: text('reason'),
+    basedOn: uuid('based_on')
+      .$type<SheetId>()
+      .references((): AnyPgColumn => sheets.id),
+    releasedBy: uuid('released_by')
+      .$type<StaffId>()
+      .references(() => staff.id),
+    releasedAt: at('released_at'),
   },
-  (t) => [unique('sheets_one_row_per_version').on(t.key, t.version)],
+  (t) => [
+    unique('sheets_one_row_per_version').on(t.key, t.version, t.organisationId).nullsNotDistinct(),
+    check('sheets_released_with_a_reason', sql`(${t.organisationId} is null) = (${t.reason} is null)`),
+  ],
 );
 
-/** Who runs camps and answers for them to the families: a club, a school, an association. What one knows of a child, another never sees. */
-export const organisations = pgTable('organisations', {
-  id: uuid('id').$type<OrganisationId>().primaryKey(),
-  name: text('name').notNull(),
+/** The sheet that an organisation is working on: one at a time. It need not hold yet. */
+export const sheetDrafts = pgTable('sheet_drafts', {
+  organisationId: uuid('organisation_id')
+    .$type<OrganisationId>()
+    .primaryKey()
+    .references(() => organisations.id),
+  basedOn: uuid('based_on')
+    .$type<SheetId>()
+    .notNull()
+    .references(() => sheets.id),
+  /** As it was written, whole or not: `readDraft` says what is to mend. */
+  document: jsonb('document').$type<unknown>().notNull(),
+  /** Counted up with every change, so that two who edit do not undo each other unseen. */
+  revision: integer('revision').notNull().default(1),
   ...whoAndWhen(),
 });
+
+/** That a camp has gone over to another version after something was scored, and why. */
+export const sheetChanges = pgTable(
+  'sheet_changes',
+  {
+    id: uuid('id').primaryKey(),
+    campId: uuid('camp_id')
+      .$type<CampId>()
+      .notNull()
+      .references((): AnyPgColumn => camps.id),
+    fromSheetId: uuid('from_sheet_id')
+      .$type<SheetId>()
+      .notNull()
+      .references(() => sheets.id),
+    toSheetId: uuid('to_sheet_id')
+      .$type<SheetId>()
+      .notNull()
+      .references(() => sheets.id),
+    reason: text('reason').notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [index('sheet_changes_by_camp').on(t.campId, t.enteredAt)],
+);
 
 /** Who may make camps of an organisation. To be the lead of one of its camps is not enough. */
 export const campMakers = pgTable(
