@@ -110,7 +110,7 @@ describe('a release', () => {
 
   test('of one organisation is not another’s to see or to use; what ships is everybody’s, once', async () => {
     const own = await version('Ours');
-    const elsewhere = anId<string & OrganisationId>();
+    const elsewhere: OrganisationId = anId();
     await db().insert(organisations).values({ id: elsewhere, name: 'Elsewhere' });
     const other = { ...(await camp()), organisationId: elsewhere };
     await expect(sheetVersion(other, own)).rejects.toMatchObject({ code: 'not-found' });
