@@ -28,7 +28,7 @@ test('a lead sees who is strict, which words to talk about, and that a camp with
     'D5',
   );
   const csv = await lead.request.get(`${url()}/api/same-page.csv`);
-  expect((await csv.text()).split('\r\n')[0]).toBe('bib,day,delivery,checkpoint,coach,level');
+  expect((await csv.text()).split('\r\n')[0]).toBe('bib,day,delivery,checkpoint,coach,level,fair');
   await goTo(now);
 });
 

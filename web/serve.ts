@@ -29,6 +29,8 @@ const port = Number(process.env.PORT ?? 4830);
 const host = process.env.HOST ?? '127.0.0.1';
 const here = fileURLToPath(new URL('.', import.meta.url));
 process.env.STRIDE_MIGRATIONS ??= `${here}migrations`;
+// What takes a second of reckoning does not hold up anybody's page.
+process.env.STRIDE_SEVERITY_THREAD ??= `${here}severity-thread.mjs`;
 
 /** The exit code for what starting again does not mend. */
 const REFUSED = 78;

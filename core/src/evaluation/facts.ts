@@ -22,6 +22,8 @@ export interface EvaluationInput {
   /** Ids of the deliveries of the set in the order in which they were thrown. */
   readonly deliveries: readonly string[];
   readonly scores: readonly Score[];
+  /** Why the lead chose a reading of a school, by school. */
+  readonly schoolReasons?: Readonly<Record<string, string>>;
   /** Ids of those whose scores they are; left out where nobody asks. */
   readonly coaches?: readonly string[];
   readonly figures: readonly MeasuredFigure[];
@@ -55,6 +57,8 @@ const habitSchema = z.object({
   lowThroughout: z.boolean(),
   shortfall: z.number(),
   seenOnce: z.boolean(),
+  /** null in documents from before fair levels. */
+  judgedFair: z.number().nullable().default(null),
 });
 const choiceSchema = z.object({
   checkpoint: code,
@@ -95,6 +99,8 @@ export const evaluationFactsSchema = z.object({
   coaches: many(code).default([]),
   /** The camp's choices of schools, where it made some. */
   schools: z.record(z.string().max(40), z.string().max(80)),
+  /** Why, by school; empty in documents from before it was kept. */
+  schoolReasons: z.record(z.string().max(40), z.string().max(400)).default({}),
   /** Throws that arm care allows on a drill day; null where nobody asked. */
   drillThrows: z.number().nonnegative().nullable(),
   reFilmOn: code.nullable(),
@@ -128,6 +134,7 @@ export function findEvaluation(input: EvaluationInput): EvaluationFacts {
       .map((c) => c.id),
     coaches: [...(input.coaches ?? [])],
     schools: { ...input.schools } as Record<string, string>,
+    schoolReasons: { ...input.schoolReasons },
     drillThrows: input.drillThrows ?? null,
     reFilmOn: input.reFilmOn,
   };

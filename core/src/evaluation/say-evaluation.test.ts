@@ -121,6 +121,25 @@ describe('what is said of a set', () => {
     expect(new Set(ids).size).toBe(ids.length);
   });
 
+  test('that a habit is judged by the fair level is said to the staff, with how much, and to nobody else', () => {
+    const scores = knee().scores.map((s) => (s.checkpoint === 'F2' ? { ...s, fair: Number(s.level) + 0.3 } : s));
+    const [fair] = said({ ...knee(), scores }).focus;
+    expect(fair!.reasons).toContain(
+      'judged by the fair level: its coach gives 0.30 of a level less here than the staff on average',
+    );
+    const { reasons, ...shown } = fair!;
+    const { reasons: plain, ...before } = said(knee()).focus[0]!;
+    expect(shown).toEqual(before);
+    expect(plain.some((r) => r.includes('fair'))).toBe(false);
+  });
+
+  test('a school that the lead has chosen stands with its reason, the sheet’s own without', () => {
+    const school = defaultSheet.schools.find((s) => s.onHandOut)!;
+    const reasoned = said({ ...knee(), schoolReasons: { [school.id]: 'our mounds are flat' } }).schools;
+    expect(reasoned.filter((s) => s.endsWith(' (our mounds are flat)'))).toHaveLength(1);
+    expect(said(knee()).schools.some((s) => s.includes('('))).toBe(false);
+  });
+
   test('what is not scored at the age does not enter', () => {
     const young = said({ ...knee(), ageGroup: '9-10' });
     expect(young.focus).toEqual([]);

@@ -33,7 +33,7 @@ export function sayEvaluation(facts: EvaluationFacts, sheet: Sheet): Said {
   const { habits, chosen, later } = facts;
   const taken = new Set<string>();
   const focus = chosen.map((choice) => {
-    const item = focusItem(found, choice, taken, reasonsOf(sheet, choice, 'chosen'));
+    const item = focusItem(found, choice, taken, reasonsOf(found, choice, 'chosen'));
     for (const d of item.drills) taken.add(d.id);
     return item;
   });
@@ -55,7 +55,7 @@ export function sayEvaluation(facts: EvaluationFacts, sheet: Sheet): Said {
       }),
     strengths: strengths(found, inFocus),
     focus,
-    later: later.map((l) => laterLine(sheet, l)),
+    later: later.map((l) => laterLine(found, l)),
     // Where a habit was cut, nothing smaller stands in its place.
     oneOffs: later.some((l) => l.explainedBy === null)
       ? []
@@ -66,7 +66,11 @@ export function sayEvaluation(facts: EvaluationFacts, sheet: Sheet): Said {
     notSeen: facts.notSeen.map((id) => checkpointOf(sheet, id).name),
     schools: sheet.schools
       .filter((s) => s.onHandOut)
-      .map((s) => s.options.find((o) => o.id === schoolOption(sheet, s.id, facts.ageGroup, facts.schools))!.name),
+      .map((s) => {
+        const { name } = s.options.find((o) => o.id === schoolOption(sheet, s.id, facts.ageGroup, facts.schools))!;
+        const why = facts.schoolReasons[s.id];
+        return why ? `${name} (${why})`.slice(0, 400) : name;
+      }),
     armCare:
       cautions.armCare +
       (facts.drillThrows === null ? '' : ` No more than ${facts.drillThrows} throws on a drill day, games and practice counted.`),
@@ -84,14 +88,14 @@ export function furtherFocus(facts: EvaluationFacts, sheet: Sheet, chosen: reado
     .filter((c) => !chosen.includes(c.checkpoint))
     .map((c) =>
       focusItem({ facts, sheet }, { ...c, explains: [], explainedBy: null }, new Set(), [
-        reasonsOf(sheet, c, 'later')[0]!,
+        reasonsOf({ facts, sheet }, c, 'later')[0]!,
         'added by the coach',
       ]),
     );
 }
 
 /** Why a focus stands in its place, or waits: for the staff. */
-function reasonsOf(sheet: Sheet, choice: FocusChoice, place: 'chosen' | 'later'): string[] {
+function reasonsOf({ facts, sheet }: Found, choice: FocusChoice, place: 'chosen' | 'later'): string[] {
   const { faults, lowThroughout, visible, explains, explainedBy, severity } = choice;
   const nameOf = (id: string): string => checkpointOf(sheet, id).name.toLowerCase();
   const main = lowThroughout ? undefined : faults[0];
@@ -104,14 +108,24 @@ function reasonsOf(sheet: Sheet, choice: FocusChoice, place: 'chosen' | 'later')
         ? ['nothing earlier that is worked on explains it']
         : ['waits: not too much at once']),
     `on average ${severity.toFixed(1)} levels short`,
+    ...fairReason(facts.habits.find((h) => h.checkpoint === choice.checkpoint)?.judgedFair ?? null),
   ];
 }
 
+/** That a habit is judged by the fair level, and by how much: nothing is replaced silently. */
+const fairReason = (shift: number | null): string[] =>
+  shift === null
+    ? []
+    : [
+        `judged by the fair level: its coach gives ${Math.abs(shift).toFixed(2)} of a level ${shift > 0 ? 'less' : 'more'} here than the staff on average`,
+      ];
+
 /** A habit that waits, in a line for the staff. */
-function laterLine(sheet: Sheet, choice: FocusChoice): string {
+function laterLine(found: Found, choice: FocusChoice): string {
+  const { sheet } = found;
   const { checkpoint, faults, lowThroughout, explainedBy } = choice;
   const main = lowThroughout ? undefined : faults[0];
-  const seen = main ? `${faultText(sheet, main)} (${main.seen} of ${main.visible})` : reasonsOf(sheet, choice, 'later')[0];
+  const seen = main ? `${faultText(sheet, main)} (${main.seen} of ${main.visible})` : reasonsOf(found, choice, 'later')[0];
   const cause = explainedBy ? `; may clear up with “${checkpointOf(sheet, explainedBy).focus.title}”` : '';
   return `${checkpointOf(sheet, checkpoint).focus.title}: ${seen}${cause}.`.slice(0, 400);
 }

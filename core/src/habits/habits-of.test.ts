@@ -55,3 +55,33 @@ describe('habitsOf', () => {
     expect(() => habitsOf(twice)).toThrow('two scores');
   });
 });
+
+describe('judged by fair levels', () => {
+  const given = (level: 0 | 1 | 2, fair?: number) =>
+    ['a', 'b', 'c'].map((delivery) => ({
+      ...{ delivery, checkpoint: 'F2', level, faults: ['F2.gives-way'] },
+      ...(fair === undefined ? {} : { fair }),
+    }));
+
+  test('a strict coach’s habit weighs less; levels, counts and strengths stay as given', () => {
+    const [raw] = habitsOf(given(1));
+    const [fair] = habitsOf(given(1, 1.4));
+    expect(raw!.judgedFair).toBeNull();
+    expect(fair!.judgedFair).toBeCloseTo(0.4, 12);
+    expect(fair!.shortfall).toBeCloseTo(1.6, 12);
+    expect(fair!.habits[0]!.severity).toBeCloseTo(1.6, 12);
+    expect(fair!.levels).toEqual([1, 1, 1]);
+    expect([fair!.middle, fair!.habits[0]!.seen, fair!.strength]).toEqual([raw!.middle, raw!.habits[0]!.seen, raw!.strength]);
+  });
+
+  test('low throughout is what is low at the mean severity too', () => {
+    expect(habitsOf(given(1, 1.4))[0]!.lowThroughout).toBe(true);
+    expect(habitsOf(given(1, 1.6))[0]!.lowThroughout).toBe(false);
+    expect(habitsOf(given(2, 1.4))[0]!.lowThroughout).toBe(true);
+  });
+
+  test('no worth lies beyond the levels', () => {
+    expect(habitsOf(given(2, 3.4))[0]!.shortfall).toBe(0);
+    expect(habitsOf(given(0, -0.5))[0]!.shortfall).toBe(3);
+  });
+});

@@ -31,11 +31,13 @@ export interface CheckpointHabit {
   readonly shortfall: number;
   /** True when only one delivery showed it: neither habit nor strength can be said. */
   readonly seenOnce: boolean;
+  /** By how many levels, on average, what was given was judged higher (or lower) than it stands: fair levels; null where it was not. */
+  readonly judgedFair: number | null;
 }
 
 /**
  * Habits apart from one-off events, for the scores of one camper's set by one coach. A delivery in which a checkpoint was
- * not visible leaves the denominator. What is asked once of the whole set says all there is to say: its one score is no one-off.
+ * not visible leaves the denominator. How short of level 3 something is, is judged by the fair level where a score has one; levels and counts stay as given. What is asked once of the whole set says all there is to say: its one score is no one-off.
  *
  * @param ofSet ids of the checkpoints that are asked once of the set
  * @throws RangeError when a delivery has two scores for the same checkpoint
@@ -57,6 +59,9 @@ export function habitsOf(scores: readonly Score[], ofSet: ReadonlySet<string> = 
   return [...byCheckpoint].map(([checkpoint, list]) => habitOf(checkpoint, list, ofSet.has(checkpoint) ? 1 : 2));
 }
 
+/** What a level counts as: between 0 and 3. */
+const worth = (s: { readonly level: Level; readonly fair?: number }): number => Math.max(0, Math.min(3, s.fair ?? s.level));
+
 /** @param least how many deliveries have to show it, for a habit or a strength */
 function habitOf(checkpoint: string, list: readonly Score[], least: 1 | 2): CheckpointHabit {
   const seen = list.flatMap((s) => (s.level === 'NV' ? [] : [{ ...s, level: s.level }]));
@@ -73,7 +78,7 @@ function habitOf(checkpoint: string, list: readonly Score[], least: 1 | 2): Chec
         seen: withIt.length,
         visible,
         deliveries: withIt.map((s) => s.delivery),
-        severity: withIt.reduce((sum, s) => sum + 3 - s.level, 0) / withIt.length,
+        severity: withIt.reduce((sum, s) => sum + 3 - worth(s), 0) / withIt.length,
       };
     })
     .sort((a, b) => b.seen - a.seen || b.severity - a.severity || (a.code < b.code ? -1 : 1));
@@ -87,8 +92,9 @@ function habitOf(checkpoint: string, list: readonly Score[], least: 1 | 2): Chec
     strength: often(threes) && !levels.includes(0),
     habits: counts.filter((c) => often(c.seen)),
     oneOffs: counts.filter((c) => !often(c.seen)),
-    lowThroughout: visible >= least && levels.every((l) => l <= 1),
-    shortfall: visible === 0 ? 0 : levels.reduce<number>((sum, l) => sum + 3 - l, 0) / visible,
+    lowThroughout: visible >= least && seen.every((s) => Math.round(worth(s)) <= 1),
+    shortfall: visible === 0 ? 0 : seen.reduce((sum, s) => sum + 3 - worth(s), 0) / visible,
     seenOnce: visible === 1 && least === 2,
+    judgedFair: seen.some((s) => s.fair !== undefined) ? seen.reduce((sum, s) => sum + worth(s) - s.level, 0) / visible : null,
   };
 }

@@ -9,4 +9,9 @@ export interface Score {
   readonly checkpoint: string;
   readonly level: Seen;
   readonly faults: readonly string[];
+  /**
+   * What the level is worth at the mean severity of the staff, 0 to 3, where it is judged by that: of a coach whose severity is sure. The level itself stays
+   * as it was given.
+   */
+  readonly fair?: number;
 }

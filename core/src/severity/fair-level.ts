@@ -21,6 +21,21 @@ export function fairLevel(fit: FacetFit, camper: string, checkpoint: string): nu
   return who.measure === null || what.measure === null ? null : expectedAt(fit, who.measure - what.measure);
 }
 
+/**
+ * How many levels more a coach of mean severity would be expected to give than this one, to this camper at this checkpoint; below 0 for a mild coach. Null where
+ * one of the three has no measure, or is not known to the fit.
+ *
+ * @example 2 + fairShift(fit, { camper: 'a', coach: 'dario', checkpoint: 'F2' })! // 2.3: what his 2 is worth
+ */
+export function fairShift(
+  fit: FacetFit,
+  { camper, coach, checkpoint }: { readonly camper: string; readonly coach: string; readonly checkpoint: string },
+): number | null {
+  const [who, by, what] = [fit.campers[camper]?.measure, fit.coaches[coach]?.measure, fit.checkpoints[checkpoint]?.measure];
+  if (who == null || by == null || what == null) return null;
+  return expectedAt(fit, who - what) - expectedAt(fit, who - what - by);
+}
+
 /** Two-sided 95 % of a normal distribution. */
 const Z95 = 1.959963984540054;
 

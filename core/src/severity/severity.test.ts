@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { FacetRecord } from './facet-data.ts';
-import { fairLevel, isSevere, severityInLevels } from './fair-level.ts';
+import type { FacetFit } from './facet-fit.ts';
+import { fairLevel, fairShift, isSevere, severityInLevels } from './fair-level.ts';
+import { fitOrNone } from './fit-or-none.ts';
 import { fitFacets } from './fit-facets.ts';
 import reference from './testing/reference.json' with { type: 'json' };
 import { UnlinkedDesign } from './unlinked.ts';
@@ -282,4 +284,43 @@ describe('levels', () => {
         expect(outfit).toBeGreaterThan(0.4);
       }
   });
+});
+
+describe('what a level is worth at mean severity', () => {
+  const fit = {
+    campers: { k: { measure: 0.4 }, out: { measure: null } },
+    coaches: { strict: { measure: 0.7 }, mean: { measure: 0 }, mild: { measure: -0.7 } },
+    checkpoints: { p: { measure: -0.2 } },
+    levels: [0, 1, 2, 3],
+    steps: [-1.4, -0.1, 1.5],
+  } as unknown as FacetFit;
+  const shift = (coach: string, camper = 'k') => fairShift(fit, { camper, coach, checkpoint: 'p' });
+
+  test('a strict coach’s is worth more, a mild one’s less, one of the mean’s what it is', () => {
+    expect(shift('strict')!).toBeGreaterThan(0.2);
+    expect(shift('mild')!).toBeLessThan(-0.2);
+    expect(shift('mean')).toBe(0);
+    // By hand, from the model: expected levels at 0.6 and at 0.6 - 0.7 logits.
+    const expected = (at: number): number => {
+      const passed = [0, -1.4, -1.5, 0];
+      const weights = passed.map((p, k) => Math.exp(k * at - p));
+      const all = weights.reduce((a, b) => a + b, 0);
+      return weights.reduce((sum, w, k) => sum + (k * w) / all, 0);
+    };
+    expect(shift('strict')!).toBeCloseTo(expected(0.6) - expected(-0.1), 12);
+  });
+
+  test('of whom or what there is no measure nothing is said', () => {
+    expect(shift('nobody')).toBeNull();
+    expect(shift('strict', 'out')).toBeNull();
+  });
+});
+
+test('records that say nothing have no fit; what is wrong in the program is no such thing', () => {
+  expect(fitOrNone([], { estimator: 'joint' })).toBeNull();
+  const alone = ['a', 'b'].flatMap((coach) =>
+    [1, 2].map((level) => ({ camper: `${coach}${level}`, coach, checkpoint: 'p', level })),
+  );
+  expect(fitOrNone(alone, { estimator: 'marginal' })).toBeNull();
+  expect(() => fitOrNone(null as never, { estimator: 'joint' })).toThrow(TypeError);
 });

@@ -18,7 +18,8 @@ import { db } from './db/connect.ts';
 import { agreedLevels, staff } from './db/schema.ts';
 import { evaluationInput } from './evaluations.ts';
 import { grouped } from './grouped.ts';
-import { levelsAt, type GivenLevel } from './same-page.ts';
+import { levelsAt, type GivenLevel } from './given-levels.ts';
+import { fairLevelOf, severityAt } from './severity.ts';
 import { seenOf, unitOf } from './used-scores.ts';
 
 /** A level that a coach proposes, or that holds: agreed on by two, or decided by the lead. */
@@ -46,6 +47,8 @@ export interface Difference {
     readonly coachId: StaffId;
     readonly by: string;
     readonly level: Seen;
+    /** What it is worth at the mean severity of the staff; null where that cannot be said. */
+    readonly fair: number | null;
     readonly faults: readonly string[];
     readonly note: string | null;
   }>;
@@ -80,7 +83,10 @@ export const differencesAbout = async (camp: Camp, camperId: CamperId, author: S
 
 async function differencesIn(camp: Camp, levels: readonly GivenLevel[], author: StaffId | null = null): Promise<Difference[]> {
   const found = differencesOf(levels.map((g): Given => ({ ...g, level: g.level === null ? 'NV' : (g.level as Seen) })));
-  const settled = await settledIn(found.map((d) => d.delivery as DeliveryId));
+  const [settled, severity] = await Promise.all([
+    settledIn(found.map((d) => d.delivery as DeliveryId)),
+    found.length === 0 ? null : severityAt(camp),
+  ]);
   const hanging = new Map<CamperId, readonly string[]>();
   for (const camperId of new Set(found.map((d) => d.said[0]!.camper))) {
     const own = found.filter((d) => d.said[0]!.camper === camperId);
@@ -93,7 +99,10 @@ async function differencesIn(camp: Camp, levels: readonly GivenLevel[], author: 
     const hangs = hanging.get(camper)!.includes(checkpoint);
     return {
       ...{ camperId: camper, deliveryId: delivery as DeliveryId, bib, name, delivery: number, checkpoint, apart, hangs },
-      said: said.map(({ coach, coachName, level, faults, note }) => ({ coachId: coach, by: coachName, level, faults, note })),
+      said: said.map(({ coach, coachName, level, faults, note }) => ({
+        ...{ coachId: coach, by: coachName, level, faults, note },
+        fair: fairLevelOf(severity, { camper, coach, checkpoint, level }),
+      })),
       settled: rows[at] ?? null,
       proposed: rows[at]?.decided ? [] : rows.slice(at + 1),
       waits: at < 0 && ((apart ?? 0) >= APART_TO_SETTLE || hangs),

@@ -5,11 +5,13 @@ import {
   editedLines,
   findEvaluation,
   furtherFocus,
+  isSevere,
   sayEvaluation,
   throwsEveryDays,
   withDoses,
   type EvaluationDocument,
   type EvaluationInput,
+  type FacetFit,
   type FocusItem,
   type Said,
   type BenchSet,
@@ -25,7 +27,8 @@ import { campers, evaluations, formerDrafts, staff } from './db/schema.ts';
 import { measuredFigures } from './figures.ts';
 import { notFound, Refusal } from './refusal.ts';
 import { newId } from './new-id.ts';
-import { agreedOf, assignedScorers, usedScores } from './used-scores.ts';
+import { fairLevelOf, severityAt } from './severity.ts';
+import { agreedOf, assignedScorers, usedScores, type UsedScore } from './used-scores.ts';
 
 /** A row with its document in the newest form, whatever the form in which it is kept: what was released is never rewritten. */
 export type EvaluationRow = typeof evaluations.$inferSelect;
@@ -34,6 +37,17 @@ const REFILM_DAYS = 28;
 /** Drill days are Monday, Wednesday and Friday. */
 const DAYS_BETWEEN_DRILLS = 2;
 
+/**
+ * What one coach's level is worth at the mean severity of the staff, where his own is sure: the scores of the camp are linked, his interval excludes 0, and he
+ * shares enough. What two have agreed on stands as it is.
+ */
+function fairOf(severity: FacetFit | null, camper: CamperId, score: UsedScore): { readonly fair?: number } {
+  const [coach, another] = score.coaches;
+  if (!severity || !coach || another || score.level === 'NV' || score.agreed || !isSevere(severity, coach)) return {};
+  const fair = fairLevelOf(severity, { camper, coach, checkpoint: score.checkpoint, level: score.level });
+  return fair === null ? {} : { fair };
+}
+
 /** What an evaluation of a camper is made of as things stand. */
 export async function evaluationInput(
   camp: Camp,
@@ -41,16 +55,21 @@ export async function evaluationInput(
   set: BenchSet,
   author: StaffId | null,
 ): Promise<EvaluationInput> {
-  const [assigned, agreed] = await Promise.all([assignedScorers(camper.id), agreedOf(camper.id)]);
+  const [assigned, agreed, severity] = await Promise.all([assignedScorers(camper.id), agreedOf(camper.id), severityAt(camp)]);
   const used = usedScores(set, { assigned, agreed, author });
   const known = new Set(camp.sheet.checkpoints.flatMap((c) => c.faults.map((f) => f.code)));
   return {
     sheet: camp.sheet,
     ageGroup: camper.ageGroup,
     schools: camp.schools,
+    schoolReasons: camp.schoolReasons,
     deliveries: set.deliveries.map((d) => d.id),
     // A fault that the version in use does not have any more is not named; the level stands.
-    scores: used.map(({ coaches: _, ...score }) => ({ ...score, faults: score.faults.filter((f) => known.has(f)) })),
+    scores: used.map(({ coaches, agreed: isAgreed, ...score }) => ({
+      ...score,
+      faults: score.faults.filter((f) => known.has(f)),
+      ...fairOf(severity, camper.id, { ...score, coaches, agreed: isAgreed }),
+    })),
     coaches: [...new Set(used.flatMap((s) => s.coaches))],
     figures: measuredFigures(set),
     drillThrows: throwsEveryDays(camp.armCare, camper.age, DAYS_BETWEEN_DRILLS),

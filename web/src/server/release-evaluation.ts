@@ -103,7 +103,10 @@ async function requireSettled(camper: Camper, row: EvaluationRow): Promise<void>
   const changed = [...agreed.keys()]
     .map((unit) => unit.split(' ')[1]!)
     .filter((id) => {
-      const [then, is] = [facts, now].map((f) => JSON.stringify(f.habits.find((h) => h.checkpoint === id) ?? null));
+      const [then, is] = [facts, now].map((f) => {
+        const habit = f.habits.find((h) => h.checkpoint === id);
+        return JSON.stringify([habit?.levels, habit && [...habit.habits, ...habit.oneOffs].map((x) => `${x.code} ${x.seen}`)]);
+      });
       return then !== is;
     });
   if (changed.length > 0)

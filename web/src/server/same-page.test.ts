@@ -2,7 +2,8 @@ import { afterAll, beforeAll, expect, test } from 'vitest';
 import type { StaffId } from '@stride-chalk/core';
 import { addCamp } from './camp-settings.ts';
 import { campById, type Camp } from './camps.ts';
-import { levelsAt, levelsCsv } from './same-page.ts';
+import { levelsAt } from './given-levels.ts';
+import { levelsCsv } from './same-page.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
@@ -39,6 +40,6 @@ test('every level of the camp with who gave it; not visible is no level; of anot
 
 test('as a table: a line for each level', async () => {
   const [head, ...lines] = (await levelsCsv(camp, world.lead)).split('\r\n');
-  expect(head).toBe('bib,day,delivery,checkpoint,coach,level');
-  expect(lines.map((l) => l.split(',').at(-1)).sort()).toEqual(['2', 'not visible']);
+  expect(head).toBe('bib,day,delivery,checkpoint,coach,level,fair');
+  expect(lines.map((l) => l.split(',').at(-2)).sort()).toEqual(['2', 'not visible']);
 });

@@ -1,24 +1,9 @@
-import { and, asc, eq } from 'drizzle-orm';
 import Papa from 'papaparse';
-import type { CamperId, DeliveryId, StaffId, StaffLevel } from '@stride-chalk/core';
+import type { Seen, StaffId } from '@stride-chalk/core';
 import { unfinishedSeconds } from './blind-scorer.ts';
 import type { Camp } from './camps.ts';
-import { db } from './db/connect.ts';
-import { campers, deliveries, scores, staff } from './db/schema.ts';
-
-/** Every level that was given at a camp, with who gave it and of whom. */
-export interface GivenLevel extends StaffLevel {
-  readonly delivery: DeliveryId;
-  readonly camper: CamperId;
-  readonly coach: StaffId;
-  readonly coachName: string;
-  readonly bib: number;
-  readonly name: string;
-  readonly number: number;
-  readonly day: string;
-  readonly faults: readonly string[];
-  readonly note: string | null;
-}
+import { levelsAt, type GivenLevel } from './given-levels.ts';
+import { fairLevelOf, severityAt } from './severity.ts';
 
 /** The levels of a camp for somebody who looks at them: without those of campers whom he is still to score blind himself. */
 export async function levelsFor(camp: Camp, viewer: StaffId): Promise<GivenLevel[]> {
@@ -26,35 +11,9 @@ export async function levelsFor(camp: Camp, viewer: StaffId): Promise<GivenLevel
   return (await levelsAt(camp)).filter((g) => !open.get(g.camper)?.includes(viewer));
 }
 
-/** The levels of a camp, or of one of its campers, in the order of the bibs. */
-export async function levelsAt(camp: Camp, camperId: CamperId | null = null): Promise<GivenLevel[]> {
-  const rows = await db()
-    .select({
-      delivery: deliveries.id,
-      number: deliveries.number,
-      day: deliveries.thrownOn,
-      camper: campers.id,
-      bib: campers.bib,
-      name: campers.name,
-      checkpoint: scores.checkpoint,
-      coach: scores.coachId,
-      coachName: staff.name,
-      level: scores.level,
-      faults: scores.faults,
-      note: scores.note,
-    })
-    .from(scores)
-    .innerJoin(deliveries, eq(deliveries.id, scores.deliveryId))
-    .innerJoin(campers, eq(campers.id, deliveries.camperId))
-    .innerJoin(staff, eq(staff.id, scores.coachId))
-    .where(and(eq(campers.campId, camp.id), camperId === null ? undefined : eq(campers.id, camperId)))
-    .orderBy(asc(campers.bib), asc(deliveries.number), asc(scores.checkpoint), asc(staff.name));
-  return rows.map((r) => ({ ...r, level: r.level === 'NV' ? null : Number(r.level) }));
-}
-
 /** The levels of a camp as a table: one line for each that somebody may see. */
 export async function levelsCsv(camp: Camp, viewer: StaffId): Promise<string> {
-  const given = await levelsFor(camp, viewer);
+  const [given, severity] = await Promise.all([levelsFor(camp, viewer), severityAt(camp)]);
   return Papa.unparse(
     given.map((g) => ({
       bib: g.bib,
@@ -63,7 +22,8 @@ export async function levelsCsv(camp: Camp, viewer: StaffId): Promise<string> {
       checkpoint: g.checkpoint,
       coach: g.coachName,
       level: g.level ?? 'not visible',
+      fair: fairLevelOf(severity, { ...g, level: g.level === null ? 'NV' : (g.level as Seen) })?.toFixed(2) ?? '',
     })),
-    { columns: ['bib', 'day', 'delivery', 'checkpoint', 'coach', 'level'], escapeFormulae: true, newline: '\r\n' },
+    { columns: ['bib', 'day', 'delivery', 'checkpoint', 'coach', 'level', 'fair'], escapeFormulae: true, newline: '\r\n' },
   );
 }

@@ -7,9 +7,11 @@ import { agreedLevels, deliveries, scoringTasks } from './db/schema.ts';
 export interface UsedScore extends Score {
   readonly delivery: DeliveryId;
   readonly coaches: readonly StaffId[];
+  /** It is no coach's own, but what holds where they differ. */
+  readonly agreed: boolean;
 }
 /** The levels that hold where coaches differ, by delivery and checkpoint. */
-export type AgreedLevels = ReadonlyMap<string, Pick<UsedScore, 'level' | 'faults' | 'coaches'>>;
+export type AgreedLevels = ReadonlyMap<string, Pick<UsedScore, 'level' | 'faults' | 'coaches' | 'agreed'>>;
 
 export const unitOf = (of: { readonly deliveryId: string; readonly checkpoint: string }): string =>
   `${of.deliveryId} ${of.checkpoint}`;
@@ -43,7 +45,7 @@ export async function agreedOf(camperId: CamperId): Promise<AgreedLevels> {
   return new Map(
     rows.map((r) => [
       unitOf(r),
-      { level: seenOf(r.level), faults: r.faults, coaches: [r.by, ...(r.with === null ? [] : [r.with])] },
+      { level: seenOf(r.level), faults: r.faults, coaches: [r.by, ...(r.with === null ? [] : [r.with])], agreed: true },
     ]),
   );
 }
@@ -71,7 +73,7 @@ export function usedScores(
     const own = { delivery: s.deliveryId, checkpoint: s.checkpoint };
     used.set(key, {
       ...own,
-      ...(by.agreed.get(key) ?? { level: s.level, faults: s.faults, coaches: [s.coachId] }),
+      ...(by.agreed.get(key) ?? { level: s.level, faults: s.faults, coaches: [s.coachId], agreed: false }),
     });
   }
   return [...used.values()];

@@ -13,10 +13,8 @@ import { useId } from 'react';
 import { Action } from '../../parts/Action.tsx';
 import { Tick } from '../../parts/Tick.tsx';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
-import { valueAt } from './draft-parts.ts';
+import { inOrder, valueAt, type Json } from './draft-parts.ts';
 
-/** What a draft is made of; undefined where nothing is written. */
-export type Json = undefined | null | string | number | boolean | readonly Json[] | { readonly [key: string]: Json };
 type Path = ReadonlyArray<string | number>;
 
 /** How the staff call what a field holds. */
@@ -316,15 +314,13 @@ function Group(props: FieldProps & { keys: readonly string[] }) {
         ? String(value.name ?? value.option ?? value.code ?? '')
         : nameOf(path);
   const topLevel = path.length === 2 && path[0] !== 'bands';
-  const fields = keys
+  const fields = inOrder(keys)
     .filter((k) => !(path[0] === 'bands' && SHOWN_NEVER.has(k)))
     .map((k) => <DraftField key={k} {...props} path={[...path, k]} />);
   if (topLevel) return <>{fields}</>;
   return (
     <details className="mb-2 border-s-4 border-rule ps-3" open={path.length < 4 && path[0] === 'bands'}>
-      <summary className="flex min-h-[40px] cursor-pointer items-center text-small font-semibold">
-        {title || nameOf(path)}
-      </summary>
+      <summary className="min-h-[40px] cursor-pointer py-2 text-small font-semibold">{title || nameOf(path)}</summary>
       {fields}
     </details>
   );

@@ -13,8 +13,8 @@ import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { Outcome } from '../../parts/Outcome.tsx';
 import { Panel } from '../../parts/Panel.tsx';
-import { DraftField, type Json } from './DraftField.tsx';
-import { draftParts, problemsAt, withValue, type DraftPart } from './draft-parts.ts';
+import { DraftField } from './DraftField.tsx';
+import { draftParts, problemsAt, withValue, type DraftPart, type Json } from './draft-parts.ts';
 import { ReasonForm } from './ReasonForm.tsx';
 
 type Draft = Record<string, Json>;
@@ -32,6 +32,7 @@ export function SheetDesk({
   const [dirty, setDirty] = useState(false);
   const [said, setSaid] = useState<{ readonly done?: string; readonly problem?: string }>({});
   const [effect, setEffect] = useState<SheetEffects | null>(null);
+  const [reckons, setReckons] = useState(false);
   const [at, setAt] = useState('start');
   // Typing comes first: what is wrong is looked for when there is time.
   const looked = useDeferredValue(document);
@@ -56,15 +57,18 @@ export function SheetDesk({
     setDirty(false);
     return kept.revision;
   };
-  const preview = (): Promise<void> =>
-    ask(
+  const preview = (): Promise<void> => {
+    setReckons(true);
+    return ask(
       save()
         .then(() => askServer(sheetEffectSchema, '/api/sheet-draft/effect', { method: 'GET' }))
         .then((found) => {
           setEffect(found);
           return '';
-        }),
+        })
+        .finally(() => setReckons(false)),
     );
+  };
   const release = (reason: string): Promise<void> =>
     ask(
       save()
@@ -79,10 +83,12 @@ export function SheetDesk({
   return (
     <div>
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b-2 border-ink bg-bone py-2">
-        <Action main disabled={!dirty} onClick={() => ask(save().then(() => 'Saved'))}>
+        <Action main className="disabled:opacity-50" disabled={!dirty} onClick={() => ask(save().then(() => 'Saved'))}>
           Save the draft
         </Action>
-        <Action onClick={preview}>What it would have changed</Action>
+        <Action onClick={preview} disabled={reckons}>
+          {reckons ? 'Reckoning …' : 'What it would have changed'}
+        </Action>
         <span data-testid="to-mend" className={problems.length > 0 ? 'font-semibold text-clay' : 'text-grass'}>
           {problems.length === 0 ? 'Nothing to mend' : `${problems.length} to mend`}
         </span>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { defaultSheet, readDraft } from '@stride-chalk/core';
-import { readNumber, type Json } from './DraftField.tsx';
-import { draftParts, problemsAt, valueAt, withValue } from './draft-parts.ts';
+import { readNumber } from './DraftField.tsx';
+import { draftParts, problemsAt, valueAt, withValue, type Json } from './draft-parts.ts';
 
 const document = defaultSheet as unknown as Record<string, Json>;
 

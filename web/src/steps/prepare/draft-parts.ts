@@ -1,6 +1,7 @@
 import { checkpointOfCode, type DraftProblem } from '@stride-chalk/core';
-import type { Json } from './DraftField.tsx';
 
+/** What a draft is made of; undefined where nothing is written. */
+export type Json = undefined | null | string | number | boolean | readonly Json[] | { readonly [key: string]: Json };
 type Path = ReadonlyArray<string | number>;
 type Rows = ReadonlyArray<Record<string, Json>>;
 
@@ -25,6 +26,27 @@ const text = (value: Json): string => (typeof value === 'string' ? value : '');
 
 /** Of a checkpoint these are not edited: by them scores and code find it. */
 const FIXED = new Set(['id', 'phase']);
+
+/** In which order the fields of a thing are read: what it is, what can be seen, what is said of it. The database keeps none. */
+const ORDER = [
+  ...['code', 'name', 'event', 'span', 'of', 'views', 'scoredFor', 'notScoredForKinds', 'school', 'levels', 'option', 'readings'],
+  ...['faults', 'seen', 'why', 'cue', 'lookAgain', 'drills', 'opposes', 'focus', 'strength', 'figures', 'question', 'options'],
+  ...['rule', 'defaults', 'onHandOut', 'cause', 'effect', 'id', 'step', 'ball', 'need', 'stand', 'do', 'feel', 'stop', 'noBall'],
+  ...[
+    'wanted',
+    'acceptable',
+    'faultBelow',
+    'faultAbove',
+    'ageGroups',
+    'notForKinds',
+    'note',
+    'throws',
+    'repetitions',
+    'distance',
+  ],
+];
+const placeOf = (key: string): number => (ORDER.includes(key) ? ORDER.indexOf(key) : ORDER.length);
+export const inOrder = (keys: readonly string[]): string[] => [...keys].sort((a, b) => placeOf(a) - placeOf(b));
 
 /** The draft in the order of the work: checkpoints with their bands by phase, then schools, causes, drills and doses. */
 export function draftParts(document: Record<string, Json>): DraftPart[] {

@@ -30,7 +30,7 @@ interface ShownDifference {
     readonly by: string;
     readonly level: Seen;
     /** What the level would be at the mean severity of the staff; null where that cannot be said. */
-    readonly fair?: number | null;
+    readonly fair: number | null;
     readonly faults: readonly string[];
     readonly note: string | null;
   }>;
@@ -54,7 +54,7 @@ const keyOf = (d: ShownDifference): string => `${d.deliveryId} ${d.checkpoint}`;
 /** Where two have seen different things: what waits to be settled first, then small differences, then what was settled. */
 export function DifferencesBoard(props: BoardProps) {
   const { differences } = props;
-  const waiting = differences.filter((d) => d.waits);
+  const waiting = differences.filter((d) => d.waits).sort((a, b) => Number(b.hangs) - Number(a.hangs) || a.bib - b.bib);
   const small = differences.filter((d) => !d.waits && d.settled === null);
   const settled = differences.filter((d) => d.settled !== null);
   return (
@@ -88,15 +88,15 @@ export function DifferencesBoard(props: BoardProps) {
 function List({ of, ...props }: BoardProps & { of: readonly ShownDifference[] }) {
   return (
     <ul className="m-0 list-none p-0">
-      {of.map((d) => (
-        <Row key={keyOf(d)} {...props} d={d} />
+      {of.map((d, i) => (
+        <Row key={keyOf(d)} {...props} d={d} first={i === 0} />
       ))}
     </ul>
   );
 }
 
-function Row({ d, checkpoints, me }: Omit<BoardProps, 'differences'> & { d: ShownDifference }) {
-  const [open, setOpen] = useState(d.waits && d.proposed.length === 0);
+function Row({ d, first, checkpoints, me }: Omit<BoardProps, 'differences'> & { d: ShownDifference; first: boolean }) {
+  const [open, setOpen] = useState(first && d.waits && d.proposed.length === 0);
   const checkpoint = checkpoints[d.checkpoint];
   const mine = d.said.some((s) => s.coachId === me.id);
   const reload = () => window.location.reload();
@@ -122,7 +122,7 @@ function Row({ d, checkpoints, me }: Omit<BoardProps, 'differences'> & { d: Show
           {d.said.map((s) => (
             <li key={s.coachId}>
               {s.by}: <LevelAndFaults level={s.level} faults={s.faults} of={checkpoint?.faults ?? []} />
-              {s.fair != null && <span className="text-soft">, fair {s.fair.toFixed(1)}</span>}
+              {s.fair !== null && <span className="text-soft">, fair {s.fair.toFixed(1)}</span>}
               {s.note && ` (“${s.note}”)`}
             </li>
           ))}
@@ -149,7 +149,13 @@ function Row({ d, checkpoints, me }: Omit<BoardProps, 'differences'> & { d: Show
               className="min-h-[44px] border-0 bg-transparent p-0 text-note underline"
               onClick={() => setOpen(true)}
             >
-              {d.settled ? 'Settle it anew' : me.lead ? 'Decide' : 'Propose another level'}
+              {d.settled
+                ? 'Settle it anew'
+                : me.lead
+                  ? 'Decide'
+                  : d.proposed.length > 0
+                    ? 'Propose another level'
+                    : 'Propose a level'}
             </button>
           ))}
       </div>
