@@ -206,6 +206,25 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: mark });
     const level = { kind: 'score', deliveryId: delivery, checkpoint: defaultSheet.checkpoints[0]!.id, faults: [], note: null };
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: { ...level, level: '3' } });
+    // The sheet desk: a draft is begun, kept, asked for its effect, released, used; another one is thrown away.
+    const draftOf = async (answer: APIResponse): Promise<number> => ((await answer.json()) as { revision: number }).revision;
+    const begunAt = await draftOf(
+      await ask('POST /api/sheet-draft', '/api/sheet-draft', { data: { document: null, instead: null } }),
+    );
+    const renamed = { ...defaultSheet, name: 'Read by others' };
+    const keptAt = await draftOf(
+      await ask('PUT /api/sheet-draft', '/api/sheet-draft', { data: { document: renamed, revision: begunAt } }),
+    );
+    await ask('GET /api/sheet-draft/effect', '/api/sheet-draft/effect');
+    const why = 'for who reads the document';
+    const releasedSheet = await ask('POST /api/sheet-draft/release', '/api/sheet-draft/release', {
+      data: { revision: keptAt, reason: why },
+    });
+    const version = await made(releasedSheet);
+    await ask('POST /api/sheet-draft', '/api/sheet-draft', { data: { document: renamed, instead: null } });
+    await ask('DELETE /api/sheet-draft', '/api/sheet-draft');
+    await ask('PUT /api/camp-sheet', '/api/camp-sheet', { data: { sheetId: version, reason: why } });
+    await ask('PUT /api/camp-sheet', '/api/camp-sheet', { data: { sheetId: sheet!.id, reason: why } });
     // A practice clip of the delivery: the family consents to that by itself.
     await ask('POST /api/campers/{id}/consents', `${of}/consents`, { data: { ...said, training: true } });
     const reference = { checkpoint: level.checkpoint, level: '3', faults: [], reason: 'both feet stand wide' };
@@ -230,6 +249,10 @@ test('every endpoint takes and answers what the served document says of it', asy
       [delivery, proposal, camp],
     );
     await ask('POST /api/agreed-levels/{id}/agreement', `/api/agreed-levels/${proposal}/agreement`);
+    const round = await made(await ask('POST /api/evening-rounds', '/api/evening-rounds'));
+    const here = await rows<{ id: string }>(`select id from staff where name like 'Wren%'`);
+    const told = { deliveryId: delivery, checkpoint: level.checkpoint, coachId: here[0]!.id, level: '2' };
+    await ask('PUT /api/evening-rounds/{id}/level', `/api/evening-rounds/${round}/level`, { data: told });
     const decided = { deliveryId: delivery, checkpoint: level.checkpoint, level: '2', faults: [], reason: 'seen together' };
     await ask('PUT /api/agreed-levels/{id}', `/api/agreed-levels/${v7()}`, { data: decided });
     const begun = await ask('POST /api/evaluations', '/api/evaluations', {

@@ -29,6 +29,8 @@ interface OfCamp {
   readonly refusal: string;
   readonly proposal: string;
   readonly practice: string;
+  readonly round: string;
+  readonly sheet: string;
   readonly sitting: string;
   readonly message: string;
   readonly staff: string;
@@ -73,6 +75,14 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
     },
   ],
   'POST /api/agreed-levels/[id]/agreement': (x) => [{ path: `/api/agreed-levels/${x.proposal}/agreement` }],
+  'PUT /api/evening-rounds/[id]/level': (x) => [
+    {
+      path: `/api/evening-rounds/${x.round}/level`,
+      data: { deliveryId: x.delivery, checkpoint: 'A1', coachId: x.staff, level: '1' },
+    },
+  ],
+  // A version of another organisation; one of the same is every camp's to use.
+  'PUT /api/camp-sheet': (x) => [{ path: '/api/camp-sheet', data: { sheetId: x.sheet, reason: 'not of this organisation' } }],
   'POST /api/practice-clips': (x) => [
     {
       path: '/api/practice-clips',
@@ -158,6 +168,11 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
 
 /** Routes that change the camp at work only and name nothing by an id. */
 const OWN_CAMP_ONLY = [
+  'POST /api/evening-rounds',
+  'POST /api/sheet-draft',
+  'PUT /api/sheet-draft',
+  'DELETE /api/sheet-draft',
+  'POST /api/sheet-draft/release',
   'POST /api/sign-out',
   'POST /api/sign-in',
   'POST /api/join',
@@ -223,7 +238,7 @@ async function somethingOfEach(): Promise<OfCamp> {
       (select to_char(day, 'YYYY-MM-DD') from day_plans where camp_id = (select id from camp) limit 1) as day
     from campers_here c join deliveries d on d.camper_id = c.id join clips k on k.delivery_id = d.id and k.removed_at is null left join evaluations e on e.camper_id = c.id
     where c.bib = ${BIB} order by k.id limit 1`);
-  const [removed, refusal, draft, proposal, practice, elsewhere] = [v7(), v7(), v7(), v7(), v7(), v7()];
+  const [removed, refusal, draft, proposal, practice, elsewhere, round, sheet] = Array.from({ length: 8 }, () => v7());
   await rows(
     `insert into clips (id, delivery_id, view, file_name, sha256, bytes, codec, width, height, state, problem, removed_at, removed_by) select $1, delivery_id, view, file_name, sha256, bytes, codec, width, height, 'failed', 'none', now(), $3 from clips where id = $2`,
     [removed, x!.clip, x!.staff],
@@ -237,6 +252,11 @@ async function somethingOfEach(): Promise<OfCamp> {
     `insert into practice_clips (id, organisation_id, delivery_id, number, sheet_id) select $1, $2, $3, 1, sheet_id from camps where id = $4`,
     [practice, elsewhere, x!.delivery, x!.camp],
   );
+  await rows(
+    `insert into sheets (id, key, version, document, organisation_id, reason) select $1, key, version + 1, document, $2, 'of theirs' from sheets where id = (select sheet_id from camps where id = $3)`,
+    [sheet, elsewhere, x!.camp],
+  );
+  await rows(`insert into evening_rounds (id, camp_id, day) values ($1, $2, '2026-07-13')`, [round, x!.camp]);
   // Nobody has agreed to it: it changes nothing, and stays.
   await rows(
     `insert into agreed_levels (id, delivery_id, checkpoint, sheet_id, level, reason, decided, entered_by) select $1, $2, 'A1', sheet_id, '2', 'for the test', false, $3 from camps where id = $4`,
@@ -245,7 +265,16 @@ async function somethingOfEach(): Promise<OfCamp> {
   const [known] = await rows<{ id: string }>(`select id from evaluations where camper_id = $1 and released_at is null limit 1`, [
     x!.camper,
   ]);
-  return { ...x, removed, refusal, proposal, practice, draft: known?.id ?? x!.evaluation ?? draft } as unknown as OfCamp;
+  return {
+    ...x,
+    removed,
+    refusal,
+    proposal,
+    practice,
+    round,
+    sheet,
+    draft: known?.id ?? x!.evaluation ?? draft,
+  } as unknown as OfCamp;
 }
 
 /** Everything that the demo's week has, as one number; what is of the camp made for this test is left out. */
@@ -335,5 +364,6 @@ test('two camps, two leads: on every route, what belongs to the other camp is no
     await rows('delete from clips where id = $1', [x.removed]);
     await rows('delete from refusals where id = $1', [x.refusal]);
     await rows('delete from practice_clips where id = $1', [x.practice]);
+    await rows('delete from evening_rounds where id = $1', [x.round]);
   }
 });

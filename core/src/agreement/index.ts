@@ -1,4 +1,6 @@
 /** How alike several raters give levels: each measure with its limits, or null and why it cannot be reckoned. */
+export { coachDays, type CoachDay, type HiddenLevel } from './coach-days.ts';
+export { teachingClips } from './teaching-clips.ts';
 export { cohenKappa, type Kappa, type KappaWeights } from './cohen-kappa.ts';
 export { APART_TO_SETTLE, differencesOf, type LevelDifference, type SaidLevel } from './differences.ts';
 export { fleissKappa, type FleissKappa } from './fleiss-kappa.ts';

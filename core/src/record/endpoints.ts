@@ -43,6 +43,7 @@ import {
   solveDaySchema,
 } from './day-plan-page.ts';
 import { entrySchema, recordedSchema } from './entry.ts';
+import { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 import { draftSavedSchema, draftStartedSchema, releasedSchema, saveDraftSchema, startDraftSchema } from './evaluation.ts';
 import { camperFilmsSchema, deliverySchema } from './films-page.ts';
 import {
@@ -272,6 +273,17 @@ export const ENDPOINTS = {
     does: 'Agrees to the level that another coach has proposed.',
     status: 200,
     answers: agreedLevelKeptSchema,
+  },
+  'POST /api/evening-rounds': {
+    does: 'Begins a round of the five clips that teach the staff most.',
+    status: 201,
+    answers: eveningMadeSchema,
+  },
+  'PUT /api/evening-rounds/[id]/level': {
+    does: 'What a coach gives a clip of the round.',
+    body: eveningLevelSchema,
+    status: 200,
+    answers: eveningLevelSchema,
   },
   'POST /api/practice-clips': {
     does: 'Makes a practice clip of a delivery, with its reference levels.',

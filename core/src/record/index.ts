@@ -31,6 +31,7 @@ export {
   sheetReleasedSchema,
   type SheetEffects,
 } from './sheet-desk.ts';
+export { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
 export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';

@@ -16,6 +16,7 @@ import {
   deliveries,
   entries,
   erasures,
+  eveningLevels,
   evaluations,
   formerDrafts,
   lateArrivals,
@@ -77,6 +78,7 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     sittings: sat,
     practiceScores:
       sittingIds.length === 0 ? [] : await via.select().from(practiceScores).where(inArray(practiceScores.sittingId, sittingIds)),
+    eveningLevels: none ? [] : await via.select().from(eveningLevels).where(inArray(eveningLevels.deliveryId, deliveryIds)),
     agreedLevels: none ? [] : await via.select().from(agreedLevels).where(inArray(agreedLevels.deliveryId, deliveryIds)),
     refusals: none ? [] : await via.select().from(refusals).where(inArray(refusals.deliveryId, deliveryIds)),
     entries: await via
@@ -219,6 +221,7 @@ export async function eraseCamper(
       await tx.delete(practiceClips).where(inArray(practiceClips.id, practiceIds));
     }
     if (deliveryIds.length > 0) {
+      await tx.delete(eveningLevels).where(inArray(eveningLevels.deliveryId, deliveryIds));
       await tx.delete(agreedLevels).where(inArray(agreedLevels.deliveryId, deliveryIds));
       await tx.delete(scores).where(inArray(scores.deliveryId, deliveryIds));
       await tx.delete(refusals).where(inArray(refusals.deliveryId, deliveryIds));

@@ -10,6 +10,7 @@ import {
   clips,
   deliveries,
   evaluations,
+  eveningRounds,
   practiceClips,
   refusals,
   sittings,
@@ -98,6 +99,12 @@ const NOUNS = {
           sql`exists (select 1 from jsonb_each_text(${evaluations.pictures}) where value = ${sha256})`,
         ),
       ),
+  /** A round of an evening is of nobody: it stands for the camp itself. */
+  eveningRound: (id: string, campId: CampId) =>
+    db()
+      .select({ id: eveningRounds.id })
+      .from(eveningRounds)
+      .where(and(eq(eveningRounds.id, id), eq(eveningRounds.campId, campId))),
   staffMember: (id: StaffId, campId: CampId) =>
     db()
       .select({ id: campStaff.staffId })
@@ -110,7 +117,7 @@ export type CampNoun = keyof typeof NOUNS;
 export type IdOf<Noun extends CampNoun> = Parameters<(typeof NOUNS)[Noun]>[0];
 
 /** Whose it is: the id of the camper to whom something of the camp belongs. */
-export async function camperOf<Noun extends Exclude<CampNoun, 'staffMember'>>(
+export async function camperOf<Noun extends Exclude<CampNoun, 'staffMember' | 'eveningRound'>>(
   noun: Noun,
   id: IdOf<Noun>,
   campId: CampId,
@@ -125,6 +132,7 @@ const CALLED: Partial<Record<CampNoun, string>> = {
   staffMember: 'The staff member',
   removedClip: 'The removed film',
   agreedLevel: 'The proposed level',
+  eveningRound: 'The round',
   practiceClip: 'The practice clip',
   ownPracticeClip: 'The practice clip',
 };

@@ -284,28 +284,30 @@ async function loadLastYearsLevels(
   );
   const scored = LAST_YEAR_ONLY.map((c) => ({
     own: of.get(c.bib)!,
+    // Six campers a day.
+    day: addDays(week.firstDay, Math.floor((c.bib - LAST_YEAR_ONLY[0]!.bib) / 6)),
     by: coaches.get(levels.find((l) => l.bib === c.bib)!.coach)!,
   }));
   await db()
     .insert(deliveries)
     .values(
-      scored.map(({ own, by }) => ({
+      scored.map(({ own, day, by }) => ({
         id: own.deliveryId,
         camperId: own.id,
         number: 1,
         kind: 'stretch' as const,
-        thrownOn: week.firstDay,
+        thrownOn: day,
         enteredBy: by,
       })),
     );
   await db()
     .insert(throws)
     .values(
-      scored.map(({ own, by }) => ({
+      scored.map(({ own, day, by }) => ({
         id: v7(),
         childId: own.childId,
         campId: week.campId,
-        day: week.firstDay,
+        day,
         kind: 'filming' as const,
         count: 1,
         deliveryId: own.deliveryId,

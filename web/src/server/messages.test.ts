@@ -129,6 +129,7 @@ describe('what belongs to a camp', () => {
     removedClip: 'The removed film',
     refusal: 'The refusal',
     agreedLevel: 'The proposed level',
+    eveningRound: 'The round',
     practiceClip: 'The practice clip',
     ownPracticeClip: 'The practice clip',
     sitting: 'The sitting',

@@ -3,6 +3,7 @@ import { v7 } from 'uuid';
 import {
   qualification,
   TO_QUALIFY,
+  type CampId,
   type PracticeJudgement,
   type Qualification,
   type Seen,
@@ -21,6 +22,7 @@ import { seenOf } from './used-scores.ts';
 /** One level of a coach on a practice clip, beside its reference. */
 export interface PracticeLevel {
   readonly sitting: SittingId;
+  readonly campId: CampId;
   readonly clip: number;
   readonly day: string;
   readonly hidden: boolean;
@@ -61,7 +63,14 @@ export async function practiceLevels(
   const all = rows.map(({ sitting, clip, own, reference }) => ({
     coach: sitting.coachId,
     level: {
-      ...{ sitting: sitting.id, clip, day: sitting.day, hidden: sitting.hiddenNumber !== null, checkpoint: own.checkpoint },
+      ...{
+        sitting: sitting.id,
+        campId: sitting.campId,
+        clip,
+        day: sitting.day,
+        hidden: sitting.hiddenNumber !== null,
+        checkpoint: own.checkpoint,
+      },
       ...{ given: seenOf(own.level), faults: own.faults },
       ...{ reference: seenOf(reference.level), referenceFaults: reference.faults, reason: reference.reason },
     },

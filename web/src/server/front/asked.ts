@@ -51,7 +51,7 @@ export async function ofCamp<Noun extends CampNoun>(
  * An id of the camp at work whose child may be shown: films, frames and pictures of a child without a consent in force stay closed, also to those
  * who work at the camp.
  */
-export async function ofShownCamper<Noun extends Exclude<CampNoun, 'staffMember'>>(
+export async function ofShownCamper<Noun extends Exclude<CampNoun, 'staffMember' | 'eveningRound'>>(
   context: Pick<APIContext, 'locals'>,
   noun: Noun,
   id: string | undefined,

@@ -1,12 +1,24 @@
-import { useMemo } from 'react';
-import { LEAST_JUDGEMENTS, samePage, type CheckpointAgreement, type PairAgreement, type StaffLevel } from '@stride-chalk/core';
+import { lazy, Suspense, useMemo } from 'react';
+import {
+  LEAST_JUDGEMENTS,
+  samePage,
+  type CheckpointAgreement,
+  type CoachDay,
+  type PairAgreement,
+  type StaffLevel,
+} from '@stride-chalk/core';
 import { Panel } from '../../parts/Panel.tsx';
 import { SeverityLines } from './SeverityLines.tsx';
+
+/** The chart is the heaviest part of the page: it comes after the rest. */
+const CoachDays = lazy(() => import('./CoachDays.tsx').then((m) => ({ default: m.CoachDays })));
 
 export interface SamePageProps {
   readonly levels: readonly StaffLevel[];
   readonly coaches: Readonly<Record<string, string>>;
   readonly bibs: Readonly<Record<string, number>>;
+  readonly days: readonly CoachDay[];
+  readonly dayNames: Readonly<Record<string, string>>;
   readonly phases: ReadonlyArray<{ readonly id: string; readonly name: string }>;
   readonly checkpoints: ReadonlyArray<{ readonly id: string; readonly name: string; readonly phase: string }>;
 }
@@ -34,6 +46,11 @@ export function SamePageBoard(props: SamePageProps) {
       <RepairFirst {...props} ids={page.repairFirst.slice(0, 3)} of={of} />
       <Panel id="severity" title="Strict and mild">
         <SeverityLines levels={levels} coaches={props.coaches} bibs={props.bibs} />
+      </Panel>
+      <Panel id="days" title="Coaches over the days">
+        <Suspense fallback={<p className="m-0 text-soft">Drawing …</p>}>
+          <CoachDays days={props.days} coaches={props.coaches} dayNames={props.dayNames} />
+        </Suspense>
       </Panel>
       <Panel id="line" title="Along the delivery">
         <p className="m-0 mb-2 text-small text-soft">

@@ -139,3 +139,49 @@ export const qualificationDecisions = pgTable(
   },
   (t) => [index('qualification_decisions_by_coach').on(t.campId, t.coachId, t.enteredAt)],
 );
+
+/** The clips that teach most, looked at together by the staff of a camp. */
+export const eveningRounds = pgTable(
+  'evening_rounds',
+  {
+    id: uuid('id').primaryKey(),
+    campId: uuid('camp_id')
+      .$type<CampId>()
+      .notNull()
+      .references(() => camps.id),
+    day: date('day').notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [index('evening_rounds_by_camp').on(t.campId, t.enteredAt)],
+);
+
+/** What a coach had given a clip before it was looked at together, and what he gives after; no row of `scores` is touched. */
+export const eveningLevels = pgTable(
+  'evening_levels',
+  {
+    roundId: uuid('round_id')
+      .notNull()
+      .references(() => eveningRounds.id, { onDelete: 'cascade' }),
+    /** The place of the clip in the round. */
+    place: integer('place').notNull(),
+    deliveryId: uuid('delivery_id')
+      .$type<DeliveryId>()
+      .notNull()
+      .references(() => deliveries.id),
+    checkpoint: text('checkpoint').notNull(),
+    coachId: uuid('coach_id')
+      .$type<StaffId>()
+      .notNull()
+      .references(() => staff.id),
+    /** null: he had not scored it. */
+    before: text('before'),
+    /** null: he has not said yet. */
+    after: text('after'),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.roundId, t.deliveryId, t.checkpoint, t.coachId] }),
+    check('evening_levels_before', sql`${t.before} in ('0', '1', '2', '3', 'NV')`),
+    check('evening_levels_after', sql`${t.after} in ('0', '1', '2', '3', 'NV')`),
+  ],
+);
