@@ -74,7 +74,7 @@ export function CoachDays({
           accessibilityLayer
         >
           <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis dataKey="day" stroke="var(--ink)" tick={{ fontSize: 14 }} />
+          <XAxis dataKey="day" stroke="var(--ink)" tick={{ fontSize: 14 }} interval={0} padding={{ left: 60, right: 60 }} />
           <YAxis domain={[-1, 1]} ticks={[-1, -0.5, 0, 0.5, 1]} stroke="var(--ink)" tick={{ fontSize: 14 }} width={44} />
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
           {ids.map((id, i) => (

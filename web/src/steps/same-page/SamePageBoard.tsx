@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import {
   LEAST_JUDGEMENTS,
   samePage,
@@ -29,6 +29,9 @@ const percent = (share: number): string => `${Math.round(100 * share)} %`;
 export function SamePageBoard(props: SamePageProps) {
   const { levels, phases, checkpoints } = props;
   const page = useMemo(() => samePage(levels), [levels]);
+  // In the browser only: what a server would stream after the page needs a script in it, which no page of ours may have.
+  const [drawn, setDrawn] = useState(false);
+  useEffect(() => setDrawn(true), []);
   const of = new Map(page.checkpoints.map((c) => [c.checkpoint, c]));
   const shared = page.all.value === null ? 0 : page.all.pairs;
   return (
@@ -48,9 +51,11 @@ export function SamePageBoard(props: SamePageProps) {
         <SeverityLines levels={levels} coaches={props.coaches} bibs={props.bibs} />
       </Panel>
       <Panel id="days" title="Coaches over the days">
-        <Suspense fallback={<p className="m-0 text-soft">Drawing …</p>}>
-          <CoachDays days={props.days} coaches={props.coaches} dayNames={props.dayNames} />
-        </Suspense>
+        {drawn && (
+          <Suspense fallback={<p className="m-0 text-soft">Drawing …</p>}>
+            <CoachDays days={props.days} coaches={props.coaches} dayNames={props.dayNames} />
+          </Suspense>
+        )}
       </Panel>
       <Panel id="line" title="Along the delivery">
         <p className="m-0 mb-2 text-small text-soft">
