@@ -188,35 +188,15 @@ function Part({
       {part.entries.map((e) => {
         const wrong = problemsAt(problems, document, e.path);
         return (
-          <li key={e.path.join('.')} className="border-b border-rule">
-            <details open={wrong.length > 0 || part.entries.length === 1}>
-              <summary className="sign flex min-h-[48px] cursor-pointer items-center gap-3 text-lead font-semibold">
-                {e.name}
-                {wrong.length > 0 && <span className="text-small text-clay">{wrong.length} to mend</span>}
-              </summary>
-              <div className="pb-4 ps-4">
-                {wrong
-                  .filter((w) => w.path.length === 0)
-                  .map((w) => (
-                    <p key={w.message} role="alert" className="m-0 mb-1 text-small font-semibold text-clay">
-                      {w.message}
-                    </p>
-                  ))}
-                {e.fields.map((path) => (
-                  <DraftField key={path.join('.')} document={document} path={path} problems={problems} onChange={onChange} />
-                ))}
-                {e.remove && (
-                  <button
-                    type="button"
-                    className="mt-2 min-h-[44px] border-0 bg-transparent p-0 text-small underline"
-                    onClick={() => onChange(e.path, undefined)}
-                  >
-                    Take it out: {e.name}
-                  </button>
-                )}
-              </div>
-            </details>
-          </li>
+          <Entry
+            key={e.path.join('.')}
+            e={e}
+            wrong={wrong}
+            alone={part.entries.length === 1}
+            document={document}
+            problems={problems}
+            onChange={onChange}
+          />
         );
       })}
       {part.add && (
@@ -225,6 +205,56 @@ function Part({
         </li>
       )}
     </ul>
+  );
+}
+
+/** One thing of a part; it stays open while somebody works in it, also when nothing is wrong any more. */
+function Entry({
+  e,
+  wrong,
+  alone,
+  document,
+  problems,
+  onChange,
+}: {
+  e: DraftPart['entries'][number];
+  wrong: readonly DraftProblem[];
+  alone: boolean;
+  document: Draft;
+  problems: readonly DraftProblem[];
+  onChange: (path: ReadonlyArray<string | number>, value: Json) => void;
+}) {
+  const [open, setOpen] = useState(alone);
+  return (
+    <li className="border-b border-rule">
+      <details open={open || wrong.length > 0} onToggle={(event) => setOpen(event.currentTarget.open)}>
+        <summary className="sign flex min-h-[48px] cursor-pointer items-center gap-3 text-lead font-semibold">
+          {e.name}
+          {wrong.length > 0 && <span className="text-small text-clay">{wrong.length} to mend</span>}
+        </summary>
+        <div className="pb-4 ps-4">
+          {wrong
+            .filter((w) => w.path.length === 0)
+            .map((w) => (
+              <p key={w.message} role="alert" className="m-0 mb-1 text-small font-semibold text-clay">
+                {w.message}
+              </p>
+            ))}
+          {e.fields.map((path) => (
+            <DraftField key={path.join('.')} document={document} path={path} problems={problems} onChange={onChange} />
+          ))}
+          {e.remove && (
+            <button
+              type="button"
+              className="mt-2 min-h-[44px] border-0 bg-transparent p-0 text-small underline"
+              onClick={() => onChange(e.path, undefined)}
+            >
+              Take it out: {e.name}
+            </button>
+          )}
+        </div>
+      </details>
+    </li>
   );
 }
 
