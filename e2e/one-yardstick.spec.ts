@@ -359,7 +359,7 @@ test('the lead edits the sheet, sees what it would have changed, releases a vers
   await expect(effect).toContainText(/0 of \d+ suggestions, 0 of \d+ campers’ focus/);
   await expect(effect.getByText('2025')).toBeVisible();
   await lead.getByLabel('Why this version').fill('children say stance');
-  await lead.getByRole('button', { name: 'Release' }).click();
+  await lead.getByRole('region', { name: 'Release it' }).getByRole('button', { name: 'Release' }).click();
   await expect(lead.getByRole('status')).toContainText('is released');
   const row = lead.locator('[data-testid^=version-]').first();
   await expect(row).toContainText('children say stance');

@@ -44,7 +44,10 @@ test('what is one’s own comes first, what is begun before the rest, and leads 
     camper(4, { ...marked, waiting: 'released', href: '/handouts/4', mine: task('done') }),
   ]);
   expect(html).toContain('Yours to score <span class="text-soft">2</span>');
-  expect(html).toContain('you score second, by yourself: 3 of your 39 levels');
+  // Whom he scores second has no name for him yet.
+  expect(html).toContain('Second, by yourself');
+  expect(html.match(/href="\/bench\/3"[\s\S]*?<\/a>/)![0]).not.toContain('Camper 3');
+  expect(html).toContain('3 of your 39 levels');
   expect(html.indexOf('href="/bench/3"')).toBeLessThan(html.indexOf('href="/bench/2"'));
   expect(html).toContain('Go on scoring');
   expect(html).toContain('href="/handouts/4"');
