@@ -89,6 +89,7 @@ await page.screenshot({ path: 'docs/screenshots/import.png' });
 for (const [name, path] of [
   ['roster', '/roster'],
   ['card', '/campers/22/card'],
+  ['practice', '/practice'],
 ]) {
   await page.goto(url + path, { waitUntil: 'load' });
   await awake();

@@ -12,6 +12,8 @@ import { ledgerOf, soreArmsOf } from './arm-care.ts';
 import { clipsOf } from './clips.ts';
 import { closeDatabase, migrateDatabase } from './db/connect.ts';
 import { recordEntry } from './entries.ts';
+import { sheetVersions } from './sheet-desk.ts';
+import { shippedSheet } from './shipped-sheet.ts';
 import { anId } from '../parts/testing/an-id.ts';
 
 const names: string[] = [];
@@ -341,5 +343,37 @@ test('what plans have given out to score is there as tasks, with the day and who
     { ...of, coach_id: other, kind: 'second' },
   ]);
   expect(await client.query('select camper_id from plan_sessions')).toMatchObject({ rowCount: 1 });
+  await client.end();
+});
+
+test('an installation from before the sheet desk keeps sheet, consents and scores; what ships now stands beside its own version', async () => {
+  const client = await asItWas(15);
+  const [sheet, organisation, camp, lead, child, delivery] = Array.from({ length: 6 }, () => anId());
+  const earlier = JSON.stringify({ ...defaultSheet, version: 1 });
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: earlier });
+  await put(client, 'organisations', { id: organisation, name: 'Club' });
+  const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
+  await put(client, 'camps', { id: camp, name: 'Week', place: 'Field', organisation_id: organisation, sheet_id: sheet, ...days });
+  await put(client, 'staff', { id: lead, name: 'Lead', email: 'l@old.example', address: 'l@old.example' });
+  await put(client, 'children', { id: child });
+  const body = { bib: 1, name: 'C', born: '2014-01-01', hand: 'R', height_centimetres: 150, guardian: 'G' };
+  await put(client, 'campers', { id: child, child_id: child, camp_id: camp, ...body });
+  await put(client, 'consents', { id: anId(), camper_id: child, film: true, share: true, given_by: 'G', how: 'signed form' });
+  await put(client, 'deliveries', { id: delivery, camper_id: child, number: 1, thrown_on: '2026-07-13' });
+  const score = { delivery_id: delivery, checkpoint: 'E2', coach_id: lead, sheet_id: sheet, level: '1' };
+  await put(client, 'scores', { ...score, entry_id: anId(), entered_by: lead });
+
+  await migrateDatabase();
+  const at = await campById(camp!);
+  const [kid] = await listCampers(at);
+  // Nobody was asked about the training of the staff: it is not given.
+  expect(kid!.consent).toMatchObject({ film: true, share: true, training: false });
+  expect((await client.query('select level, sheet_id from scores')).rows).toEqual([{ level: '1', sheet_id: sheet }]);
+  const shipped = await shippedSheet();
+  expect((await sheetVersions(at)).map((v) => [v.id, v.version])).toEqual([
+    [shipped, defaultSheet.version],
+    [sheet, 1],
+  ]);
+  await expect(client.query(`update sheets set document = '{}' where version = 1`)).rejects.toThrow('never changes');
   await client.end();
 });
