@@ -23,7 +23,7 @@ import { openSitting } from './sittings.ts';
 /** Who enters something, and at which camp. */
 export interface AtTheBench {
   readonly id: StaffId;
-  readonly camp: Pick<Camp, 'id' | 'organisationId' | 'sheetId' | 'sheet'>;
+  readonly camp: Pick<Camp, 'id' | 'organisationId' | 'sheetId' | 'sheet' | 'timeZone'>;
 }
 
 /**

@@ -321,6 +321,8 @@ describe('hidden among the tasks', () => {
     expect(await compared()).toEqual([]);
     await db().update(sittings).set({ day: '2020-01-01' }).where(eq(sittings.id, one!.sitting));
     expect(await compared()).toHaveLength(references().length);
+    // From here on it is shown beside the reference: nothing of it changes any more.
+    await expect(give(world.coach, one!.sitting, 'A1', '0')).rejects.toMatchObject({ code: 'practice-finished' });
     expect((await practicePage(camp, world.coach)).comparisons.find((c) => c.hidden)).toMatchObject({ day: '2020-01-01' });
     expect(todayAt(camp) > '2020-01-01').toBe(true);
   });

@@ -228,12 +228,13 @@ export async function sittingShown(
  * The sitting to which a level goes that was entered at the bench of a practice clip; null where the id is none of this coach's. What was compared with the
  * reference does not change any more.
  */
-export async function openSitting(camp: Pick<Camp, 'id'>, coachId: StaffId, id: string): Promise<SittingRow | null> {
+export async function openSitting(camp: Pick<Camp, 'id' | 'timeZone'>, coachId: StaffId, id: string): Promise<SittingRow | null> {
   const [row] = await db()
     .select()
     .from(sittings)
     .where(and(eq(sittings.id, id as SittingId), eq(sittings.coachId, coachId), eq(sittings.campId, camp.id)));
-  if (row?.finishedAt)
+  // A hidden one is compared when its day is over.
+  if (row && (row.finishedAt || (row.hiddenNumber !== null && row.day < todayAt(camp))))
     throw new Refusal(
       'practice-finished',
       'This practice clip is finished and was compared: its levels stay. Sit down before it again.',
