@@ -35,7 +35,19 @@ const LEAD_VIEWS = [
   '/check-in',
 ];
 /** What is read at the table. */
-const READ_VIEWS = ['/sheet?phase=contact', '/sheet?phase=schools', '/sheet?phase=causes', '/sheet/print', '/same-page'];
+const READ_VIEWS = [
+  '/sheet?phase=contact',
+  '/sheet?phase=schools',
+  '/sheet?phase=causes',
+  '/sheet/print',
+  '/sheet/desk',
+  '/sheet/versions',
+  '/practice',
+  '/practice/set',
+  '/differences',
+  '/same-page',
+  '/same-page/tonight',
+];
 
 for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no serious problem on any main view, ${scheme}`, async ({ coach }) => {

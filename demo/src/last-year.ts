@@ -46,6 +46,8 @@ export const LAST_YEAR_SEVERITY: Readonly<Record<string, number>> = {
 export const READ_IN_TWO_WAYS = 'D5';
 
 const STEPS = [-1.4, -0.1, 1.5];
+/** How good a delivery is, in logits, whose film shows level 0, 1, 2 or 3. */
+const SEEN = [-2.6, -0.7, 0.7, 2.8];
 
 export interface LastYearLevel {
   readonly bib: number;
@@ -59,8 +61,12 @@ export interface LastYearLevel {
  * for every third.
  *
  * @param asked the checkpoints that were asked of a camper
+ * @param shown what the film of a delivery truly shows, where there is one: the levels are drawn around it
  */
-export function lastYearLevels(asked: (camper: DemoCamper) => readonly string[]): LastYearLevel[] {
+export function lastYearLevels(
+  asked: (camper: DemoCamper) => readonly string[],
+  shown: (bib: number, checkpoint: string) => 0 | 1 | 2 | 3 | null = () => null,
+): LastYearLevel[] {
   const random = randomSource(2025);
   const coaches = Object.keys(LAST_YEAR_SEVERITY);
   const hardness = new Map<string, number>();
@@ -72,12 +78,14 @@ export function lastYearLevels(asked: (camper: DemoCamper) => readonly string[])
     const ability = 1 + 0.9 * random.normal();
     const first = i % coaches.length;
     const scorers = i % 3 === 0 ? [first, (first + 1 + ((i / 3) % 2)) % coaches.length] : [first];
-    return asked(camper).flatMap((checkpoint) =>
+    return asked(camper).flatMap((checkpoint) => {
+      const seen = shown(camper.bib, checkpoint);
+      const good = seen === null ? ability - hard(checkpoint) : SEEN[seen]!;
       // Who scores every third camper goes round, so that all three share some.
-      scorers.map((j): LastYearLevel => {
+      return scorers.map((j): LastYearLevel => {
         const coach = coaches[(j + Math.floor(i / 3)) % coaches.length]!;
         const twoWays = checkpoint === READ_IN_TWO_WAYS ? (coach === 'Wren Castellane' ? 2.5 : -2.5) : 0;
-        const at = ability - LAST_YEAR_SEVERITY[coach]! - hard(checkpoint) + twoWays;
+        const at = good - LAST_YEAR_SEVERITY[coach]! + twoWays;
         let passed = 0;
         const weights = [0, 1, 2, 3].map((k) => {
           if (k > 0) passed += STEPS[k - 1]!;
@@ -90,7 +98,7 @@ export function lastYearLevels(asked: (camper: DemoCamper) => readonly string[])
           return drawn < reached;
         });
         return { bib: camper.bib, coach, checkpoint, level: Math.max(0, level) as 0 | 1 | 2 | 3 };
-      }),
-    );
+      });
+    });
   });
 }

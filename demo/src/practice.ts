@@ -7,19 +7,22 @@ import {
   type FaultCode,
   type Faults,
   type TrueFigures,
+  type ViewId,
 } from '@stride-chalk/fieldcam';
 import { marksOf, type DemoMark } from './work.ts';
 import type { DemoClip } from './clips.ts';
 import { LAST_YEAR_ONLY, LAST_YEAR_SEVERITY } from './last-year.ts';
 
 /** Ten of last year's children whose families have consented to the training of the staff: one delivery of each, from two sides. */
-const CHILDREN = LAST_YEAR_ONLY.slice(0, 10);
+const PRACTISED = LAST_YEAR_ONLY.slice(0, 10);
+/** Five others of last year, of those whom two coaches scored: the same-page round needs films on which people differ. */
+const SCORED_TWICE = [72, 75, 78, 81, 84].map((bib) => LAST_YEAR_ONLY.find((c) => c.bib === bib)!);
 /** How often a fault is there, and from how strong on. */
 const SHARE = 0.5;
 const LEAST = 0.35;
 const MOST = 1.2;
 
-/** What a child of the practice set does wrong: every fault now and then, from hardly to as bad as coaches see it. */
+/** What a child does wrong: every fault now and then, from hardly to as bad as coaches see it. */
 function faultsOf(seed: number): Faults {
   const random = randomSource(seed);
   return Object.fromEntries(
@@ -44,55 +47,66 @@ function aimsOf(seed: number): Partial<Aims> {
 
 const YEAR = 2026;
 
-/** The films of the practice set, as orders to the simulated camera. */
-export const PRACTICE_CLIPS: readonly DemoClip[] = CHILDREN.flatMap((child, i) =>
-  (['openSide', 'front'] as const).map((view): DemoClip => {
-    const seed = 6000 + 37 * i;
-    return {
-      bib: child.bib,
-      delivery: 0,
-      view,
-      fileName: `practice-${i + 1}-${view === 'front' ? 'front' : 'open-side'}.mp4`,
-      order: {
-        pitcher: {
-          // A year younger, and smaller, than they would be this year.
-          ageYears: YEAR - 1 - Number(child.born.slice(0, 4)),
-          hand: child.hand,
-          heightMetres: (child.heightCentimetres - 6) / 100,
-          tempo: 1,
-          faults: faultsOf(seed),
-          aims: aimsOf(seed),
-          seed,
-          delivery: 0,
-        },
-        view,
+/** One delivery of each child, as orders to the simulated camera. */
+const filmsOf = (children: typeof LAST_YEAR_ONLY, name: string, firstSeed: number, views: readonly ViewId[]): DemoClip[] =>
+  children.flatMap((child, i) =>
+    views.map((view): DemoClip => {
+      const seed = firstSeed + 37 * i;
+      return {
         bib: child.bib,
-        look: i,
-        framesPerSecond: 120,
-        startSeconds: 0.02 + 0.19 * randomSource(seed + (view === 'front' ? 3 : 0)).uniform(),
-        codec: 'h264',
-      },
-    };
-  }),
-);
+        delivery: 0,
+        view,
+        fileName: `${name}-${i + 1}-${view === 'front' ? 'front' : 'open-side'}.mp4`,
+        order: {
+          pitcher: {
+            // A year younger, and smaller, than they would be this year.
+            ageYears: YEAR - 1 - Number(child.born.slice(0, 4)),
+            hand: child.hand,
+            heightMetres: (child.heightCentimetres - 6) / 100,
+            tempo: 1,
+            faults: faultsOf(seed),
+            aims: aimsOf(seed),
+            seed,
+            delivery: 0,
+          },
+          view,
+          bib: child.bib,
+          look: i,
+          framesPerSecond: 120,
+          startSeconds: 0.02 + 0.19 * randomSource(seed + (view === 'front' ? 3 : 0)).uniform(),
+          codec: 'h264',
+        },
+      };
+    }),
+  );
 
-export interface PracticeTruth {
+/** The films of the practice set. */
+export const PRACTICE_CLIPS: readonly DemoClip[] = filmsOf(PRACTISED, 'practice', 6000, ['openSide', 'front']);
+/** Those of last year's deliveries that are still there. */
+export const LAST_YEAR_CLIPS: readonly DemoClip[] = filmsOf(SCORED_TWICE, 'last-year', 7000, ['openSide']);
+
+/** A delivery of which everything is known. */
+export interface FilmedTruth {
   readonly bib: number;
   /** What the figures of the delivery truly are. */
   readonly figures: TrueFigures;
   readonly films: ReadonlyArray<{ readonly clip: DemoClip; readonly marks: readonly DemoMark[] }>;
 }
 
-/** The practice set with what is true of each delivery: its reference levels follow from it. */
-export const practiceSet = (): PracticeTruth[] =>
-  CHILDREN.map(({ bib }) => {
-    const clips = PRACTICE_CLIPS.filter((c) => c.bib === bib);
+const truthOf = (clips: readonly DemoClip[]): FilmedTruth[] =>
+  [...new Set(clips.map((c) => c.bib))].map((bib) => {
+    const own = clips.filter((c) => c.bib === bib);
     return {
       bib,
-      figures: trueFigures(deliveryMotion(clips[0]!.order.pitcher)),
-      films: clips.map((clip) => ({ clip, marks: marksOf(clip) })),
+      figures: trueFigures(deliveryMotion(own[0]!.order.pitcher)),
+      films: own.map((clip) => ({ clip, marks: marksOf(clip) })),
     };
   });
+
+/** The practice set with what is true of each delivery: its reference levels follow from it. */
+export const practiceSet = (): FilmedTruth[] => truthOf(PRACTICE_CLIPS);
+/** Last year's deliveries whose films are there, with what is true of each. */
+export const lastYearFilms = (): FilmedTruth[] => truthOf(LAST_YEAR_CLIPS);
 
 const LEVELS = [0, 1, 2, 3] as const;
 

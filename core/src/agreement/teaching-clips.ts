@@ -14,14 +14,18 @@ export interface TeachingClip {
  * checkpoint, and one a delivery, as long as there are enough.
  *
  * @param levels every level that was given
- * @param filmed ids of the deliveries whose film can be played
- * @example teachingClips(levels, filmed, 5)
+ * @param shows whether a film that can be played shows the checkpoint of the delivery
+ * @example teachingClips(levels, (delivery) => filmed.has(delivery), 5)
  */
-export function teachingClips(levels: readonly StaffLevel[], filmed: ReadonlySet<string>, most: number): TeachingClip[] {
+export function teachingClips(
+  levels: readonly StaffLevel[],
+  shows: (delivery: string, checkpoint: string) => boolean,
+  most: number,
+): TeachingClip[] {
   const order = samePage(levels).repairFirst;
   const rank = (checkpoint: string): number => (order.includes(checkpoint) ? order.indexOf(checkpoint) : order.length);
   const all = differencesOf(levels.map((l) => ({ ...l, level: l.level === null ? ('NV' as const) : (l.level as 0 | 1 | 2 | 3) })))
-    .filter((d) => (d.apart ?? 0) > 0 && filmed.has(d.delivery))
+    .filter((d) => (d.apart ?? 0) > 0 && shows(d.delivery, d.checkpoint))
     .map(
       (d): TeachingClip => ({
         ...{ delivery: d.delivery, camper: d.said[0]!.camper, checkpoint: d.checkpoint, apart: d.apart! },

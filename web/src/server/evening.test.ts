@@ -18,9 +18,10 @@ beforeAll(async () => {
 });
 afterAll(() => world.end());
 
-const asked = resolveSheet(defaultSheet, '11-12')
-  .filter((c) => c.scored && c.of === 'delivery')
-  .map((c) => c.id);
+const inDeliveries = resolveSheet(defaultSheet, '11-12').filter((c) => c.scored && c.of === 'delivery');
+// The films are of the open side.
+const asked = inDeliveries.filter((c) => c.views.includes('openSide')).map((c) => c.id);
+const notSeen = inDeliveries.find((c) => !c.views.includes('openSide'))!.id;
 const score = (by: StaffId, deliveryId: DeliveryId, checkpoint: string, level: string) =>
   enterAs(anId(), { kind: 'score', deliveryId, checkpoint, level: level as '0', faults: [], note: null }, by);
 async function filmed(bib: number) {
@@ -53,9 +54,12 @@ test('a round is of the clips on which people differ, with a film that may be sh
       await score(world.coach, d, c, '3');
       await score(world.otherCoach, d, c, '1');
     }
+  await score(world.coach, open.delivery, notSeen, '3');
+  await score(world.otherCoach, open.delivery, notSeen, '0');
   const { chosen } = await clipsForTonight(camp);
   expect(new Set(chosen.map((c) => c.delivery))).toEqual(new Set([open.delivery]));
   expect(chosen).toHaveLength(5);
+  expect(chosen.map((c) => c.checkpoint)).not.toContain(notSeen);
 
   const scored = await db().select().from(scores);
   const id = await beginRound(camp, world.lead);

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { teachingClips, type DeliveryId, type Seen, type StaffId } from '@stride-chalk/core';
+import { teachingClips, unseenIn, type DeliveryId, type Seen, type StaffId } from '@stride-chalk/core';
 import { unfinishedSeconds } from './blind-scorer.ts';
 import { todayAt, type Camp } from './camps.ts';
 import { isPresent } from './clips.ts';
@@ -38,7 +38,7 @@ export interface EveningRound {
 }
 
 /**
- * The five clips that teach most just now: of campers whom nobody is still to score blind, whose films may be shown and can be played.
+ * The five clips that teach most just now: of campers whom nobody is still to score blind, whose films may be shown, can be played and show the checkpoint.
  */
 export async function clipsForTonight(camp: Camp) {
   const [levels, blind] = await Promise.all([levelsAt(camp), unfinishedSeconds(camp)]);
@@ -46,14 +46,20 @@ export async function clipsForTonight(camp: Camp) {
   const shown = await campersOf(camp, [...new Set(open.map((l) => l.camper))]);
   const may = new Set(shown.filter((c) => c.consent.film).map((c) => c.id));
   const ids = [...new Set(open.filter((l) => may.has(l.camper)).map((l) => l.delivery))];
-  const filmed =
+  const films =
     ids.length === 0
       ? []
       : await db()
-          .selectDistinct({ id: clips.deliveryId })
+          .selectDistinct({ id: clips.deliveryId, view: clips.view })
           .from(clips)
           .where(and(inArray(clips.deliveryId, ids), eq(clips.state, 'ready'), isPresent));
-  const chosen = teachingClips(open, new Set(filmed.map((f) => f.id as string)), CLIPS);
+  const viewsOf = grouped(films, (f) => f.id as string);
+  const shows = (delivery: string, checkpoint: string): boolean => {
+    const views = (viewsOf.get(delivery) ?? []).map((f) => f.view);
+    const asked = camp.sheet.checkpoints.find((c) => c.id === checkpoint);
+    return asked !== undefined && !unseenIn(asked, views);
+  };
+  const chosen = teachingClips(open, shows, CLIPS);
   return { chosen, levels: open };
 }
 

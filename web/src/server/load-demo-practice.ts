@@ -16,7 +16,7 @@ import {
   type DeliveryId,
   type CamperId,
 } from '@stride-chalk/core';
-import { practiceSet, practisedLevel, type PracticeTruth } from '@stride-chalk/demo';
+import { practiceSet, practisedLevel, type FilmedTruth } from '@stride-chalk/demo';
 import { campById, type Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 import { deliveries, practiceClips, practiceScores, referenceLevels, sittings, throws } from './db/schema.ts';
@@ -31,7 +31,7 @@ const NO_REFERENCE: ReadonlySet<string> = new Set(['separation', 'layback', 'con
 const UNITS = { degrees: '°', percent: ' %', centimetres: ' cm', milliseconds: ' ms' } as const;
 
 /** What the film of a made-up delivery truly shows: the level of the true figure, the lowest where a checkpoint has several. */
-export function referencesFor(truth: Pick<PracticeTruth, 'figures'>, ageGroup: AgeGroup): Reference[] {
+export function referencesFor(truth: Pick<FilmedTruth, 'figures'>, ageGroup: AgeGroup): Reference[] {
   const figures = truth.figures as Readonly<Record<string, number>>;
   return resolveSheet(defaultSheet, ageGroup)
     .filter((c) => c.scored)
@@ -109,7 +109,7 @@ export async function loadDemoPractice(
 async function putClip(
   camp: Camp,
   clip: {
-    readonly truth: PracticeTruth;
+    readonly truth: FilmedTruth;
     readonly child: Child;
     readonly number: number;
     readonly references: readonly Reference[];

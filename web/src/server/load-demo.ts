@@ -1,4 +1,3 @@
-import pLimit from 'p-limit';
 import { and, count, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
@@ -6,13 +5,10 @@ import {
   ageGroupOf,
   dayInZone,
   daysBetween,
-  defaultSheet,
-  resolveSheet,
   type CampId,
   type ChildId,
   type StaffId,
   type CamperId,
-  type DeliveryId,
   type OrganisationId,
 } from '@stride-chalk/core';
 import {
@@ -21,11 +17,9 @@ import {
   LAST_YEAR,
   LAST_YEAR_ONLY,
   LAST_YEAR_SEVERITY,
-  lastYearLevels,
   ORGANISATION,
   PASSWORD,
   PRACTICE_CLIPS,
-  scoresOf,
   SECOND_CAMP,
   SECOND_CAMPERS,
   STAFF,
@@ -47,17 +41,13 @@ import {
   campStaff,
   children,
   credentials,
-  deliveries,
   organisations,
   sessions,
   staff,
-  throws,
   verifications,
 } from './db/schema.ts';
-import { recordEntry } from './entries.ts';
 import { shippedSheet } from './shipped-sheet.ts';
-import { compileDraft } from './evaluations.ts';
-import { releaseEvaluation } from './release-evaluation.ts';
+import { loadLastYear, loadLastYearsLevels, type Week } from './load-demo-last-year.ts';
 import { loadDemoPractice } from './load-demo-practice.ts';
 import { loadDemoFilms } from './load-demo-films.ts';
 import { newId } from './new-id.ts';
@@ -71,17 +61,6 @@ export const demoAccounts = (): ReadonlyArray<{
   readonly role: Role;
   readonly password: string;
 }> => (inDemo() ? STAFF.map((s) => ({ ...s, password: PASSWORD })) : []);
-
-interface Loaded {
-  readonly camper: DemoCamper;
-  readonly id: CamperId;
-  readonly childId: ChildId;
-}
-interface Week {
-  readonly campId: CampId;
-  readonly firstDay: string;
-  readonly campers: readonly Loaded[];
-}
 
 /**
  * Loads the made-up camps into an empty database: the week whose second day is today, a second camp beside it, and last year's
@@ -268,102 +247,6 @@ export async function loadDemo(now = Date.now()): Promise<void> {
     new Map([...byName].filter(([name]) => name in LAST_YEAR_SEVERITY)),
     lead.id,
   );
-}
-
-/** Three coaches' levels of thirty campers of last year, so that the same-page board has something to show; the films are gone. */
-async function loadLastYearsLevels(
-  week: Week,
-  coaches: ReadonlyMap<string, StaffId>,
-  moved: (day: string) => string,
-): Promise<void> {
-  const of = new Map(week.campers.map((l) => [l.camper.bib, { ...l, deliveryId: newId<DeliveryId>() }]));
-  const levels = lastYearLevels((c) =>
-    resolveSheet(defaultSheet, ageGroupOf(moved(c.born), week.firstDay))
-      .filter((x) => x.scored)
-      .map((x) => x.id),
-  );
-  const scored = LAST_YEAR_ONLY.map((c) => ({
-    own: of.get(c.bib)!,
-    // Six campers a day.
-    day: addDays(week.firstDay, Math.floor((c.bib - LAST_YEAR_ONLY[0]!.bib) / 6)),
-    by: coaches.get(levels.find((l) => l.bib === c.bib)!.coach)!,
-  }));
-  await db()
-    .insert(deliveries)
-    .values(
-      scored.map(({ own, day, by }) => ({
-        id: own.deliveryId,
-        camperId: own.id,
-        number: 1,
-        kind: 'stretch' as const,
-        thrownOn: day,
-        enteredBy: by,
-      })),
-    );
-  await db()
-    .insert(throws)
-    .values(
-      scored.map(({ own, day, by }) => ({
-        id: v7(),
-        childId: own.childId,
-        campId: week.campId,
-        day,
-        kind: 'filming' as const,
-        count: 1,
-        deliveryId: own.deliveryId,
-        enteredBy: by,
-      })),
-    );
-  const faultOf = (checkpoint: string, bib: number): string[] => {
-    const faults = defaultSheet.checkpoints.find((c) => c.id === checkpoint)!.faults;
-    return [faults[bib % faults.length]!.code];
-  };
-  const camp = await campById(week.campId);
-  const someAtATime = pLimit(8);
-  await Promise.all(
-    levels.map(({ bib, coach, checkpoint, level }) =>
-      someAtATime(() =>
-        recordEntry(
-          v7(),
-          {
-            kind: 'score',
-            deliveryId: of.get(bib)!.deliveryId,
-            checkpoint,
-            level: String(level) as '0',
-            faults: level === 3 ? [] : faultOf(checkpoint, bib),
-            note: null,
-          },
-          { id: coaches.get(coach)!, camp },
-        ),
-      ),
-    ),
-  );
-}
-
-/** An evaluation of last year, from its levels; the films are gone, their time was over. */
-async function loadLastYear(
-  campId: CampId,
-  { camper, id, childId }: Loaded,
-  day: string,
-  born: string,
-  coachId: StaffId,
-): Promise<void> {
-  const asked = resolveSheet(defaultSheet, ageGroupOf(born, day))
-    .filter((c) => c.scored)
-    .map((c) => c.id);
-  const by = { id: coachId, camp: await campById(campId) };
-  for (let i = 0; i < 2; i++) {
-    const deliveryId = newId<DeliveryId>();
-    await db()
-      .insert(deliveries)
-      .values({ id: deliveryId, camperId: id, number: i + 1, kind: 'stretch', thrownOn: day, enteredBy: coachId });
-    await db()
-      .insert(throws)
-      .values({ id: v7(), childId, campId, day, kind: 'filming', count: 1, deliveryId, enteredBy: coachId });
-    for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
-      await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, by);
-  }
-  await releaseEvaluation((await compileDraft({ camperId: id, by: coachId, instead: null, from: 'levels' })).id, coachId);
 }
 
 /** Every made-up account without a password gets the printed one; a password that somebody has chosen since stays. */

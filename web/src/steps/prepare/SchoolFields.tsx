@@ -86,7 +86,7 @@ function SchoolChoice({
         ))}
       </div>
       <details open={ages > 0} className="mt-1">
-        <summary className="flex min-h-[44px] cursor-pointer items-center text-small underline">
+        <summary className="flex min-h-[48px] cursor-pointer items-center text-small underline">
           Another one at some ages{ages > 0 && `: ${ages}`}
         </summary>
         <div className="grid grid-cols-6 gap-2 max-[820px]:grid-cols-2">
