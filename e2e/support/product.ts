@@ -1,9 +1,9 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { cp, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import pg from 'pg';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
@@ -20,6 +20,8 @@ export interface Product {
   kill(): Promise<void>;
   /** Starts it again on the same port, database and media. */
   again(): Promise<void>;
+  /** Ends it cleanly; database and media stay. */
+  stop(): Promise<void>;
   /** Ends it cleanly and drops database and media. */
   end(): Promise<void>;
 }
@@ -59,17 +61,21 @@ let started = 0;
 
 export async function startProduct(options: {
   readonly demo: boolean;
+  /** Begins with the database and the films of a product that has been ended, as they are. */
+  readonly like?: { readonly databaseUrl: string; readonly media: string };
   /** Where the server looks for its database, if something stands in between. */
   readonly through?: (databaseUrl: string) => Promise<string>;
 }): Promise<Product> {
   started += 1;
   const name = `chalk_e2e_${Date.now()}_${process.pid}_${started}`;
-  await query(adminUrl(), `create database ${name}`);
+  const { like } = options;
+  await query(adminUrl(), `create database ${name}${like ? ` template ${new URL(like.databaseUrl).pathname.slice(1)}` : ''}`);
   const at = new URL(adminUrl());
   at.pathname = `/${name}`;
   const databaseUrl = at.href;
   const reached = (await options.through?.(databaseUrl)) ?? databaseUrl;
   const folder = await mkdtemp(join(tmpdir(), 'stride-chalk-e2e-'));
+  if (like) await cp(dirname(like.media), folder, { recursive: true });
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   let child: ChildProcess;
@@ -103,6 +109,10 @@ export async function startProduct(options: {
       child.once('exit', (code) => reject(new Error(`the server ended with ${code}: ${said.slice(-2000)}`)));
     });
   await start();
+  const stop = async (): Promise<void> => {
+    child.kill('SIGTERM');
+    await ended(child);
+  };
   return {
     url,
     databaseUrl,
@@ -113,9 +123,9 @@ export async function startProduct(options: {
       await ended(child);
     },
     again: start,
+    stop,
     async end() {
-      child.kill('SIGTERM');
-      await ended(child);
+      await stop();
       await query(adminUrl(), `drop database ${name} with (force)`);
       await rm(folder, { recursive: true, force: true });
     },
