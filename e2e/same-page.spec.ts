@@ -1,6 +1,6 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { LAST_YEAR_SEVERITY } from '@stride-chalk/demo';
-import { atWorkAs, expect, test } from './support/at-work.ts';
+import { atWorkAs, expect, rows, test } from './support/at-work.ts';
 
 const url = (): string => process.env.E2E_URL!;
 
@@ -30,6 +30,56 @@ test('a lead sees who is strict, which words to talk about, and that a camp with
   const csv = await lead.request.get(`${url()}/api/same-page.csv`);
   expect((await csv.text()).split('\r\n')[0]).toBe('bib,day,delivery,checkpoint,coach,level,fair');
   await goTo(now);
+});
+
+test('tonight, ten minutes: five clips are played and scored together; what each had given is shown when all have said theirs, and both are kept', async ({
+  page: lead,
+}) => {
+  await atWorkAs(lead, 'Marit');
+  const [camp] = await rows<{ now: string; last: string }>(
+    `select (select camp_id from campers_here h limit 1) as now, id as last from camps where name like 'Heron Bend%' order by first_day limit 1`,
+  );
+  const goTo = (id: string) => lead.request.post(`${url()}/api/camp-at-work`, { form: { camp: id } });
+  const scores = () => rows('select delivery_id, checkpoint, coach_id, level from scores order by 1, 2, 3');
+  const before = await scores();
+  await goTo(camp!.last);
+  try {
+    await lead.goto(`${url()}/same-page`);
+    await lead.getByRole('link', { name: /Tonight, ten minutes/ }).click();
+    await lead.waitForURL('**/same-page/tonight');
+    await expect(lead.locator('astro-island[ssr]')).toHaveCount(0);
+    await lead.getByRole('button', { name: /Begin/ }).click();
+    const clips = lead.getByRole('list', { name: 'Clips' }).getByRole('button');
+    await expect(clips).toHaveCount(5);
+    await expect(lead.locator('astro-island[ssr]')).toHaveCount(0);
+    for (let i = 0; i < 5; i++) {
+      await expect(clips.nth(i)).toHaveAttribute('aria-pressed', 'true');
+      // It can be played, at the key frame that was marked.
+      const film = lead.locator('video').first();
+      await expect.poll(() => film.evaluate((v: HTMLVideoElement) => v.readyState)).toBeGreaterThan(1);
+      await lead.getByRole('button', { name: 'Play it slowly' }).first().click();
+      await expect.poll(() => film.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeGreaterThan(0.2);
+      const coaches = lead.getByRole('group', { name: / gives$/ });
+      const said = await coaches.count();
+      expect(said).toBeGreaterThan(1);
+      for (let c = 0; c < said; c++) {
+        await expect(lead.getByText(/· before:/)).toHaveCount(0);
+        await coaches.nth(c).getByRole('button', { name: '2', exact: true }).click();
+        await expect(coaches.nth(c).getByRole('button', { name: '2', exact: true })).toHaveAttribute('aria-pressed', 'true');
+      }
+      await expect(lead.getByText(/· before:/)).toHaveCount(said);
+      if (i < 4) await lead.getByRole('button', { name: 'Next clip' }).click();
+    }
+    await expect(lead.getByRole('status').filter({ hasText: 'Before:' }).first()).toContainText(
+      /Before: .* % the same .* After: 100 % the same/,
+    );
+    await lead.reload();
+    await expect(lead.getByRole('status').filter({ hasText: 'Before:' }).first()).toContainText(/After: 100 % the same/);
+    // No score changes by it.
+    expect(await scores()).toEqual(before);
+  } finally {
+    await goTo(camp!.now);
+  }
 });
 
 test('the sheet is read along the delivery, at an age, with both schools and its causes', async ({ coach }) => {

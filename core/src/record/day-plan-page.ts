@@ -78,7 +78,13 @@ export const dayPlanPageSchema = z.object({
       together: z.string().nullable(),
     }),
   ),
-  staff: list(z.object({ id: staffIdSchema, name: z.string(), active: z.boolean(), mayScore: z.boolean() })),
+  staff: list(
+    z.object({
+      ...{ id: staffIdSchema, name: z.string(), active: z.boolean(), mayScore: z.boolean() },
+      /** All that he scores is scored a second time: he has not qualified on the practice clips, or the lead said so. */
+      twice: z.boolean(),
+    }),
+  ),
 });
 export type DayPlanPage = z.infer<typeof dayPlanPageSchema>;
 

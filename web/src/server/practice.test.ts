@@ -20,6 +20,7 @@ import { eraseCamper, exportCamper } from './children.ts';
 import { newId } from './new-id.ts';
 import { addPracticeClip, practiceFilmOf, practiceSet, takeOutPracticeClip } from './practice-clips.ts';
 import { practicePage } from './practice-page.ts';
+import { dayPlanPage } from './day-plan-page.ts';
 import { decideQualification, practiceLevels, scoredTwice, standings } from './qualification.ts';
 import { askQueue } from './scoring-queue.ts';
 import {
@@ -283,6 +284,9 @@ describe('who is qualified', () => {
     // Without a set large enough nobody is asked; what the lead has decided counts.
     await decide(false);
     expect(await scoredTwice(camp)).toEqual([world.otherCoach]);
+    // The plan's page says whose work that is.
+    const { staff: planned } = await dayPlanPage(camp, '2026-07-13');
+    expect(planned.filter((p) => p.twice).map((p) => p.id)).toEqual([world.otherCoach]);
     await decide(null);
   });
 });

@@ -252,7 +252,7 @@ export function DayPlanBoard({
                 onLate={late}
               />
             )}
-            <StaffLoads data={data} />
+            <StaffLoads data={data} mayPlan={mayPlan} />
             {data.unplanned.length > 0 && <Names title="Without a place" ids={data.unplanned} campers={campers} />}
             {data.resting.length > 0 && (
               <Panel id="rest" title="Not throwing">

@@ -21,6 +21,7 @@ export function PickedSession({
   onLate: (camper: CamperId, from: number) => void;
 }) {
   const camper = data.campers.find((c) => c.id === s.camper);
+  const scorer = data.staff.find((p) => p.id === s.scorer);
   const [mound, setMound] = useState(s.mound);
   const [time, setTime] = useState(timeValue(s.from));
   const minutes = minuteOf(time);
@@ -53,7 +54,8 @@ export function PickedSession({
           {s.secondScorer && (
             <>
               <br />
-              {staff.get(s.secondScorer)}, blind
+              {staff.get(s.secondScorer)}, blind:{' '}
+              {scorer?.twice ? `all that ${scorer.name.split(' ')[0]} scores is scored twice` : 'of the share that is compared'}
             </>
           )}
         </dd>

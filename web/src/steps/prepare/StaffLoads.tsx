@@ -2,7 +2,7 @@ import type { StaffId } from '@stride-chalk/core';
 import type { DayPlanData } from './day-plan-data.ts';
 
 /** What falls to each: minutes at the camera, campers to score. */
-export function StaffLoads({ data }: { data: DayPlanData }) {
+export function StaffLoads({ data, mayPlan }: { data: DayPlanData; mayPlan: boolean }) {
   const scored = (id: StaffId): number => data.sessions.filter((s) => s.scorer === id || s.secondScorer === id).length;
   return (
     <section aria-label="What falls to each">
@@ -29,6 +29,15 @@ export function StaffLoads({ data }: { data: DayPlanData }) {
               <tr key={p.id} className="border-b border-rule">
                 <th scope="row" className="py-1 text-start font-normal">
                   {p.name}
+                  {p.twice && scored(p.id) > 0 && (
+                    <>
+                      <br />
+                      <span className="text-soft">
+                        not qualified: all of it is scored twice{mayPlan && <>, </>}
+                        {mayPlan && <a href="/practice/set">why</a>}
+                      </span>
+                    </>
+                  )}
                 </th>
                 <td className="tabular text-end">{data.facts.filmingMinutes[p.id] ?? ''}</td>
                 <td className="tabular text-end">{scored(p.id) || ''}</td>

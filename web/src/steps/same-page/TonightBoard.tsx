@@ -72,7 +72,7 @@ export function TonightBoard({ round, clips: given }: { round: string; clips: re
         ))}
       </ol>
       <div className="grid grid-cols-[1fr_430px] gap-6 max-[1000px]:grid-cols-1">
-        <div className="grid grid-cols-2 gap-3 max-[640px]:grid-cols-1">
+        <div className={`grid content-start gap-3 ${clip.films.length > 1 ? 'grid-cols-2 max-[640px]:grid-cols-1' : ''}`}>
           {clip.films.map((f) => (
             <Film key={f.id} film={f} />
           ))}
@@ -141,7 +141,7 @@ function Film({ film }: { film: TonightClip['films'][number] }) {
       <video ref={video} src={`/api/clips/${film.id}/film`} muted playsInline preload="auto" controls className="w-full bg-ink" />
       <figcaption className="flex items-center justify-between text-small">
         {VIEW_NAMES[film.view as keyof typeof VIEW_NAMES]}
-        <Action className="!min-h-[44px] !py-1" onClick={slow}>
+        <Action className="!min-h-[48px] !py-1" onClick={slow}>
           Play it slowly
         </Action>
       </figcaption>
