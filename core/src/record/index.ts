@@ -16,12 +16,14 @@ export type {
   SittingId,
   StaffId,
 } from './ids.ts';
-export { agreedLevelKeptSchema, agreedLevelSchema, type AgreedLevel } from './agreed.ts';
+export { agreedLevelKeptSchema, agreedLevelSchema, type AgreedLevel, type SettledLevel, type StaffDifference } from './agreed.ts';
 export {
   newPracticeClipSchema,
   practiceClipMadeSchema,
   qualificationDecisionSchema,
   sittingMadeSchema,
+  type PracticeClipProgress,
+  type PracticeComparison,
   type Reference,
 } from './practice.ts';
 export {

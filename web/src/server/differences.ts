@@ -6,6 +6,8 @@ import {
   type CamperId,
   type DeliveryId,
   type LevelDifference,
+  type SettledLevel,
+  type StaffDifference,
   type Seen,
   type StaffId,
 } from '@stride-chalk/core';
@@ -22,55 +24,16 @@ import { levelsAt, type GivenLevel } from './given-levels.ts';
 import { fairLevelOf, severityAt } from './severity.ts';
 import { seenOf, unitOf } from './used-scores.ts';
 
-/** A level that a coach proposes, or that holds: agreed on by two, or decided by the lead. */
-interface SettledLevel {
-  readonly id: string;
-  readonly level: Seen;
-  readonly faults: readonly string[];
-  readonly reason: string;
-  readonly by: { readonly id: StaffId; readonly name: string };
-  /** Who has agreed; null for what the lead decided, and for what is only proposed. */
-  readonly with: string | null;
-  readonly holds: boolean;
-  readonly decided: boolean;
-}
-
-/** One checkpoint of one delivery that coaches of the camp have scored with different levels. */
-export interface Difference {
-  readonly camperId: CamperId;
-  readonly deliveryId: DeliveryId;
-  readonly bib: number;
-  readonly name: string;
-  readonly delivery: number;
-  readonly checkpoint: string;
-  readonly said: ReadonlyArray<{
-    readonly coachId: StaffId;
-    readonly by: string;
-    readonly level: Seen;
-    /** What it is worth at the mean severity of the staff; null where that cannot be said. */
-    readonly fair: number | null;
-    readonly faults: readonly string[];
-    readonly note: string | null;
-  }>;
-  /** Levels between the highest and the lowest; null where only one of them could see it. */
-  readonly apart: number | null;
-  /** The focus of the camper's evaluation would be another one with the other level. */
-  readonly hangs: boolean;
-  /** What holds instead of their own, the newest; null while nothing does. */
-  readonly settled: SettledLevel | null;
-  /** What was proposed since, and nobody has agreed to yet. */
-  readonly proposed: readonly SettledLevel[];
-  /** It is to be talked over: far apart, or a focus hangs on it, and nothing is agreed. */
-  readonly waits: boolean;
-}
-
 type Given = Omit<GivenLevel, 'level'> & { readonly level: Seen };
 
 /**
  * Where coaches of a camp differ, as somebody may see it: the lead all of it, a coach that of which he has said something himself, when everybody who scores
  * the camper blind has finished. Nobody sees those of a camper whom he is to score blind himself.
  */
-export async function differencesAt(camp: Camp, viewer: { readonly id: StaffId; readonly role: Role }): Promise<Difference[]> {
+export async function differencesAt(
+  camp: Camp,
+  viewer: { readonly id: StaffId; readonly role: Role },
+): Promise<StaffDifference[]> {
   const [levels, blind] = await Promise.all([levelsAt(camp), unfinishedSeconds(camp)]);
   const shown = levels.filter((g) => (viewer.role === 'lead' ? !blind.get(g.camper)?.includes(viewer.id) : !blind.has(g.camper)));
   const all = await differencesIn(camp, shown);
@@ -78,10 +41,14 @@ export async function differencesAt(camp: Camp, viewer: { readonly id: StaffId; 
 }
 
 /** Where coaches differ about one camper, for an evaluation by somebody, whoever asks. */
-export const differencesAbout = async (camp: Camp, camperId: CamperId, author: StaffId | null): Promise<Difference[]> =>
+export const differencesAbout = async (camp: Camp, camperId: CamperId, author: StaffId | null): Promise<StaffDifference[]> =>
   differencesIn(camp, await levelsAt(camp, camperId), author);
 
-async function differencesIn(camp: Camp, levels: readonly GivenLevel[], author: StaffId | null = null): Promise<Difference[]> {
+async function differencesIn(
+  camp: Camp,
+  levels: readonly GivenLevel[],
+  author: StaffId | null = null,
+): Promise<StaffDifference[]> {
   const found = differencesOf(levels.map((g): Given => ({ ...g, level: g.level === null ? 'NV' : (g.level as Seen) })));
   const [settled, severity] = await Promise.all([
     settledIn(found.map((d) => d.delivery as DeliveryId)),
@@ -92,7 +59,7 @@ async function differencesIn(camp: Camp, levels: readonly GivenLevel[], author: 
     const own = found.filter((d) => d.said[0]!.camper === camperId);
     hanging.set(camperId, await hangingOf(camp, { camperId, author }, own));
   }
-  return found.map(({ delivery, checkpoint, said, apart }): Difference => {
+  return found.map(({ delivery, checkpoint, said, apart }): StaffDifference => {
     const { camper, bib, name, number } = said[0]!;
     const rows = settled.get(unitOf({ deliveryId: delivery, checkpoint })) ?? [];
     const at = rows.map((r) => r.holds).lastIndexOf(true);

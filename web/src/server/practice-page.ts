@@ -1,43 +1,17 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import { anchorPictures, resolveSheet, type Seen, type SittingId, type StaffId } from '@stride-chalk/core';
+import {
+  anchorPictures,
+  resolveSheet,
+  type PracticeClipProgress,
+  type PracticeComparison,
+  type SittingId,
+  type StaffId,
+} from '@stride-chalk/core';
 import type { Camp } from './camps.ts';
 import { db } from './db/connect.ts';
 import { practiceScores, referenceLevels, sittings } from './db/schema.ts';
 import { practiceSet, type PracticeClip } from './practice-clips.ts';
 import { practiceLevels, type PracticeLevel } from './qualification.ts';
-
-/** How far a coach is with a practice clip. */
-export interface ClipProgress extends Pick<PracticeClip, 'id' | 'number' | 'age' | 'hand' | 'shown'> {
-  readonly references: number;
-  /** The open sitting and its levels; null for none. */
-  readonly begun: { readonly sitting: SittingId; readonly levels: number } | null;
-  /** The newest that is finished: how many levels were the same. */
-  readonly compared: { readonly sitting: SittingId; readonly same: number; readonly of: number } | null;
-}
-
-/** One level that was given otherwise than the reference has it, with what the reference looks like. */
-interface Miss {
-  readonly checkpoint: string;
-  readonly name: string;
-  readonly phase: string;
-  readonly given: Seen;
-  readonly faults: readonly string[];
-  readonly reference: Seen;
-  readonly referenceFaults: readonly string[];
-  readonly reason: string;
-  /** The drawing of the reference's level; null where none is drawn. */
-  readonly picture: string | null;
-}
-export interface Comparison {
-  readonly sitting: SittingId;
-  readonly clip: number;
-  readonly hand: 'R' | 'L';
-  readonly day: string;
-  readonly hidden: boolean;
-  readonly same: number;
-  readonly of: number;
-  readonly misses: readonly Miss[];
-}
 
 const bySitting = (levels: readonly PracticeLevel[]): PracticeLevel[][] => {
   const all = new Map<SittingId, PracticeLevel[]>();
@@ -50,7 +24,7 @@ const sameAs = (l: PracticeLevel): boolean => l.given === l.reference;
 export async function practicePage(
   camp: Camp,
   coachId: StaffId,
-): Promise<{ readonly clips: readonly ClipProgress[]; readonly comparisons: readonly Comparison[] }> {
+): Promise<{ readonly clips: readonly PracticeClipProgress[]; readonly comparisons: readonly PracticeComparison[] }> {
   const set = await practiceSet(camp.organisationId);
   const [levels, open, references] = await Promise.all([
     practiceLevels(camp, [coachId]).then((all) => all.get(coachId) ?? []),
@@ -74,7 +48,7 @@ export async function practicePage(
   ]);
   const done = bySitting(levels);
   return {
-    clips: set.map((c): ClipProgress => {
+    clips: set.map((c): PracticeClipProgress => {
       const begun = open.find((o) => o.clipId === c.id);
       const newest = done.find((d) => d[0]!.clip === c.number && !d[0]!.hidden);
       return {
@@ -88,7 +62,7 @@ export async function practicePage(
   };
 }
 
-function comparison(camp: Camp, own: readonly PracticeLevel[], clip: PracticeClip | null): Comparison {
+function comparison(camp: Camp, own: readonly PracticeLevel[], clip: PracticeClip | null): PracticeComparison {
   const { sitting, clip: number, day, hidden } = own[0]!;
   const resolved = clip ? resolveSheet(camp.sheet, clip.ageGroup, clip.kind, camp.schools) : [];
   const order = camp.sheet.checkpoints.map((c) => c.id);
@@ -99,7 +73,7 @@ function comparison(camp: Camp, own: readonly PracticeLevel[], clip: PracticeCli
     misses: own
       .filter((l) => !sameAs(l))
       .sort((a, b) => order.indexOf(a.checkpoint) - order.indexOf(b.checkpoint))
-      .map((l): Miss => {
+      .map((l): PracticeComparison['misses'][number] => {
         const checkpoint = camp.sheet.checkpoints.find((c) => c.id === l.checkpoint);
         const found = resolved.find((c) => c.id === l.checkpoint);
         const drawn = found && clip ? anchorPictures(found, clip.ageGroup) : null;

@@ -1,10 +1,10 @@
 import {
   sittingMadeSchema,
   TO_QUALIFY,
-  type PracticeClipId,
+  type PracticeClipProgress,
+  type PracticeComparison,
   type Qualification,
   type Seen,
-  type SittingId,
 } from '@stride-chalk/core';
 import { useState } from 'react';
 import { Action } from '../../parts/Action.tsx';
@@ -14,37 +14,8 @@ import { Outcome } from '../../parts/Outcome.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { nearnessInWords } from './standing-words.ts';
 
-interface ClipShown {
-  readonly id: PracticeClipId;
-  readonly number: number;
-  readonly age: number;
-  readonly hand: 'R' | 'L';
-  readonly shown: boolean;
-  readonly references: number;
-  readonly begun: { readonly sitting: SittingId; readonly levels: number } | null;
-  readonly compared: { readonly sitting: SittingId; readonly same: number; readonly of: number } | null;
-}
-export interface ComparisonShown {
-  readonly sitting: SittingId;
-  readonly clip: number;
-  readonly hand: 'R' | 'L';
-  /** As people at the camp write a day. */
-  readonly on: string;
-  readonly hidden: boolean;
-  readonly same: number;
-  readonly of: number;
-  readonly misses: ReadonlyArray<{
-    readonly checkpoint: string;
-    readonly name: string;
-    readonly phase: string;
-    readonly given: Seen;
-    readonly faults: readonly string[];
-    readonly reference: Seen;
-    readonly referenceFaults: readonly string[];
-    readonly reason: string;
-    readonly picture: string | null;
-  }>;
-}
+/** A comparison with its day as people at the camp write it. */
+export type ComparisonShown = Omit<PracticeComparison, 'day'> & { readonly on: string };
 
 const seen = (level: Seen, faults: readonly string[]): string =>
   `${level === 'NV' ? 'not visible' : `level ${level}`}${faults.length > 0 ? `, ${faults.join(', ')}` : ''}`;
@@ -57,7 +28,7 @@ export function PracticeBoard({
   standing,
   phases,
 }: {
-  clips: readonly ClipShown[];
+  clips: readonly PracticeClipProgress[];
   comparisons: readonly ComparisonShown[];
   /** The comparison that was just made. */
   opened: string | null;
@@ -140,7 +111,7 @@ function Standing({
   );
 }
 
-function Clip({ clip, main }: { clip: ClipShown; main: boolean }) {
+function Clip({ clip, main }: { clip: PracticeClipProgress; main: boolean }) {
   const [problem, setProblem] = useState<string | null>(null);
   const sit = (): Promise<void> =>
     askServer(sittingMadeSchema, `/api/practice-clips/${clip.id}/sittings`, { method: 'POST' }).then(

@@ -1,4 +1,4 @@
-import { agreedLevelKeptSchema, type CamperId, type DeliveryId, type Seen, type StaffId } from '@stride-chalk/core';
+import { agreedLevelKeptSchema, type Seen, type SettledLevel, type StaffDifference, type StaffId } from '@stride-chalk/core';
 import { useState } from 'react';
 import { Action } from '../../parts/Action.tsx';
 import { askServer } from '../../parts/ask-server.ts';
@@ -6,40 +6,8 @@ import { Outcome } from '../../parts/Outcome.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { LEVEL_NAMES, SettleForm } from './SettleForm.tsx';
 
-/** A level that is proposed, or that holds. */
-interface Settled {
-  readonly id: string;
-  readonly level: Seen;
-  readonly faults: readonly string[];
-  readonly reason: string;
-  readonly by: { readonly id: StaffId; readonly name: string };
-  readonly with: string | null;
-}
-interface ShownDifference {
-  readonly camperId: CamperId;
-  readonly deliveryId: DeliveryId;
-  readonly bib: number;
-  readonly name: string;
-  readonly delivery: number;
-  readonly checkpoint: string;
-  readonly apart: number | null;
-  readonly hangs: boolean;
-  readonly waits: boolean;
-  readonly said: ReadonlyArray<{
-    readonly coachId: StaffId;
-    readonly by: string;
-    readonly level: Seen;
-    /** What the level would be at the mean severity of the staff; null where that cannot be said. */
-    readonly fair: number | null;
-    readonly faults: readonly string[];
-    readonly note: string | null;
-  }>;
-  readonly settled: Settled | null;
-  readonly proposed: readonly Settled[];
-}
-
 interface BoardProps {
-  readonly differences: readonly ShownDifference[];
+  readonly differences: readonly StaffDifference[];
   readonly checkpoints: Readonly<
     Record<
       string,
@@ -49,7 +17,7 @@ interface BoardProps {
   readonly me: { readonly id: StaffId; readonly lead: boolean };
 }
 
-const keyOf = (d: ShownDifference): string => `${d.deliveryId} ${d.checkpoint}`;
+const keyOf = (d: StaffDifference): string => `${d.deliveryId} ${d.checkpoint}`;
 
 /** Where two have seen different things: what waits to be settled first, then small differences, then what was settled. */
 export function DifferencesBoard(props: BoardProps) {
@@ -85,7 +53,7 @@ export function DifferencesBoard(props: BoardProps) {
   );
 }
 
-function List({ of, ...props }: BoardProps & { of: readonly ShownDifference[] }) {
+function List({ of, ...props }: BoardProps & { of: readonly StaffDifference[] }) {
   return (
     <ul className="m-0 list-none p-0">
       {of.map((d, i) => (
@@ -95,7 +63,7 @@ function List({ of, ...props }: BoardProps & { of: readonly ShownDifference[] })
   );
 }
 
-function Row({ d, first, checkpoints, me }: Omit<BoardProps, 'differences'> & { d: ShownDifference; first: boolean }) {
+function Row({ d, first, checkpoints, me }: Omit<BoardProps, 'differences'> & { d: StaffDifference; first: boolean }) {
   const [open, setOpen] = useState(first && d.waits && d.proposed.length === 0);
   const checkpoint = checkpoints[d.checkpoint];
   const mine = d.said.some((s) => s.coachId === me.id);
@@ -186,7 +154,7 @@ function Proposal({
   mayAgree,
   onAgreed,
 }: {
-  p: Settled;
+  p: SettledLevel;
   of: ReadonlyArray<{ code: string; name: string }>;
   mayAgree: boolean;
   onAgreed: () => void;
