@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull, lt, max, or } from 'drizzle-orm';
+import { and, desc, eq, isNull, lt, max, or, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import {
   readDraft,
@@ -250,6 +250,22 @@ async function lastCamp(camp: Camp, leadId: StaffId): Promise<Camp | null> {
   return null;
 }
 
+/** The campers of a camp of whom there is a level or a point. */
+async function campersJudged(campId: Camp['id']): Promise<ReadonlySet<string>> {
+  const rows = await db()
+    .selectDistinct({ id: deliveries.camperId })
+    .from(deliveries)
+    .innerJoin(campers, eq(campers.id, deliveries.camperId))
+    .where(
+      and(
+        eq(campers.campId, campId),
+        sql`(exists (select 1 from scores s where s.delivery_id = ${deliveries.id})
+          or exists (select 1 from points p join clips k on k.id = p.clip_id where k.delivery_id = ${deliveries.id}))`,
+      ),
+    );
+  return new Set(rows.map((r) => r.id));
+}
+
 /** What the draft would have changed at this camp and the last one. Nothing is changed by asking. */
 export async function draftEffect(camp: Camp, leadId: StaffId): Promise<SheetEffects> {
   const draft = await sheetDraft(camp);
@@ -261,9 +277,9 @@ export async function draftEffect(camp: Camp, leadId: StaffId): Promise<SheetEff
   for (const at of [camp, ...(last ? [last] : [])]) {
     const roster = await listRoster(at);
     const known: ScoredCamper[] = [];
-    for (const camper of roster) {
+    const judged = await campersJudged(at.id);
+    for (const camper of roster.filter((c) => judged.has(c.id))) {
       const set = await benchSet(camper.id);
-      if (set.scores.length === 0 && set.points.length === 0) continue;
       const { sheet: _, ...input } = await evaluationInput(at, camper, set, null);
       known.push({ id: camper.id, kinds: Object.fromEntries(set.deliveries.map((d) => [d.id, d.kind])), ...input });
     }
