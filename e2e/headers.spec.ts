@@ -39,17 +39,19 @@ test('every route of the build, files and errors carry their headers, signed in 
     ['the lead', page.request],
   ] as const)
     for (const pattern of BUILT)
-      for (const method of ['GET', 'POST', 'PUT', 'PATCH', 'DELETE']) {
-        if (method === 'POST' && pattern === '/api/sign-out') continue;
-        const what = `${who}: ${method} ${pattern}`;
-        const answer = await context.fetch(url() + addressOf(pattern), {
-          method,
-          maxRedirects: 0,
-          ...(method === 'GET' ? {} : { data: {} }),
-        });
-        expectStanding(answer.headers(), what);
-        if (answer.status() < 300) expect(answer.headers()['cache-control'], what).toMatch(/no-store|private, no-cache/);
-      }
+      await Promise.all(
+        ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'].map(async (method) => {
+          if (method === 'POST' && pattern === '/api/sign-out') return;
+          const what = `${who}: ${method} ${pattern}`;
+          const answer = await context.fetch(url() + addressOf(pattern), {
+            method,
+            maxRedirects: 0,
+            ...(method === 'GET' ? {} : { data: {} }),
+          });
+          expectStanding(answer.headers(), what);
+          if (answer.status() < 300) expect(answer.headers()['cache-control'], what).toMatch(/no-store|private, no-cache/);
+        }),
+      );
   const script = /\/_astro\/[\w.-]+\.js/.exec(await (await page.request.get(`${url()}/`)).text())![0];
   for (const path of [
     '/sun.js',
