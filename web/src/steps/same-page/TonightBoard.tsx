@@ -102,7 +102,7 @@ export function TonightBoard({ round, clips: given }: { round: string; clips: re
                       type="button"
                       aria-pressed={String(l.after) === c}
                       onClick={() => say(l.coachId, c)}
-                      className={`sign min-h-[48px] min-w-[56px] border-[1.5px] text-lead ${String(l.after) === c ? 'border-ink bg-ink text-bone' : 'border-rule bg-paper'}`}
+                      className={`sign min-h-[48px] min-w-[56px] border-[1.5px] px-3 text-lead ${String(l.after) === c ? 'border-ink bg-ink text-bone' : 'border-rule bg-paper'}`}
                     >
                       {c === 'NV' ? 'not visible' : c}
                     </button>
@@ -139,7 +139,7 @@ function Film({ film }: { film: TonightClip['films'][number] }) {
   return (
     <figure className="m-0">
       <video ref={video} src={`/api/clips/${film.id}/film`} muted playsInline preload="auto" controls className="w-full bg-ink" />
-      <figcaption className="flex items-center justify-between text-small">
+      <figcaption className="flex items-center justify-between pt-1 text-small">
         {VIEW_NAMES[film.view as keyof typeof VIEW_NAMES]}
         <Action className="!min-h-[48px] !py-1" onClick={slow}>
           Play it slowly
