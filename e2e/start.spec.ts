@@ -1,4 +1,4 @@
-import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
   chmodSync,
@@ -11,40 +11,10 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
-import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
-import { fileURLToPath } from 'node:url';
 import { expect, test } from '@playwright/test';
 import pg from 'pg';
-
-const ROOT = fileURLToPath(new URL('../', import.meta.url));
-
-interface Run {
-  readonly child: ChildProcess;
-  readonly said: () => string;
-  readonly ended: Promise<number | null>;
-}
-
-function start(env: Record<string, string>, args: readonly string[] = []): Run {
-  let said = '';
-  const child = spawn(`${ROOT}start`, args, {
-    cwd: ROOT,
-    env: { ...process.env, STRIDE_DEMO: '0', ...env },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  for (const stream of [child.stdout, child.stderr])
-    stream.on('data', (text: Buffer) => {
-      said += text.toString();
-    });
-  return { child, said: () => said, ended: new Promise((resolve) => child.once('exit', resolve)) };
-}
-
-const listenOn = (port: number): Promise<Server> =>
-  new Promise((resolve) => {
-    const server = createServer();
-    server.listen(port, '127.0.0.1', () => resolve(server));
-  });
-const portOf = (server: Server): number => (server.address() as { port: number }).port;
+import { end, freePort, isHealthy, listenOn, portOf, ROOT, start, type Run } from './support/started.ts';
 
 let state: string;
 test.beforeEach(() => {
@@ -90,31 +60,15 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
     }
   });
 
-const freePort = async (): Promise<number> => {
-  const free = await listenOn(0);
-  const port = portOf(free);
-  await new Promise((resolve) => free.close(resolve));
-  return port;
-};
 const running = async (env: Record<string, string>): Promise<Run & { url: string }> => {
   const port = await freePort();
   const run = start({ STRIDE_STATE: state, PORT: String(port), ...env });
   await expect.poll(run.said, { timeout: 120_000 }).toContain(`http://127.0.0.1:${port}`);
   return { ...run, url: `http://127.0.0.1:${port}` };
 };
-const isHealthy = (url: string): Promise<number> =>
-  fetch(`${url}/api/health`).then(
-    (a) => a.status,
-    () => 0,
-  );
 const pidIn = (file: string): number => Number(readFileSync(`${state}/${file}`, 'utf8').split('\n')[0]);
 const isAlive = (pid: number): boolean =>
   existsSync(`/proc/${pid}/status`) && !readFileSync(`/proc/${pid}/status`, 'utf8').includes('State:\tZ');
-const end = async (run: Run): Promise<void> => {
-  run.child.kill('SIGTERM');
-  await run.ended;
-};
-
 test('a second start on one state is refused with a clear sentence, and leaves the first alone', async () => {
   const first = await running({});
   try {

@@ -19,6 +19,7 @@ need_debian() {
   for package in "$@"; do
     case "$package" in
       postgresql) [ -n "$(pg_bin)" ] || missing+=("$package") ;;
+      iproute2) command -v ip >/dev/null 2>&1 || missing+=("$package") ;;
       *) command -v "$package" >/dev/null 2>&1 || missing+=("$package") ;;
     esac
   done

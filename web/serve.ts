@@ -1,6 +1,7 @@
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { ne } from 'drizzle-orm';
+import qrcode from 'qrcode';
 import sirv from 'sirv';
 import { removeEnded } from './src/server/accounts.ts';
 import { prepareClip } from './src/server/prepare-clip.ts';
@@ -12,6 +13,8 @@ import { Refusal } from './src/server/refusal.ts';
 import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
+import { serveLan, type Lan, type LanState } from './src/server/lan/serve-lan.ts';
+import { shortMark } from './src/server/lan/trust-page.ts';
 import { firstLeadLink } from './src/server/staff.ts';
 import { demoRefused, endDemoAccounts, loadDemo } from './src/server/load-demo.ts';
 import { sweepMedia } from './src/server/film-files.ts';
@@ -40,7 +43,11 @@ function refuse(why: string): never {
 }
 
 const demo = process.env.STRIDE_DEMO === '1';
-const refused = demo ? demoRefused(host, process.env.STRIDE_URL) : null;
+/** Where authority and certificate of the network lie; undefined: nothing is served beyond this machine. */
+const lanFolder = process.env.STRIDE_LAN;
+const refused = demo
+  ? demoRefused(host, process.env.STRIDE_URL, { served: lanFolder !== undefined, said: process.env.STRIDE_LAN_DEMO === '1' })
+  : null;
 if (refused) refuse(refused);
 await makeMediaFolders();
 await migrateDatabase().catch((error: unknown) => {
@@ -109,7 +116,7 @@ function answer(request: IncomingMessage, response: ServerResponse): void {
 }
 /** Streams of changes to open pages: they have no end of their own. */
 const streams = new Set<ServerResponse>();
-const server = createServer((request, response) => {
+const onRequest = (request: IncomingMessage, response: ServerResponse): void => {
   if (request.url?.startsWith('/api/live')) {
     streams.add(response);
     response.once('close', () => streams.delete(response));
@@ -119,17 +126,60 @@ const server = createServer((request, response) => {
   void readBody(request, response).then((goesOn) => {
     if (goesOn) answer(request, response);
   });
-});
+};
 /** A connection on which nothing moves ends; a film that is on its way may take as long as it needs. */
 const IDLE = 120_000;
-server.requestTimeout = 0;
-server.headersTimeout = 20_000;
-server.setTimeout(IDLE);
+function prepare(one: Server): void {
+  one.requestTimeout = 0;
+  one.headersTimeout = 20_000;
+  one.setTimeout(IDLE);
+}
+const server = createServer(onRequest);
+prepare(server);
 server.once('error', (error: NodeJS.ErrnoException) => {
   process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program.\n` : `${error.message}\n`);
   process.exit(REFUSED);
 });
-server.listen(port, host, () => process.stdout.write(`Stride Chalk: ${firstLead ?? `http://${host}:${port}`}\n`));
+
+/** What phones and tablets type or point a camera at. */
+async function tellPhones({ urls, trustUrls, authority }: LanState): Promise<void> {
+  // Links for others are written with an address that they reach.
+  if (urls[0]) process.env.STRIDE_NETWORK_URL = urls[0];
+  else delete process.env.STRIDE_NETWORK_URL;
+  if (!urls[0] || !trustUrls[0]) {
+    process.stdout.write(
+      'Phones: this machine has no private network address just now. It is served there as soon as it has one.\n',
+    );
+    return;
+  }
+  const code = await qrcode.toString(trustUrls[0], { type: 'terminal', small: true });
+  const others = urls.length > 1 ? ` (or ${urls.slice(1).join(', ')})` : '';
+  process.stdout.write(
+    `Phones: ${urls[0]}${others}\nA phone that comes for the first time: ${trustUrls[0]} tells how to trust this laptop. Its mark: ${shortMark(authority.fingerprint)}\n${code}\n`,
+  );
+}
+let lan: Lan | null = null;
+server.listen(port, host, () => {
+  process.stdout.write(`Stride Chalk: ${firstLead ?? `http://${host}:${port}`}\n`);
+  if (lanFolder === undefined) return;
+  serveLan({
+    folder: lanFolder,
+    port: Number(process.env.STRIDE_LAN_PORT ?? port + 13),
+    trustPort: Number(process.env.STRIDE_TRUST_PORT ?? port + 50),
+    answer: onRequest,
+    prepare,
+    onState: (state) => void tellPhones(state),
+  }).then(
+    (serving) => {
+      lan = serving;
+    },
+    (error: Error) => {
+      if (error instanceof Refusal) refuse(error.message);
+      log.error({ err: error }, 'the network could not be served');
+      refuse(`Phones cannot be served: ${error.message}`);
+    },
+  );
+});
 
 let stopping = false;
 /** Takes no new request, lets those under way end, then closes the queue and the database. */
@@ -139,6 +189,7 @@ async function stop(): Promise<void> {
   clearInterval(daily);
   clearInterval(mail);
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+  await lan?.stop();
   for (const stream of streams) stream.destroy();
   server.closeIdleConnections();
   await Promise.race([closed, new Promise<void>((resolve) => setTimeout(resolve, 5000).unref())]);

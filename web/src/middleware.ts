@@ -59,7 +59,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     const response = await next();
     // Back and reload show what the server has: nothing is shown from what the browser kept.
     if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
-    return response;
+    return url.protocol === 'https:' ? withSecureCookies(response) : response;
   } catch (error) {
     if (error instanceof Refusal) return away(error);
     const away503 = isDatabaseAway(error);
@@ -74,6 +74,14 @@ export const onRequest = defineMiddleware(async (context, next) => {
     return isApi ? problem(failed) : failurePage(failed);
   }
 });
+
+/** A cookie that came over HTTPS never goes out over plain HTTP: beside the product, the network has a page that is not encrypted. */
+function withSecureCookies(response: Response): Response {
+  const cookies = response.headers.getSetCookie();
+  response.headers.delete('set-cookie');
+  for (const cookie of cookies) response.headers.append('set-cookie', /;\s*secure/i.test(cookie) ? cookie : `${cookie}; Secure`);
+  return response;
+}
 
 /** A page that needs nothing that could have failed too. */
 const failurePage = ({ status, message }: Refusal): Response =>

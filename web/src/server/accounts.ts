@@ -19,7 +19,10 @@ const SESSION_SECONDS = 16 * 3600;
 const LINK_SECONDS = 3 * DAY;
 
 /** The address of the product as staff reach it; links are written with it. */
-export const publicUrl = (): string => process.env.STRIDE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4830}`;
+const publicUrl = (): string => process.env.STRIDE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4830}`;
+
+/** The address by which others than the laptop itself reach the product: links for them are written with it. */
+export const reachedAt = (): string => process.env.STRIDE_URL ?? process.env.STRIDE_NETWORK_URL ?? publicUrl();
 
 function makeAuth() {
   return betterAuth({

@@ -279,10 +279,20 @@ export async function endDemoAccounts(): Promise<number> {
 
 const LOOPBACK = new Set(['127.0.0.1', '::1', '[::1]', 'localhost']);
 
-/** Says why the demo is not served here; null where it may be. Its passwords stand on its first page. */
-export function demoRefused(host: string, url: string | undefined): string | null {
+/**
+ * Says why the demo is not served here; null where it may be. Its passwords stand on its first page.
+ *
+ * @param network served on the network; `said`: whoever started it has said that the demo is to be
+ */
+export function demoRefused(
+  host: string,
+  url: string | undefined,
+  network: { readonly served: boolean; readonly said: boolean } = { served: false, said: false },
+): string | null {
   const away = !LOOPBACK.has(host) ? host : url !== undefined && !LOOPBACK.has(new URL(url).hostname) ? url : null;
-  return away === null
-    ? null
-    : `The made-up camp is not served at ${away}: its passwords are printed on its first page. Start with STRIDE_DEMO=0 for a camp of your own.`;
+  if (away !== null)
+    return `The made-up camp is not served at ${away}: its passwords are printed on its first page. Start with STRIDE_DEMO=0 for a camp of your own.`;
+  return network.served && !network.said
+    ? 'The made-up camp is not served to phones by itself: its passwords are printed on its first page. ./start --lan is for a camp of your own; ./start --lan --demo serves the made-up one all the same.'
+    : null;
 }

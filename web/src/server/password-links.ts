@@ -1,6 +1,6 @@
 import type { StaffId } from '@stride-chalk/core';
 import { eq } from 'drizzle-orm';
-import { auth, newToken, openAccount, publicUrl } from './accounts.ts';
+import { auth, newToken, openAccount, reachedAt } from './accounts.ts';
 import { comeInWith } from './come-in.ts';
 import { db } from './db/connect.ts';
 import { credentials, staff, verifications } from './db/schema.ts';
@@ -11,7 +11,7 @@ import { countTry } from './sign-in-tries.ts';
 /** A link with which a person chooses a password, for an invitation or a reset. Earlier links of the account end. */
 export async function passwordLink(person: { readonly id: StaffId; readonly email: string }): Promise<string> {
   await db().delete(verifications).where(eq(verifications.value, person.id));
-  return `${publicUrl()}/join/${await newToken(person.email)}`;
+  return `${reachedAt()}/join/${await newToken(person.email)}`;
 }
 
 export interface LinkOwner {

@@ -476,5 +476,9 @@ describe('the made-up camp', () => {
     expect(demoRefused('0.0.0.0', undefined)).toContain('not served at 0.0.0.0');
     expect(demoRefused('::', undefined)).toContain('STRIDE_DEMO=0');
     expect(demoRefused('127.0.0.1', 'https://camp.example')).toContain('camp.example');
+    // On the network only when somebody has said so.
+    expect(demoRefused('127.0.0.1', undefined, { served: true, said: false })).toContain('--lan --demo');
+    expect(demoRefused('127.0.0.1', undefined, { served: true, said: true })).toBeNull();
+    expect(demoRefused('0.0.0.0', undefined, { served: true, said: true })).toContain('not served at 0.0.0.0');
   });
 });
