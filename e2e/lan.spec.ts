@@ -67,7 +67,7 @@ test('without --lan nothing answers beyond this machine; with it a phone reaches
     await expect.poll(run.said).toMatch(/[█▀▄]{8}/);
     const product = `https://${HERE}.1:${ports.STRIDE_LAN_PORT}`;
     expect(phone(`${product}/api/health`, ...authority()).status).toBe(200);
-    expect(phone(`${product}/sign-in`, ...authority()).text).toContain('Your mail address');
+    expect(phone(`${product}/sign-in`, ...authority()).text).toContain('Mail address');
     // Who does not trust the authority yet is stopped by his own device.
     expect(phone(`${product}/api/health`).exit).toBe(NOT_TRUSTED);
     // On loopback as before; the port of this machine's own is closed to others.

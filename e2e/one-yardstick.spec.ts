@@ -135,7 +135,7 @@ test('two coaches qualify on the practice clips and one does not: what he scores
     const seconds = [...of('second', coaches[0]!.id), ...of('second', coaches[1]!.id)];
     for (const camper of third) expect(seconds).toContain(camper);
     expect(seconds.length).toBeLessThan(12);
-    await lead.goto(`${url()}/day-plan/2031-03-04`);
+    await lead.goto(`${url()}/day-plan?day=2031-03-04`);
     const loads = lead.getByRole('region', { name: 'What falls to each' });
     await expect(loads.getByRole('row', { name: /Coll/ })).toContainText('all of it is scored twice');
     await expect(loads.getByRole('row', { name: /Ansa/ })).not.toContainText('twice');
