@@ -21,7 +21,7 @@ const PHONES: ReadonlyArray<{ readonly id: string; readonly name: string; readon
     steps: [
       {
         says: 'Tap “Take the certificate” above, then Allow.',
-        title: 'This site wants to send a profile',
+        title: 'Download a profile?',
         rows: [tap('Allow')],
       },
       {
@@ -52,7 +52,7 @@ const PHONES: ReadonlyArray<{ readonly id: string; readonly name: string; readon
       },
       {
         says: 'Tap “Install anyway”, and choose stride-chalk.crt.',
-        title: 'Your data won’t be private',
+        title: 'Your data …',
         rows: [tap('Install anyway'), { words: 'Don’t install' }],
       },
     ],
@@ -76,7 +76,7 @@ function phone({ title, rows, says }: Step): string {
           : '';
     return `<rect x="18" y="${y}" width="204" height="38" rx="3" fill="${chosen ? '#9b3a1d' : '#e6decd'}"/>${words}${mark}`;
   };
-  return `<svg viewBox="0 0 240 230" role="img" aria-label="${escaped(says)}"><path d="M8 230V22a14 14 0 0 1 14-14h196a14 14 0 0 1 14 14v208" fill="#fffef9" stroke="#2a1e17" stroke-width="3"/><path d="M96 20h48" stroke="#2a1e17" stroke-width="4" stroke-linecap="round"/><text x="20" y="54" font-size="14" font-weight="700" fill="#2a1e17">${escaped(title)}</text>${rows.map(row).join('')}</svg>`;
+  return `<svg viewBox="0 0 240 206" role="img" aria-label="${escaped(says)}"><path d="M8 206V22a14 14 0 0 1 14-14h196a14 14 0 0 1 14 14v184" fill="#fffef9" stroke="#2a1e17" stroke-width="3"/><path d="M96 20h48" stroke="#2a1e17" stroke-width="4" stroke-linecap="round"/><text x="20" y="54" font-size="14" font-weight="700" fill="#2a1e17">${escaped(title)}</text>${rows.map(row).join('')}</svg>`;
 }
 
 const STYLE = `
