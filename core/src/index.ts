@@ -85,6 +85,8 @@ export { figureLimits, FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from '.
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
 export { joinViews, type EventSeconds } from './film/join-views.ts';
+export { clipHealth, type HealthProblemCode, type SampledClip } from './film/health/clip-health.ts';
+export type { GreyPicture } from './film/health/grey-picture.ts';
 export { explainedBy } from './focus/cause-graph.ts';
 export { chooseDrills } from './focus/choose-drills.ts';
 export { chooseFocus, FOCUS_LIMIT, type FocusChoice } from './focus/choose-focus.ts';
@@ -181,4 +183,6 @@ export {
 } from './sheet/shape.ts';
 export * from './agreement/index.ts';
 export * from './record/index.ts';
+export { bibsAsked } from './slate/bibs-asked.ts';
+export { readSlate, slateCode } from './slate/slate-code.ts';
 export * from './severity/index.ts';
