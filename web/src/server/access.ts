@@ -51,6 +51,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /': 'see the camp and the plan of the day',
   'GET /api/live': 'see the camp and the plan of the day',
   'GET /api/campers': 'see the camp and the plan of the day',
+  'GET /cards': 'film and sort films',
   'GET /campers/[bib]': 'film and sort films',
   'GET /api/campers/[id]/films': 'film and sort films',
   'GET /api/campers/[id]/shown': 'film and sort films',

@@ -31,6 +31,8 @@ export interface Camp {
   readonly schools: Record<string, string>;
   readonly schoolReasons: Record<string, string>;
   readonly distances: Partial<Record<AgeGroup, number>>;
+  /** What slates and cards of the camp say beside the bib. */
+  readonly slateId: string;
   readonly retentionDays: number;
   /** The limits in force: the lead's own, else the published ones. */
   readonly armCare: ArmCareRules;

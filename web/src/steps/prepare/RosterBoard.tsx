@@ -113,6 +113,7 @@ export function RosterBoard({ lines, firstDay }: { lines: readonly RosterLine[];
             Export CSV
           </Action>
         )}
+        {lines.length > 0 && <Action href="/cards">Cards for the cameras</Action>}
         <Action onClick={() => setAdding(true)}>Add by hand</Action>
         <Action main href="/roster/import">
           Import a file

@@ -178,6 +178,8 @@ export const camps = pgTable(
     schoolReasons: document('school_reasons', keptWordsSchema).notNull().default({}),
     /** From the rubber to the plate, in feet, by age group. */
     distances: document('distances', keptDistancesSchema).notNull().default({}),
+    /** What the slates and cards of the camp say beside the bib: random, so that those of another camp are told apart. */
+    slateId: text('slate_id').notNull().unique().default(sql`upper(substr(md5(gen_random_uuid()::text), 1, 8))`),
     /** Footage is removed this many days after the last day of the camp. */
     retentionDays: integer('retention_days').notNull().default(365),
     /** Limits that the lead has put in the place of the published ones; null for those. */

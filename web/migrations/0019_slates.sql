@@ -1,0 +1,2 @@
+ALTER TABLE "camps" ADD COLUMN "slate_id" text DEFAULT upper(substr(md5(gen_random_uuid()::text), 1, 8)) NOT NULL;--> statement-breakpoint
+ALTER TABLE "camps" ADD CONSTRAINT "camps_slate_id_unique" UNIQUE("slate_id");
