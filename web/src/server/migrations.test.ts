@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { afterEach, expect, test } from 'vitest';
-import { defaultSheet, entryTarget, type Entry } from '@stride-chalk/core';
+import { defaultSheet, entryTarget, readSlate, slateCode, type CampId, type Entry } from '@stride-chalk/core';
 import { listCampers } from './campers.ts';
 import { campById, campsOf } from './camps.ts';
 import { ledgerOf, soreArmsOf } from './arm-care.ts';
@@ -375,5 +375,32 @@ test('an installation from before the sheet desk keeps sheet, consents and score
     [sheet, 1],
   ]);
   await expect(client.query(`update sheets set document = '{}' where version = 1`)).rejects.toThrow('never changes');
+  await client.end();
+});
+
+test('an installation from before the slates keeps its camps, and each has a slate id that no other has', async () => {
+  const client = await asItWas(19);
+  const [sheet, organisation] = [anId(), anId()];
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
+  await put(client, 'organisations', { id: organisation, name: 'Club' });
+  const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
+  const ids = Array.from({ length: 5 }, () => anId());
+  for (const id of ids)
+    await put(client, 'camps', {
+      id,
+      name: `Week ${id}`,
+      place: 'Field',
+      organisation_id: organisation,
+      sheet_id: sheet,
+      ...days,
+    });
+  await migrateDatabase();
+  const found = await Promise.all(ids.map((id) => campById(id as CampId)));
+  expect(found.map((c) => c.name)).toEqual(ids.map((id) => `Week ${id}`));
+  expect(new Set(found.map((c) => c.slateId)).size).toBe(5);
+  // A card can say it.
+  for (const { slateId } of found)
+    expect(readSlate(slateCode({ slateId, bib: 1, view: null, instant: null })).slate?.slateId).toBe(slateId);
+  await expect(client.query('update camps set slate_id = $1', [found[0]!.slateId])).rejects.toThrow('camps_slate_id_unique');
   await client.end();
 });
