@@ -37,7 +37,7 @@ test('cards of bibs and of cameras are read by a foreign reader, say no name, an
   const [{ n }] = (await rows<{ n: string }>('select count(*)::text as n from campers_here h')) as [{ n: string }];
   await page.goto(`${url()}/cards`);
   await expect(page.getByRole('button', { name: `Print ${n} cards` })).toBeVisible();
-  await page.getByLabel('Bibs').fill('27, 3-5');
+  await page.getByRole('textbox', { name: 'Bibs' }).fill('27, 3-5');
   await page.getByRole('button', { name: 'Show' }).click();
   await expect(page.getByRole('button', { name: 'Print 4 cards' })).toBeVisible();
   const text = await readCard(page, '27');
