@@ -35,11 +35,17 @@ const serving = async (args: readonly string[]): Promise<Run> => {
 };
 
 test.beforeAll(() => {
-  test.skip(sh(`ip netns add ${PHONE}`).code !== 0, 'this machine lets nobody make a network namespace');
-  must(`ip link add ${PHONE}a type veth peer name ${PHONE}b netns ${PHONE}`);
-  must(`ip addr add ${HERE}.1/24 dev ${PHONE}a && ip link set ${PHONE}a up`);
-  for (const net of [HERE, MOVED]) must(`ip -n ${PHONE} addr add ${net}.2/24 dev ${PHONE}b`);
-  must(`ip -n ${PHONE} link set ${PHONE}b up`);
+  const { code, out } = sh(
+    [
+      `ip netns add ${PHONE}`,
+      `ip link add ${PHONE}a type veth peer name ${PHONE}b netns ${PHONE}`,
+      `ip addr add ${HERE}.1/24 dev ${PHONE}a`,
+      `ip link set ${PHONE}a up`,
+      ...[HERE, MOVED].map((net) => `ip -n ${PHONE} addr add ${net}.2/24 dev ${PHONE}b`),
+      `ip -n ${PHONE} link set ${PHONE}b up`,
+    ].join(' && '),
+  );
+  test.skip(code !== 0, `this machine lets nobody make a network of its own: ${out}`);
 });
 test.afterAll(() => {
   sh(`ip link del ${PHONE}a; ip netns del ${PHONE}`);
