@@ -404,6 +404,18 @@ describe('film', () => {
     expect([state.playing, frame(anId('s1'))]).toEqual([false, 51]);
   });
 
+  test('what happens in motion plays by itself, but for whoever asks his system for less motion: he plays it', () => {
+    const inMotion = defaultSheet.checkpoints.find((c) => c.id === 'C2')!;
+    expect(inMotion.span).toBeDefined();
+    state = begin(allMarked);
+    act({ type: 'checkpoint', id: 'C2' });
+    expect(state.playing).toBe(true);
+    const still = { ...world, lessMotion: true };
+    const calm = transition(still, begin(allMarked), { type: 'checkpoint', id: 'C2' }).state;
+    expect([calm.checkpointId, calm.playing]).toEqual(['C2', false]);
+    expect(transition(still, calm, { type: 'play', on: true }).state.playing).toBe(true);
+  });
+
   test('closer is the coach’s choice, view by view; the whole picture is one key away, and nothing pans before', () => {
     act({ type: 'pan', x: 0, y: 0.2 });
     expect(state.zooms).toEqual({});

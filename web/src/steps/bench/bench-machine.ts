@@ -164,7 +164,7 @@ class Turn {
     // Every film opens at the event of the checkpoint that is asked, whatever it showed before.
     if (!before || opensAt(chosen) !== opensAt(before)) this.set({ frames: {} });
     // What happens in motion is shown in motion.
-    return this.goTo(opensAt(chosen)).set({ playing: chosen.span !== undefined });
+    return this.goTo(opensAt(chosen)).set({ playing: chosen.span !== undefined && !this.world.lessMotion });
   }
 }
 

@@ -11,6 +11,8 @@ import type { BenchProps, Film } from './types.ts';
 /** What does not change while a camper is on the bench. */
 export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deliveries' | 'clips'> {
   readonly staffId: StaffId;
+  /** Whoever asks his system for less motion plays a span himself. */
+  readonly lessMotion: boolean;
   /** The times of a film's frames; null while it is not ready. */
   timeOf(film: Film): FrameTimebase | null;
   /** The scored checkpoints of a kind of delivery at this camper's age. */
@@ -20,6 +22,7 @@ export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deli
 export function benchWorld(
   props: Pick<BenchProps, 'staff' | 'camper' | 'sheet' | 'schools' | 'deliveries' | 'clips'> &
     Partial<Pick<BenchProps, 'practice'>>,
+  lessMotion = false,
 ): BenchWorld {
   const { sheet, schools, deliveries, clips, camper, staff, practice } = props;
   const times = new Map(
@@ -34,6 +37,7 @@ export function benchWorld(
     deliveries,
     clips,
     staffId: staff.id,
+    lessMotion,
     timeOf: (film) => times.get(film.id) ?? null,
     askedOf(kind) {
       const known =

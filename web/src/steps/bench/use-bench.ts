@@ -13,7 +13,7 @@ import { useFilms } from './use-films.ts';
 
 /** The machine in a store: what an action entered is kept in the browser and sent before anything else happens. */
 function benchStore(props: BenchProps) {
-  const world = benchWorld(props);
+  const world = benchWorld(props, globalThis.matchMedia?.('(prefers-reduced-motion: reduce)').matches ?? false);
   let keep = (_: Entry): void => undefined;
   const store = createStore({
     context: initialState(world, props),
