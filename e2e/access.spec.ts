@@ -35,6 +35,7 @@ const LEAD_VIEWS = [
   '/settings',
   '/outbox',
   '/check-in',
+  '/mound',
 ];
 /** What is read at the table. */
 const READ_VIEWS = [
@@ -213,7 +214,7 @@ test('the sunlight setting is black on white, stays on the device, and axe finds
   await atWorkAs(page, 'Marit');
   await page.goto(`${process.env.E2E_URL}/check-in`);
   await page.getByRole('button', { name: 'Sunlight' }).click();
-  for (const path of ['/check-in', '/campers/9', '/day-plan']) {
+  for (const path of ['/check-in', '/mound', '/campers/9', '/day-plan']) {
     await page.goto(process.env.E2E_URL + path);
     expect(
       await page.evaluate(() => [

@@ -18,7 +18,12 @@ export const careEntrySchema = z.discriminatedUnion('kind', [
     day: z.iso.date(),
     throwKind: z.enum(THROW_KINDS),
     count: z.number().int().min(1).max(300),
+    /** Where it was thrown and from which start, for a throw that was tapped at the mound: the log by which films find their camper. */
+    mound: z.string().trim().min(1).max(40).optional(),
+    delivery: z.enum(['stretch', 'windUp', 'quick']).optional(),
   }),
+  /** Thrown, and not to be looked at: it stays in the count of the arm. Said of what was tapped at a mound. */
+  z.object({ kind: z.literal('leaveOut'), camperId: camperIdSchema, throwsId: z.uuid() }),
   /** Takes back throws that were entered by mistake. Whoever did not enter them says why. */
   z.object({ kind: z.literal('takeBackThrows'), camperId: camperIdSchema, throwsId: z.uuid(), reason: reason.nullable() }),
   z.object({ kind: z.literal('sore'), camperId: camperIdSchema, place: z.enum(SORE_PLACES), since: z.iso.date() }),

@@ -52,6 +52,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /api/live': 'see the camp and the plan of the day',
   'GET /api/campers': 'see the camp and the plan of the day',
   'GET /cards': 'film and sort films',
+  'GET /mound': 'count throws',
   'GET /campers/[bib]': 'film and sort films',
   'GET /api/campers/[id]/films': 'film and sort films',
   'GET /api/campers/[id]/shown': 'film and sort films',

@@ -1,5 +1,14 @@
-import { and, asc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
-import { dayInWords, addDays, armStanding, type Standing, type ThrowKind, type ChildId, type StaffId } from '@stride-chalk/core';
+import { and, asc, eq, gte, inArray, isNotNull, isNull, lte, sql } from 'drizzle-orm';
+import {
+  dayInWords,
+  addDays,
+  armStanding,
+  type DeliveryKind,
+  type Standing,
+  type ThrowKind,
+  type ChildId,
+  type StaffId,
+} from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -80,13 +89,22 @@ export async function requireMayThrow(
 export async function countThrows(
   camp: Camp,
   camper: Known,
-  input: { readonly id: string; readonly day: string; readonly kind: ThrowKind; readonly count: number; readonly by: StaffId },
+  input: {
+    readonly id: string;
+    readonly day: string;
+    readonly kind: ThrowKind;
+    readonly count: number;
+    readonly by: StaffId;
+    /** Where, from which start, and when it was tapped. */
+    readonly at?: { readonly mound: string; readonly delivery: DeliveryKind | null; readonly instant: number };
+  },
   via: Executor = db(),
 ): Promise<Standing> {
-  const { id, day, kind, count, by } = input;
+  const { id, day, kind, count, by, at } = input;
+  const tapped = at ? { mound: at.mound, deliveryKind: at.delivery, thrownAt: new Date(at.instant) } : {};
   await via
     .insert(throws)
-    .values({ id, childId: camper.childId, campId: camp.id, day, kind, count, enteredBy: by, enteredAt: new Date() })
+    .values({ id, childId: camper.childId, campId: camp.id, day, kind, count, ...tapped, enteredBy: by, enteredAt: new Date() })
     .onConflictDoNothing({ target: throws.id });
   return standingOf(camp, camper, day, via);
 }
@@ -116,6 +134,16 @@ export async function takeBackThrows(
     .update(throws)
     .set({ takenBackAt: new Date(), takenBackBy: input.by, takenBackWhy: input.reason })
     .where(and(eq(throws.id, id), counts));
+}
+
+/** A throw that was tapped at a mound was thrown, and is not to be looked at; it stays in the count. */
+export async function leaveOutThrow({ childId, campId }: OfCamp, id: string, via: Executor = db()): Promise<void> {
+  const left = await via
+    .update(throws)
+    .set({ leftOutAt: sql`coalesce(${throws.leftOutAt}, now())` })
+    .where(and(eq(throws.id, id), eq(throws.childId, childId), eq(throws.campId, campId), isNotNull(throws.mound), counts))
+    .returning({ id: throws.id });
+  if (left.length === 0) throw notFound('The throw');
 }
 
 /** Throws of the last days, for a phone that has to reckon without a network. Those that a check-in of `day` reported are marked. */

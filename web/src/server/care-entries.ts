@@ -1,7 +1,16 @@
 import { eq } from 'drizzle-orm';
-import type { CareEntry, Standing, StaffId } from '@stride-chalk/core';
+import { enteredInstant, type CareEntry, type Standing, type StaffId } from '@stride-chalk/core';
 import { may, type Duty, type Role } from './access.ts';
-import { allowMore, countThrows, endAllowance, liftSore, reportSore, standingOf, takeBackThrows } from './arm-care.ts';
+import {
+  allowMore,
+  countThrows,
+  endAllowance,
+  leaveOutThrow,
+  liftSore,
+  reportSore,
+  standingOf,
+  takeBackThrows,
+} from './arm-care.ts';
 import { camperById, type Camper } from './campers.ts';
 import { todayAt, type Camp } from './camps.ts';
 import { db, type Executor } from './db/connect.ts';
@@ -24,6 +33,8 @@ export async function recordCare(
   id: string,
   entry: CareEntry,
   by: { readonly id: StaffId; readonly role: Role },
+  /** When it was entered, by the server's clock. */
+  instant = enteredInstant({ id, sentAt: null, now: Date.now() }),
 ): Promise<Standing> {
   const duty = NEEDS[entry.kind];
   if (duty && !may(by.role, duty)) throw new Refusal('not-allowed', `This is not for a ${by.role}. Ask the lead.`, 403);
@@ -34,7 +45,7 @@ export async function recordCare(
       .values({ id, target: `care ${entry.camperId}`, body: entry, enteredBy: by.id })
       .onConflictDoNothing()
       .returning({ id: entries.id });
-    if (made.length > 0) return apply(tx, id, entry, { camp, camper, by });
+    if (made.length > 0) return apply(tx, id, entry, { camp, camper, by, instant });
     const [there] = await tx.select({ target: entries.target, by: entries.enteredBy }).from(entries).where(eq(entries.id, id));
     if (there?.target !== `care ${entry.camperId}` || there.by !== by.id) throw idTaken();
   });
@@ -49,11 +60,28 @@ async function apply(
     camp,
     camper,
     by,
-  }: { readonly camp: Camp; readonly camper: Camper; readonly by: { readonly id: StaffId; readonly role: Role } },
+    instant,
+  }: {
+    readonly camp: Camp;
+    readonly camper: Camper;
+    readonly by: { readonly id: StaffId; readonly role: Role };
+    readonly instant: number;
+  },
 ): Promise<void> {
   switch (entry.kind) {
     case 'throws':
-      await countThrows(camp, camper, { id, day: entry.day, kind: entry.throwKind, count: entry.count, by: by.id }, tx);
+      await countThrows(
+        camp,
+        camper,
+        {
+          ...{ id, day: entry.day, kind: entry.throwKind, count: entry.count, by: by.id },
+          ...(entry.mound ? { at: { mound: entry.mound, delivery: entry.delivery ?? null, instant } } : {}),
+        },
+        tx,
+      );
+      return;
+    case 'leaveOut':
+      await leaveOutThrow(camper, entry.throwsId, tx);
       return;
     case 'takeBackThrows': {
       const isLead = may(by.role, 'lift a sore arm, allow more throws');

@@ -1,11 +1,11 @@
-import { asc, eq, max, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { DeliveryKind, CamperId, StaffId, DeliveryId } from '@stride-chalk/core';
 import { requireMayThrow } from './arm-care.ts';
 import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { requireConsent } from './consents.ts';
-import { db } from './db/connect.ts';
+import { db, type Executor } from './db/connect.ts';
 import { campers, clips, deliveries, refusals, scores, throws } from './db/schema.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
 import { newId } from './new-id.ts';
@@ -42,7 +42,9 @@ export async function addDelivery(input: {
     const [known] = input.id === undefined ? [] : await tx.select().from(deliveries).where(eq(deliveries.id, input.id));
     if (known && known.camperId !== camper.id) throw idTaken();
     if (known) return known;
-    await requireMayThrow(camp, camper, input.thrownOn, tx);
+    // What was tapped at the mound is in the count already.
+    const tapped = await tappedThrow(tx, camper, input.thrownOn);
+    if (!tapped) await requireMayThrow(camp, camper, input.thrownOn, tx);
     const [last] = await tx
       .select({ number: max(deliveries.number) })
       .from(deliveries)
@@ -56,6 +58,10 @@ export async function addDelivery(input: {
       enteredBy: input.staffId,
     };
     const [made] = await tx.insert(deliveries).values(row).returning();
+    if (tapped) {
+      await tx.update(throws).set({ deliveryId: row.id }).where(eq(throws.id, tapped));
+      return made!;
+    }
     await tx.insert(throws).values({
       id: v7(),
       childId: camper.childId,
@@ -68,6 +74,28 @@ export async function addDelivery(input: {
     });
     return made!;
   });
+}
+
+/** The first throw of the day that was tapped at a mound, is to be looked at, and has no delivery yet; null for none. */
+async function tappedThrow(tx: Executor, camper: Pick<Camper, 'childId' | 'campId'>, day: string): Promise<string | null> {
+  const [row] = await tx
+    .select({ id: throws.id })
+    .from(throws)
+    .where(
+      and(
+        eq(throws.childId, camper.childId),
+        eq(throws.campId, camper.campId),
+        eq(throws.day, day),
+        eq(throws.count, 1),
+        isNotNull(throws.mound),
+        isNull(throws.deliveryId),
+        isNull(throws.takenBackAt),
+        isNull(throws.leftOutAt),
+      ),
+    )
+    .orderBy(asc(throws.thrownAt), asc(throws.id))
+    .limit(1);
+  return row?.id ?? null;
 }
 
 /** Takes away a delivery that was not thrown: one without a film, a refusal unread or a level. Its throw stands in the ledger as taken back. */
@@ -89,6 +117,11 @@ export async function removeDelivery(id: DeliveryId, by: StaffId): Promise<void>
         409,
       );
     if (film || level) throw new Refusal('delivery-in-use', 'A film or levels belong to this delivery; it stays.', 409);
+    // What was tapped at a mound was thrown, with or without a film.
+    await tx
+      .update(throws)
+      .set({ deliveryId: null })
+      .where(and(eq(throws.deliveryId, id), isNotNull(throws.mound)));
     await tx
       .update(throws)
       .set({ deliveryId: null, takenBackAt: new Date(), takenBackBy: by, takenBackWhy: 'the delivery was not thrown' })

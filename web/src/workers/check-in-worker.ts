@@ -3,12 +3,12 @@ import { registerRoute } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
 
 /**
- * Keeps the check-in page and what pages are made of (scripts, styles, fonts) on the device, so that the gate works without a network. Of all that the
+ * Keeps the pages of the field (check-in, mound) and what pages are made of (scripts, styles, fonts) on the device, so that gate and mound work without a network. Of all that the
  * server answers nothing else is kept.
  */
 declare const self: ServiceWorkerGlobalScope & { readonly __WB_MANIFEST: Array<PrecacheEntry | string> };
 
-const CHECK_IN = '/check-in';
+const PAGES = ['/check-in', '/mound'];
 const KEPT_PAGE = 'check-in-page';
 /** Where workers from before kept everything. */
 const BEFORE = 'check-in-1';
@@ -21,13 +21,13 @@ const page = new NetworkFirst({
   cacheName: KEPT_PAGE,
   plugins: [
     {
-      cacheKeyWillBeUsed: async () => CHECK_IN,
-      // A redirect leads to the sign-in: that is no check-in page.
+      cacheKeyWillBeUsed: async ({ request }) => new URL(request.url).pathname,
+      // A redirect leads to the sign-in: that is no page of the field.
       cacheWillUpdate: async ({ response }) => (response.ok && !response.redirected ? response : null),
     },
   ],
 });
-registerRoute(({ request, url }) => request.mode === 'navigate' && url.pathname === CHECK_IN, page);
+registerRoute(({ request, url }) => request.mode === 'navigate' && PAGES.includes(url.pathname), page);
 
 self.addEventListener('install', () => void self.skipWaiting());
 self.addEventListener('activate', (event) => {
@@ -35,7 +35,7 @@ self.addEventListener('activate', (event) => {
     await self.clients.claim();
     await caches.delete(BEFORE);
     // The page was loaded before this worker was there.
-    await page.handle({ event, request: new Request(CHECK_IN, { credentials: 'same-origin' }) });
+    for (const path of PAGES) await page.handle({ event, request: new Request(path, { credentials: 'same-origin' }) });
   };
   event.waitUntil(keep().catch(() => undefined));
 });

@@ -1,7 +1,7 @@
 import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
-import { dayInWords, doneSchema, type CareEntry } from '@stride-chalk/core';
+import { doneSchema } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { askServer } from '../../parts/ask-server.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
@@ -12,27 +12,9 @@ import type { CardProps, SendChange } from './card.ts';
 import { CamperForm } from './CamperForm.tsx';
 import { ConsentGate } from './ConsentGate.tsx';
 import { EraseChild } from './EraseChild.tsx';
-import { KIND_NAMES, ThrowLedger } from './ThrowLedger.tsx';
+import { ThrowLedger } from './ThrowLedger.tsx';
 import { useCare } from './use-care.ts';
-
-/** An entry that waits on the device, in words. */
-function wordsOf(e: CareEntry, at: CardProps['at']): string {
-  const written = (day: string): string => dayInWords(day, at, 'dated');
-  switch (e.kind) {
-    case 'throws':
-      return `${e.count} throws, ${KIND_NAMES[e.throwKind]}, ${written(e.day)}`;
-    case 'takeBackThrows':
-      return 'a count is taken back';
-    case 'sore':
-      return `sore ${e.place} since ${written(e.since)}: he does not throw`;
-    case 'liftSore':
-      return 'the sore arm is lifted';
-    case 'allow':
-      return `${e.throws} throws more allowed on ${written(e.day)}`;
-    case 'takeBackAllowance':
-      return 'an allowance is taken back';
-  }
-}
+import { careInWords } from '../../parts/care-words.ts';
 
 /** What is known of one camper: whether he may throw, his ledger, and for the lead his consent, data, export and erasure. */
 export function CamperCard(props: CardProps) {
@@ -50,7 +32,12 @@ export function CamperCard(props: CardProps) {
     <div data-awake={awake} className="grid gap-8">
       {problem && <Alert>{problem}</Alert>}
       <DeviceTrouble news={care.news} />
-      <RefusedEntries refused={care.news.refused} wordsOf={(e) => wordsOf(e, props.at)} onRetry={care.retry} onDrop={care.drop} />
+      <RefusedEntries
+        refused={care.news.refused}
+        wordsOf={(e) => careInWords(e, props.at)}
+        onRetry={care.retry}
+        onDrop={care.drop}
+      />
       {care.waiting.length > 0 && (
         <div role="status" data-testid="care-waiting" className="border-2 border-ink bg-paper px-5 py-3 text-body">
           <b>
@@ -62,7 +49,7 @@ export function CamperCard(props: CardProps) {
           </b>
           <ul className="m-0 ps-6">
             {care.waiting.map((e, i) => (
-              <li key={i}>{wordsOf(e, props.at)}</li>
+              <li key={i}>{careInWords(e, props.at)}</li>
             ))}
           </ul>
           {care.news.signedOut && (

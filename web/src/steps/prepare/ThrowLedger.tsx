@@ -2,17 +2,10 @@ import { Panel } from '../../parts/Panel.tsx';
 import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { dayInWords, THROW_KINDS, type ThrowKind } from '@stride-chalk/core';
+import { KIND_NAMES } from '../../parts/care-words.ts';
 import { DataTable, type Column } from '../../parts/DataTable.tsx';
 import type { CardProps, EnterCare } from './card.ts';
 import { ReasonForm } from './ReasonForm.tsx';
-
-export const KIND_NAMES: Readonly<Record<ThrowKind, string>> = {
-  warmUp: 'warm-up',
-  drill: 'drill',
-  filming: 'filming',
-  bullpen: 'bullpen',
-  game: 'game',
-};
 
 type Throws = CardProps['ledger'][number];
 const columnsOf = (card: CardProps, enter: EnterCare): ReadonlyArray<Column<Throws>> => [

@@ -1,6 +1,14 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, date, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { keptCountsSchema, type ThrowKind, type CampId, type ChildId, type DeliveryId, type StaffId } from '@stride-chalk/core';
+import {
+  keptCountsSchema,
+  type ThrowKind,
+  type CampId,
+  type ChildId,
+  type DeliveryId,
+  type DeliveryKind,
+  type StaffId,
+} from '@stride-chalk/core';
 import { at, document } from './columns.ts';
 import { deliveries } from './film.ts';
 import { checkIns, children } from './roster.ts';
@@ -62,6 +70,12 @@ export const throws = pgTable(
       .references(() => deliveries.id),
     /** Reported at a check-in; a newer report of the day takes its place. */
     checkInId: uuid('check_in_id').references(() => checkIns.id),
+    /** Tapped at a mound: where, from which start, and when, by the clock of the server. */
+    mound: text('mound'),
+    deliveryKind: text('delivery_kind').$type<DeliveryKind>(),
+    thrownAt: at('thrown_at'),
+    /** Thrown, and not to be looked at. */
+    leftOutAt: at('left_out_at'),
     /** Taken back: it counts no longer, and stays to be seen. */
     takenBackAt: at('taken_back_at'),
     takenBackBy: uuid('taken_back_by')

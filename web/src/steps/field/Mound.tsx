@@ -1,0 +1,222 @@
+import { useState } from 'react';
+import { clockOf, dayInWords, type CamperId, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
+import { Action } from '../../parts/Action.tsx';
+import { Alert } from '../../parts/Alert.tsx';
+import { careInWords } from '../../parts/care-words.ts';
+import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
+import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
+import { useAwake } from '../../parts/use-awake.ts';
+import { useWakeLock } from '../../parts/use-wake-lock.ts';
+import { BibPad } from './BibPad.tsx';
+import { moundsOf, nextOn, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
+import { SlateScreen } from './SlateScreen.tsx';
+import type { GateCamp } from './use-gate.ts';
+import { useMound, type Start } from './use-mound.ts';
+
+const STARTS: ReadonlyArray<readonly [Start, string]> = [
+  ['stretch', 'Stretch'],
+  ['windUp', 'Wind-up'],
+  ['quick', 'Quick'],
+];
+const WIDE = '!text-head w-full justify-center !min-h-[56px]';
+
+/** One mound, with one hand: who throws now, his slate, one tap a throw, and who is next. */
+export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: GateCamp; slateId: string; staffId: StaffId }) {
+  const awake = useAwake();
+  useWakeLock();
+  const m = useMound(list, camp, staffId);
+  const { day, lines, news, taps, asOf } = m;
+  const mounds = moundsOf(lines);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const mound = chosen !== null && mounds.includes(chosen) ? chosen : mounds[0]!;
+  const [camperId, setCamperId] = useState<string | null>(null);
+  const [start, setStart] = useState<Start>('stretch');
+  const [screen, setScreen] = useState<'turn' | 'other' | 'slate'>('turn');
+
+  const turns = turnsOn(lines, mound, day, taps, asOf);
+  const picked = lines.find((l) => l.id === camperId);
+  const now: Turn | null = picked ? turnOf(picked, day, taps, asOf) : nextOn(turns);
+  const next = now ? nextOn(turns, now.line.id) : null;
+  /** The last throw of his that was tapped here and stands. */
+  const last = now ? lastTap(taps, now.line.id) : null;
+  const waits = news.waiting + news.refused.length;
+  const tap = (): void => {
+    if (!now) return;
+    setCamperId(now.line.id);
+    m.count(now.line.id, mound, start);
+  };
+
+  return (
+    <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-3">
+      <div>
+        <header className="flex flex-wrap items-center justify-between gap-3 border-b-2 border-ink py-2">
+          <h1 className="m-0 text-head">
+            {mounds.length > 1 ? (
+              <label>
+                <span className="sr-only">Mound</span>
+                <select
+                  value={mound}
+                  onChange={(e) => {
+                    setChosen(e.target.value);
+                    setCamperId(null);
+                  }}
+                  className="field"
+                >
+                  {mounds.map((name) => (
+                    <option key={name}>{name}</option>
+                  ))}
+                </select>
+              </label>
+            ) : (
+              mound
+            )}
+          </h1>
+          <p
+            data-testid="waiting"
+            data-waiting={waits}
+            role="status"
+            className={`m-0 px-2 py-1 text-note font-semibold ${waits > 0 ? 'border-2 border-ink' : 'text-grass'}`}
+          >
+            {news.waiting > 0
+              ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone`
+              : news.refused.length > 0
+                ? `${news.refused.length} not taken`
+                : 'All sent'}
+          </p>
+        </header>
+        {m.oldSince && (
+          <p className="m-0 border-b border-rule py-1 text-small text-soft">
+            No connection: the list is of {m.oldSince}, with what was tapped on this phone since.
+          </p>
+        )}
+        {news.signedOut && (
+          <Alert className="mt-2 flex items-center gap-3">
+            You are signed out. What waits on this phone is sent when you sign in again.
+            <Action href="/sign-in?go=/mound" className="whitespace-nowrap bg-paper">
+              Sign in
+            </Action>
+          </Alert>
+        )}
+        <DeviceTrouble news={news} />
+        <RefusedEntries
+          refused={news.refused}
+          wordsOf={(e) => `Bib ${lines.find((l) => l.id === e.camperId)?.bib ?? '?'}, ${careInWords(e, camp)}`}
+          onRetry={m.retry}
+          onDrop={m.drop}
+        />
+      </div>
+
+      {screen === 'other' && (
+        <BibPad
+          lines={lines}
+          onPick={(l) => {
+            setCamperId(l.id);
+            setScreen('turn');
+          }}
+        />
+      )}
+
+      {screen !== 'other' && (
+        <div className="grid content-between gap-3 pt-3">
+          {now ? <AtTheMound turn={now} /> : <Nobody turns={turns} day={day} camp={camp} />}
+          <div className="grid gap-3">
+            {now && !now.why && (
+              <>
+                <div role="group" aria-label="From which start" className="grid grid-cols-3 gap-2">
+                  {STARTS.map(([id, name]) => (
+                    <button
+                      key={id}
+                      type="button"
+                      aria-pressed={id === start}
+                      onClick={() => setStart(id)}
+                      className={`sign min-h-[48px] border-[1.5px] text-lead ${id === start ? 'border-ink bg-ink text-bone' : 'border-rule bg-paper'}`}
+                    >
+                      {name}
+                    </button>
+                  ))}
+                </div>
+                <Action main className={`!min-h-[104px] ${WIDE}`} onClick={tap}>
+                  Thrown
+                </Action>
+              </>
+            )}
+            {last && (
+              <div className="grid grid-cols-2 gap-2">
+                <Action className="w-full justify-center" onClick={() => m.takeBack(last)}>
+                  Undo the last
+                </Action>
+                <Action className="w-full justify-center" disabled={last.leftOut} onClick={() => m.leaveOut(last)}>
+                  {last.leftOut ? 'Does not count' : 'That one does not count'}
+                </Action>
+              </div>
+            )}
+            {now && !now.why && (
+              <Action className={WIDE} onClick={() => setScreen('slate')}>
+                Slate
+              </Action>
+            )}
+            <div className="grid grid-cols-2 gap-2">
+              <Action className="w-full justify-center" onClick={() => setScreen('other')}>
+                Somebody else
+              </Action>
+              <Action className="w-full justify-center" disabled={!next} onClick={() => next && setCamperId(next.line.id)}>
+                {next ? `Next: ${next.line.bib}` : 'Nobody after him'}
+              </Action>
+            </div>
+          </div>
+        </div>
+      )}
+      {screen === 'slate' && now && (
+        <SlateScreen bib={now.line.bib} slateId={slateId} instant={m.instant} onClose={() => setScreen('turn')} />
+      )}
+    </div>
+  );
+}
+
+/** The last throw that was tapped and not taken back. */
+function lastTap(taps: readonly Tap[], camperId: CamperId): Tap | null {
+  const gone = new Set(taps.filter((t) => t.by === -1).map((t) => t.about));
+  return taps.filter((t) => t.camperId === camperId && t.by === 1 && !gone.has(t.id)).at(-1) ?? null;
+}
+
+function AtTheMound({ turn: { line, thrown, left, why } }: { turn: Turn }) {
+  return (
+    <div>
+      <div className="flex items-center gap-3">
+        <span className="bib-block min-h-[96px] min-w-[124px] !text-board">{line.bib}</span>
+        <p className="m-0 text-lead font-semibold leading-tight">
+          {line.name}
+          <br />
+          <span className="text-note font-normal text-soft">
+            {line.session
+              ? `warm-up ${clockOf(line.session.warmUpFrom)}, on the mound ${clockOf(line.session.from)}`
+              : 'not on the plan'}
+            {line.present === null && ', not at the gate yet'}
+            {line.present === false && ', said not to come'}
+          </span>
+        </p>
+      </div>
+      {why ? (
+        <p className="care-band m-0 mt-3 px-4 py-3 text-lead">
+          <b>{why}</b>{' '}
+          {line.sore ? 'Only the lead lifts it.' : line.consent ? 'Only the lead allows more, on the card.' : 'He is not filmed.'}
+        </p>
+      ) : (
+        <p data-testid="thrown" className="tabular m-0 mt-3 text-head">
+          <b>{thrown}</b> thrown <span className="text-soft">· {left} left today</span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Nobody({ turns, day, camp }: { turns: readonly Turn[]; day: string; camp: GateCamp }) {
+  const barred: readonly GateLine[] = turns.filter((t) => t.why !== null && t.thrown === 0).map((t) => t.line);
+  return (
+    <p className="m-0 text-lead">
+      {turns.length === 0
+        ? `Nothing is planned here for ${dayInWords(day, camp)}. Take whoever is there by his bib.`
+        : `Everybody on this mound has thrown${barred.length > 0 ? `, but for ${barred.map((l) => l.bib).join(', ')}, who may not` : ''}.`}
+    </p>
+  );
+}

@@ -1,0 +1,61 @@
+import { describe, expect, test } from 'vitest';
+import type { GateLine } from '@stride-chalk/core';
+import { moundsOf, nextOn, turnOf, turnsOn, type Tap } from './mound.ts';
+
+const DAY = '2026-07-14';
+const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
+  ({
+    ...{ id: `c${bib}`, bib, name: `Kid ${bib}`, age: 11, heightCentimetres: 150, consent: true, sore: false, present: true },
+    ...{ says: 'the limit is reached', left: 20, allowed: false, born: '2015-01-01', thrown: [], goals: null, drillsDone: null },
+    ...{ mobility: [], throwsReported: null, session: { mound: 'Mound 1', warmUpFrom: 530, from: 540 + bib } },
+    ...more,
+  }) as GateLine;
+const tap = (id: string, camper: string, more: Partial<Tap> = {}): Tap => ({
+  ...{ id, camperId: camper, by: 1, about: id, leftOut: false, takenAt: null },
+  ...more,
+});
+
+test('the mounds are those of the plan, in the order of their names; one where nothing is planned', () => {
+  const on = (mound: string) => line(1, { session: { mound, warmUpFrom: 0, from: 0 } });
+  expect(moundsOf([on('Mound 10'), on('Mound 2'), on('Mound 10'), line(3, { session: null })])).toEqual(['Mound 2', 'Mound 10']);
+  expect(moundsOf([])).toEqual(['Mound']);
+});
+
+describe('a turn', () => {
+  test('counts what the server knows of today, and what this phone has tapped since', () => {
+    const known = line(1, {
+      thrown: [
+        { day: DAY, kind: 'filming', count: 3, saidToday: false },
+        { day: DAY, kind: 'warmUp', count: 15, saidToday: false },
+        { day: '2026-07-13', kind: 'filming', count: 5, saidToday: false },
+      ],
+    });
+    expect(turnOf(known, DAY, [], 1000)).toMatchObject({ thrown: 3, left: 20, why: null });
+    const taps = [tap('a', 'c1'), tap('b', 'c1', { takenAt: 1500 }), tap('c', 'c1', { takenAt: 900 }), tap('d', 'c2')];
+    expect(turnOf(known, DAY, taps, 1000)).toMatchObject({ thrown: 5, left: 18 });
+    expect(turnOf(known, DAY, [...taps, tap('e', 'c1', { by: -1, about: 'a' })], 1000)).toMatchObject({ thrown: 4, left: 19 });
+  });
+
+  test('a sore arm, no consent and the limit stop it, each with its reason; taps on the phone reach the limit too', () => {
+    expect(turnOf(line(1, { sore: true, consent: false }), DAY, [], 0).why).toContain('sore arm');
+    expect(turnOf(line(1, { consent: false }), DAY, [], 0).why).toContain('consented');
+    expect(turnOf(line(1, { left: 1 }), DAY, [], 0).why).toBeNull();
+    expect(turnOf(line(1, { left: 1 }), DAY, [tap('a', 'c1')], 0).why).toBe('Arm care: the limit is reached');
+  });
+});
+
+test('who is next: by the plan, without those who may not, have thrown, or are away; whoever has not been at the gate may come', () => {
+  const lines = [
+    line(5, { present: null }),
+    line(1, { sore: true }),
+    line(2, { present: false }),
+    line(3, { thrown: [{ day: DAY, kind: 'filming', count: 1, saidToday: false }] }),
+    line(4),
+    line(6, { session: { mound: 'Mound 2', warmUpFrom: 0, from: 0 } }),
+  ];
+  const turns = turnsOn(lines, 'Mound 1', DAY, [], 0);
+  expect(turns.map((t) => t.line.bib)).toEqual([1, 2, 3, 4, 5]);
+  expect(nextOn(turns)?.line.bib).toBe(4);
+  expect(nextOn(turns, 'c4')?.line.bib).toBe(5);
+  expect(nextOn(turns, 'c5')).toBeNull();
+});

@@ -1,0 +1,69 @@
+import type { GateLine } from '@stride-chalk/core';
+
+/** A throw that was tapped on this phone, or its taking back: what the list of the server may not know yet. */
+export interface Tap {
+  readonly id: string;
+  readonly camperId: string;
+  /** One thrown, or one taken back. */
+  readonly by: 1 | -1;
+  /** The throw that it is about: its own id, or that of what is taken back. */
+  readonly about: string;
+  readonly leftOut: boolean;
+  /** By the clock of the server as far as the phone knows it; null while it waits to be sent. */
+  readonly takenAt: number | null;
+}
+
+/** One camper's turn on a mound. */
+export interface Turn {
+  readonly line: GateLine;
+  /** How many he has thrown for the cameras today. */
+  readonly thrown: number;
+  /** How many more arm care leaves him. */
+  readonly left: number;
+  /** Why he does not throw here now; null when he may. */
+  readonly why: string | null;
+}
+
+/** The mounds of the day as the plan has them, in the order of their names; one where nothing is planned. */
+export function moundsOf(lines: readonly GateLine[]): string[] {
+  const named = [...new Set(lines.flatMap((l) => (l.session ? [l.session.mound] : [])))];
+  return named.length === 0 ? ['Mound'] : named.sort((a, b) => a.localeCompare(b, 'en', { numeric: true }));
+}
+
+/** What this phone knows beyond a list that was made at a moment: taps that wait, and those that were taken since. */
+const unknownTo = (taps: readonly Tap[], asOf: number): readonly Tap[] =>
+  taps.filter((t) => t.takenAt === null || t.takenAt >= asOf);
+
+/**
+ * How it stands with one camper at the mound.
+ *
+ * @param asOf when the list was made, in milliseconds
+ */
+export function turnOf(line: GateLine, day: string, taps: readonly Tap[], asOf: number): Turn {
+  const more = unknownTo(taps, asOf)
+    .filter((t) => t.camperId === line.id)
+    .reduce((sum, t) => sum + t.by, 0);
+  const known = line.thrown.filter((t) => t.day === day && t.kind === 'filming').reduce((sum, t) => sum + t.count, 0);
+  const left = Math.max(0, line.left - more);
+  const why = line.sore
+    ? 'A sore arm: no throwing.'
+    : !line.consent
+      ? 'Nobody has consented to filming.'
+      : left === 0
+        ? `Arm care: ${line.says}`
+        : null;
+  return { line, thrown: Math.max(0, known + more), left, why };
+}
+
+/** The turns of a mound in the order of the plan. */
+export const turnsOn = (lines: readonly GateLine[], mound: string, day: string, taps: readonly Tap[], asOf: number): Turn[] =>
+  lines
+    .filter((l) => l.session?.mound === mound)
+    .sort((a, b) => a.session!.from - b.session!.from || a.bib - b.bib)
+    .map((l) => turnOf(l, day, taps, asOf));
+
+/** Who is next: the first who may throw, has not thrown, and is not known to be away. After somebody: the first of those behind him. */
+export function nextOn(turns: readonly Turn[], after: string | null = null): Turn | null {
+  const from = after === null ? 0 : turns.findIndex((t) => t.line.id === after) + 1;
+  return turns.slice(from).find((t) => t.why === null && t.thrown === 0 && t.line.present !== false) ?? null;
+}

@@ -1,0 +1,99 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  clockOf,
+  dayInZone,
+  dayWithin,
+  gateListSchema,
+  minuteInZone,
+  type CamperId,
+  type CareEntry,
+  type GateList,
+  type Standing,
+  type StaffId,
+} from '@stride-chalk/core';
+import { CARE, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
+import { askAgain, useLive } from '../../parts/use-live.ts';
+import { linesOn } from './gate.ts';
+import type { Tap } from './mound.ts';
+import type { GateCamp } from './use-gate.ts';
+
+/** From which start a throw was thrown. */
+export type Start = NonNullable<Extract<CareEntry, { kind: 'throws' }>['delivery']>;
+
+/** How often a phone looks whether the day of the camp has turned, in milliseconds. */
+const TURN_EVERY = 20_000;
+
+/** What is known at a mound: the list of the day, and what was tapped on this phone. A tap is kept on the phone before it is sent. */
+export function useMound(first: GateList, camp: GateCamp, staffId: StaffId) {
+  const [news, setNews] = useState<OutboxNews<CareEntry>>(NOTHING_KNOWN);
+  const [taps, setTaps] = useState<readonly Tap[]>([]);
+  const box = useRef<Outbox<CareEntry, Standing> | null>(null);
+  const [day, setDay] = useState(first.day);
+  /** How far the server's clock is ahead of this phone's, in milliseconds, as last seen. */
+  const ahead = useRef(0);
+  const instant = useCallback((): number => Date.now() + ahead.current, []);
+  const path = `/api/gate?day=${day}`;
+  const { data: asked, error, dataUpdatedAt } = useLive({ schema: gateListSchema, path, first, about: 'gate' });
+  const newest = useRef(first);
+  if (asked.asOf > newest.current.asOf) newest.current = asked;
+  const list = newest.current;
+
+  useEffect(() => {
+    const made = new Outbox<CareEntry, Standing>(CARE, staffId, (now) => {
+      const waits = box.current?.pending() ?? [];
+      setNews(now);
+      // What waited from before this page is known by its entry; what is gone from the shelf has been taken, or is named as refused.
+      setTaps((known) => [
+        ...known.map((t) => (t.takenAt === null && !waits.some((w) => w.id === t.id) ? { ...t, takenAt: instant() } : t)),
+        ...waits.filter((w) => !known.some((t) => t.id === w.id)).flatMap((w) => tapOf(w.id, w.entry) ?? []),
+      ]);
+    });
+    box.current = made;
+    return () => made.stop();
+  }, [staffId, instant]);
+
+  const allSent = news.open && news.waiting === 0;
+  useEffect(() => {
+    if (allSent) askAgain(path);
+  }, [allSent, path]);
+  useEffect(() => {
+    if (asked !== first) ahead.current = Date.parse(asked.asOf) - dataUpdatedAt;
+    const turn = (): void => setDay(dayWithin(camp, dayInZone(instant(), camp.timeZone)));
+    turn();
+    const timer = setInterval(turn, TURN_EVERY);
+    return () => clearInterval(timer);
+  }, [asked, first, dataUpdatedAt, camp, instant]);
+
+  const lines = useMemo(() => linesOn(list, day, { armCare: camp.armCare, timeZone: camp.timeZone }), [list, day, camp]);
+  const add = (entry: CareEntry): string => {
+    const id = box.current!.add(entry);
+    return id;
+  };
+  return {
+    ...{ day, lines, news, taps, instant },
+    asOf: Date.parse(list.asOf),
+    /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
+    oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
+    /** One throw, for whoever films it elsewhere. */
+    count: (camperId: CamperId, mound: string, delivery: Start) =>
+      add({ kind: 'throws', camperId, day, throwKind: 'filming', count: 1, mound, delivery }),
+    takeBack: (tap: Tap) => add({ kind: 'takeBackThrows', camperId: tap.camperId as CamperId, throwsId: tap.id, reason: null }),
+    leaveOut: (tap: Tap) => {
+      add({ kind: 'leaveOut', camperId: tap.camperId as CamperId, throwsId: tap.id });
+      setTaps((known) => known.map((t) => (t.id === tap.id ? { ...t, leftOut: true } : t)));
+    },
+    retry: (id: string) => box.current?.retry(id),
+    drop: (id: string) => {
+      box.current?.drop(id);
+      setTaps((known) => known.filter((t) => t.id !== id));
+    },
+  };
+}
+
+/** What an entry that waits means for the count at a mound; null for what means nothing there. */
+function tapOf(id: string, entry: CareEntry): Tap | null {
+  const of = { id, camperId: entry.camperId, leftOut: false, takenAt: null };
+  if (entry.kind === 'throws' && entry.mound !== undefined) return { ...of, by: 1, about: id };
+  if (entry.kind === 'takeBackThrows') return { ...of, by: -1, about: entry.throwsId };
+  return null;
+}
