@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { clockOf, dayInWords, type CamperId, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
+import { clockOf, dayInWords, minuteInZone, type CamperId, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
 import { Action } from '../../parts/Action.tsx';
 import { Alert } from '../../parts/Alert.tsx';
 import { careInWords } from '../../parts/care-words.ts';
@@ -8,7 +8,7 @@ import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useWakeLock } from '../../parts/use-wake-lock.ts';
 import { BibPad } from './BibPad.tsx';
-import { moundsOf, nextOn, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
+import { beforeTurn, comingOn, moundsOf, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';
 import { useMound, type Start } from './use-mound.ts';
@@ -35,8 +35,11 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
 
   const turns = turnsOn(lines, mound, day, taps, asOf);
   const picked = lines.find((l) => l.id === camperId);
-  const now: Turn | null = picked ? turnOf(picked, day, taps, asOf) : nextOn(turns);
-  const next = now ? nextOn(turns, now.line.id) : null;
+  const now: Turn | null = picked ? turnOf(picked, day, taps, asOf) : (comingOn(turns)[0] ?? null);
+  const coming = now ? comingOn(turns, now.line.id) : [];
+  const next = coming[0] ?? null;
+  // The page as the server sent it does not know what the clock will be when it is read.
+  const minute = awake ? minuteInZone(m.instant(), camp.timeZone) : null;
   /** The last throw of his that was tapped here and stands. */
   const last = now ? lastTap(taps, now.line.id) : null;
   const waits = news.waiting + news.refused.length;
@@ -119,6 +122,20 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
       {screen !== 'other' && (
         <div className="grid content-between gap-3 pt-3">
           {now ? <AtTheMound turn={now} /> : <Nobody turns={turns} day={day} camp={camp} />}
+          {coming.length > 0 && (
+            <ol aria-label="Then" className="m-0 list-none p-0">
+              {coming.slice(0, 3).map(({ line }) => (
+                <li key={line.id} className="grid grid-cols-[64px_1fr] items-center gap-3 border-b border-rule py-1">
+                  <b className="tabular sign text-head">{line.bib}</b>
+                  <span className="leading-tight">
+                    {line.name}
+                    <br />
+                    <span className="text-small text-soft">{beforeTurn(line, minute)}</span>
+                  </span>
+                </li>
+              ))}
+            </ol>
+          )}
           <div className="grid gap-3">
             {now && !now.why && (
               <>
@@ -135,7 +152,7 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
                     </button>
                   ))}
                 </div>
-                <Action main className={`!min-h-[104px] ${WIDE}`} onClick={tap}>
+                <Action main className={`!min-h-[112px] ${WIDE} !text-board`} onClick={tap}>
                   Thrown
                 </Action>
               </>
@@ -183,7 +200,7 @@ function AtTheMound({ turn: { line, thrown, left, why } }: { turn: Turn }) {
   return (
     <div>
       <div className="flex items-center gap-3">
-        <span className="bib-block min-h-[96px] min-w-[124px] !text-board">{line.bib}</span>
+        <span className="bib-block min-h-[112px] min-w-[140px] !text-[72px]">{line.bib}</span>
         <p className="m-0 text-lead font-semibold leading-tight">
           {line.name}
           <br />
@@ -202,8 +219,8 @@ function AtTheMound({ turn: { line, thrown, left, why } }: { turn: Turn }) {
           {line.sore ? 'Only the lead lifts it.' : line.consent ? 'Only the lead allows more, on the card.' : 'He is not filmed.'}
         </p>
       ) : (
-        <p data-testid="thrown" className="tabular m-0 mt-3 text-head">
-          <b>{thrown}</b> thrown <span className="text-soft">· {left} left today</span>
+        <p data-testid="thrown" className="tabular m-0 mt-2 text-head">
+          <b className="sign text-[64px] leading-none">{thrown}</b> thrown <span className="text-soft">· {left} left today</span>
         </p>
       )}
     </div>

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { GateLine } from '@stride-chalk/core';
-import { moundsOf, nextOn, turnOf, turnsOn, type Tap } from './mound.ts';
+import { beforeTurn, comingOn, moundsOf, turnOf, turnsOn, type Tap } from './mound.ts';
 
 const DAY = '2026-07-14';
 const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
@@ -55,7 +55,19 @@ test('who is next: by the plan, without those who may not, have thrown, or are a
   ];
   const turns = turnsOn(lines, 'Mound 1', DAY, [], 0);
   expect(turns.map((t) => t.line.bib)).toEqual([1, 2, 3, 4, 5]);
-  expect(nextOn(turns)?.line.bib).toBe(4);
-  expect(nextOn(turns, 'c4')?.line.bib).toBe(5);
-  expect(nextOn(turns, 'c5')).toBeNull();
+  const coming = (after?: string) => comingOn(turns, after).map((t) => t.line.bib);
+  expect(coming()).toEqual([4, 5]);
+  expect(coming('c4')).toEqual([5]);
+  expect(coming('c5')).toEqual([]);
+});
+
+test('what he does before his turn, by the plan and the clock of the camp', () => {
+  const at = (minute: number | null) =>
+    beforeTurn(line(1, { session: { mound: 'Mound 1', warmUpFrom: 540, from: 552 } }), minute);
+  expect(at(null)).toBe('warms up from 9:00');
+  expect(at(539)).toBe('warms up from 9:00');
+  expect(at(540)).toBe('warms up since 9:00');
+  expect(at(551)).toBe('warms up since 9:00');
+  expect(at(552)).toBe('was to begin at 9:12');
+  expect(beforeTurn(line(1, { session: null }), 600)).toBe('');
 });

@@ -1,4 +1,4 @@
-import type { GateLine } from '@stride-chalk/core';
+import { clockOf, type GateLine } from '@stride-chalk/core';
 
 /** A throw that was tapped on this phone, or its taking back: what the list of the server may not know yet. */
 export interface Tap {
@@ -62,8 +62,19 @@ export const turnsOn = (lines: readonly GateLine[], mound: string, day: string, 
     .sort((a, b) => a.session!.from - b.session!.from || a.bib - b.bib)
     .map((l) => turnOf(l, day, taps, asOf));
 
-/** Who is next: the first who may throw, has not thrown, and is not known to be away. After somebody: the first of those behind him. */
-export function nextOn(turns: readonly Turn[], after: string | null = null): Turn | null {
+/** Who still comes: those who may throw, have not thrown, and are not known to be away. After somebody: those behind him. */
+export function comingOn(turns: readonly Turn[], after: string | null = null): Turn[] {
   const from = after === null ? 0 : turns.findIndex((t) => t.line.id === after) + 1;
-  return turns.slice(from).find((t) => t.why === null && t.thrown === 0 && t.line.present !== false) ?? null;
+  return turns.slice(from).filter((t) => t.why === null && t.thrown === 0 && t.line.present !== false);
+}
+
+/**
+ * What somebody does who still comes, by the plan.
+ *
+ * @param minute on the clock of the camp, since midnight; null where it is not known
+ */
+export function beforeTurn({ session }: Pick<GateLine, 'session'>, minute: number | null): string {
+  if (!session) return '';
+  if (minute === null || minute < session.warmUpFrom) return `warms up from ${clockOf(session.warmUpFrom)}`;
+  return minute < session.from ? `warms up since ${clockOf(session.warmUpFrom)}` : `was to begin at ${clockOf(session.from)}`;
 }
