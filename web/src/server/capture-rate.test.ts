@@ -104,7 +104,7 @@ describe('how much slower a film plays than it was filmed', () => {
     const second = anId();
     await db()
       .insert(camps)
-      .values({ ...camp!, id: second, name: 'Second camp' });
+      .values({ ...camp!, id: second, slateId: 'SECOND01', name: 'Second camp' });
     expect(await answerFor(second, 'phone, 1080p')).toBeNull();
   });
 
