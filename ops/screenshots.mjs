@@ -57,6 +57,9 @@ await page.screenshot({ path: 'docs/screenshots/sort-phone.png' });
 await page.goto(`${url}/check-in`, { waitUntil: 'load' });
 await awake();
 await page.screenshot({ path: 'docs/screenshots/check-in-phone.png' });
+await page.goto(`${url}/mound`, { waitUntil: 'load' });
+await awake();
+await page.screenshot({ path: 'docs/screenshots/mound-phone.png' });
 
 await page.setViewportSize({ width: 1280, height: 800 });
 await signIn('Marit');
