@@ -1,28 +1,12 @@
-import jsQR from 'jsqr';
 import type { Page } from '@playwright/test';
 import { readSlate } from '@stride-chalk/core';
 import { atWorkAs, expect, rows, test } from './support/at-work.ts';
+import { readCode } from './support/read-code.ts';
 
 const url = (): string => process.env.E2E_URL!;
 
-/** What a reader that is not ours reads off a card, at the size of a small picture. */
-async function readCard(page: Page, words: string): Promise<string> {
-  const size = 240;
-  const bytes = await page
-    .getByRole('img', { name: `Code of ${words}`, exact: true })
-    .first()
-    .evaluate(async (svg, side) => {
-      const picture = new Image();
-      picture.src = `data:image/svg+xml,${encodeURIComponent(svg.outerHTML.replace('<svg', `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}"`))}`;
-      await picture.decode();
-      const canvas = document.createElement('canvas');
-      canvas.width = canvas.height = side;
-      const pen = canvas.getContext('2d')!;
-      pen.drawImage(picture, 0, 0, side, side);
-      return [...pen.getImageData(0, 0, side, side).data];
-    }, size);
-  return jsQR(Uint8ClampedArray.from(bytes), size, size)!.data;
-}
+const readCard = (page: Page, words: string): Promise<string> =>
+  readCode(page.getByRole('img', { name: `Code of ${words}`, exact: true }).first());
 /** How many pages a printer would need. */
 const pagesOf = async (page: Page, format: 'Letter' | 'A4'): Promise<number> =>
   ((await page.pdf({ format, preferCSSPageSize: false })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length;

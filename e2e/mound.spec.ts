@@ -1,8 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import jsQR from 'jsqr';
 import type { Page } from '@playwright/test';
 import { readSlate } from '@stride-chalk/core';
 import { atWorkAs, expect, pageAwake, rows, test } from './support/at-work.ts';
+import { readCode } from './support/read-code.ts';
 
 const url = (): string => process.env.E2E_URL!;
 const BIB = 33;
@@ -89,20 +89,7 @@ test('the slate is as large as the screen, is read by a foreign reader, and tell
   await expect(slate).toBeVisible();
   const box = (await slate.boundingBox())!;
   expect([box.width, box.height]).toEqual([390, 844]);
-  const read = async () => {
-    const size = 240;
-    const bytes = await slate.getByRole('img').evaluate(async (svg, side) => {
-      const picture = new Image();
-      picture.src = `data:image/svg+xml,${encodeURIComponent(svg.outerHTML.replace('<svg', `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}"`))}`;
-      await picture.decode();
-      const canvas = document.createElement('canvas');
-      canvas.width = canvas.height = side;
-      const pen = canvas.getContext('2d')!;
-      pen.drawImage(picture, 0, 0, side, side);
-      return [...pen.getImageData(0, 0, side, side).data];
-    }, size);
-    return readSlate(jsQR(Uint8ClampedArray.from(bytes), size, size)!.data).slate!;
-  };
+  const read = async () => readSlate(await readCode(slate.getByRole('img'))).slate!;
   const [camp] = await rows<{ slate: string }>(
     `select slate_id as slate from camps where id = (select camp_id from campers_here h limit 1)`,
   );

@@ -21,9 +21,6 @@ export interface LanState {
   readonly authority: Authority;
 }
 export interface Lan {
-  readonly state: () => LanState;
-  /** The servers, so that they end with everything else. */
-  readonly servers: () => readonly Server[];
   readonly stop: () => Promise<void>;
 }
 
@@ -63,7 +60,6 @@ export async function serveLan(options: {
   const names = [name, 'localhost'];
   const authority = await ensureAuthority(folder, names);
   const open = new Map<string, { readonly secure: SecureServer; readonly plain: Server }>();
-  let state: LanState = { urls: [], trustUrls: [], authority };
   let told = '';
 
   const listen = (server: Server | SecureServer, at: number, address: string): Promise<void> =>
@@ -112,13 +108,13 @@ export async function serveLan(options: {
       }
     }
     const hosts = [...((await isKnown(name, addresses)) ? [name] : []), ...addresses];
-    state = {
-      urls: hosts.map((h) => `https://${h}:${port}`),
-      trustUrls: hosts.map((h) => `http://${h}:${trustPort}`),
-      authority,
-    };
     const now = hosts.join(' ') || 'none';
-    if (now !== told) options.onState(state);
+    if (now !== told)
+      options.onState({
+        urls: hosts.map((h) => `https://${h}:${port}`),
+        trustUrls: hosts.map((h) => `http://${h}:${trustPort}`),
+        authority,
+      });
     told = now;
   };
 
@@ -131,8 +127,6 @@ export async function serveLan(options: {
       .catch((error: Error) => log.error({ err: error }, 'the network could not be looked at'));
   }, LOOK_EVERY);
   return {
-    state: () => state,
-    servers: () => [...open.values()].flatMap(({ secure, plain }) => [secure, plain]),
     stop: async () => {
       stopped = true;
       clearInterval(timer);

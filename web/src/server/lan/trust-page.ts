@@ -1,6 +1,5 @@
-import { createHash } from 'node:crypto';
+import { createHash, X509Certificate } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { X509Certificate } from 'node:crypto';
 
 /** One row of a drawn phone: its words, and what the finger does there. */
 interface Row {

@@ -1,12 +1,12 @@
 import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
-import { Alert } from '../../parts/Alert.tsx';
 import { tall } from '../../parts/tall.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
+import { SignedOut, Waits } from './FieldNews.tsx';
 import { CheckedIn, type Done } from './CheckedIn.tsx';
 import { CheckInMore, WIDE } from './CheckInMore.tsx';
 import { inHandInWords, mustAskThrows, standingAfter, type CheckInEntry } from './gate.ts';
@@ -79,18 +79,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
               {lines.length - open.length} of {lines.length}
             </span>
           </h1>
-          <p
-            data-testid="waiting"
-            data-waiting={news.waiting + news.refused.length}
-            role="status"
-            className={`m-0 px-2 py-1 text-note font-semibold ${news.waiting + news.refused.length > 0 ? 'border-2 border-ink' : 'text-grass'}`}
-          >
-            {news.waiting > 0
-              ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone`
-              : news.refused.length > 0
-                ? `${news.refused.length} not taken`
-                : 'All sent'}
-          </p>
+          <Waits news={news} />
         </header>
         {oldSince && (
           <p className="m-0 border-b border-rule py-1 text-small text-soft">
@@ -100,14 +89,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
         {day !== today && (
           <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {dayInWords(day, camp)}.</p>
         )}
-        {news.signedOut && (
-          <Alert className="mt-2 flex items-center gap-3">
-            You are signed out. What waits on this phone is sent when you sign in again.
-            <Action href="/sign-in?go=/check-in" className="whitespace-nowrap bg-paper">
-              Sign in
-            </Action>
-          </Alert>
-        )}
+        {news.signedOut && <SignedOut go="/check-in" />}
         <DeviceTrouble news={news} />
         <RefusedEntries
           refused={news.refused}

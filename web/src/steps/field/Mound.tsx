@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { clockOf, dayInWords, minuteInZone, type CamperId, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
 import { Action } from '../../parts/Action.tsx';
-import { Alert } from '../../parts/Alert.tsx';
 import { careInWords } from '../../parts/care-words.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useWakeLock } from '../../parts/use-wake-lock.ts';
 import { BibPad } from './BibPad.tsx';
+import { SignedOut, Waits } from './FieldNews.tsx';
 import { beforeTurn, comingOn, moundsOf, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';
@@ -42,7 +42,6 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
   const minute = awake ? minuteInZone(m.instant(), camp.timeZone) : null;
   /** The last throw of his that was tapped here and stands. */
   const last = now ? lastTap(taps, now.line.id) : null;
-  const waits = news.waiting + news.refused.length;
   const tap = (): void => {
     if (!now) return;
     setCamperId(now.line.id);
@@ -74,31 +73,18 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
               mound
             )}
           </h1>
-          <p
-            data-testid="waiting"
-            data-waiting={waits}
-            role="status"
-            className={`m-0 px-2 py-1 text-note font-semibold ${waits > 0 ? 'border-2 border-ink' : 'text-grass'}`}
-          >
-            {news.waiting > 0
-              ? `${news.waiting} ${news.waiting === 1 ? 'waits' : 'wait'} on this phone`
-              : news.refused.length > 0
-                ? `${news.refused.length} not taken`
-                : 'All sent'}
-          </p>
+          <Waits news={news} />
         </header>
         {m.oldSince && (
           <p className="m-0 border-b border-rule py-1 text-small text-soft">
             No connection: the list is of {m.oldSince}, with what was tapped on this phone since.
           </p>
         )}
-        {news.signedOut && (
-          <Alert className="mt-2 flex items-center gap-3">
-            You are signed out. What waits on this phone is sent when you sign in again.
-            <Action href="/sign-in?go=/mound" className="whitespace-nowrap bg-paper">
-              Sign in
-            </Action>
-          </Alert>
+        {news.signedOut && <SignedOut go="/mound" />}
+        {day !== m.today && (
+          <p className="care-band m-0 mt-2 px-3 py-2">
+            Today is no day of this camp. The plan is that of {dayInWords(day, camp)}; nothing is counted.
+          </p>
         )}
         <DeviceTrouble news={news} />
         <RefusedEntries
@@ -137,7 +123,7 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
             </ol>
           )}
           <div className="grid gap-3">
-            {now && !now.why && (
+            {now && !now.why && day === m.today && (
               <>
                 <div role="group" aria-label="From which start" className="grid grid-cols-3 gap-2">
                   {STARTS.map(([id, name]) => (

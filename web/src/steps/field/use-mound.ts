@@ -28,7 +28,8 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId) {
   const [news, setNews] = useState<OutboxNews<CareEntry>>(NOTHING_KNOWN);
   const [taps, setTaps] = useState<readonly Tap[]>([]);
   const box = useRef<Outbox<CareEntry, Standing> | null>(null);
-  const [day, setDay] = useState(first.day);
+  const [today, setToday] = useState<string | null>(null);
+  const day = today === null ? first.day : dayWithin(camp, today);
   /** How far the server's clock is ahead of this phone's, in milliseconds, as last seen. */
   const ahead = useRef(0);
   const instant = useCallback((): number => Date.now() + ahead.current, []);
@@ -58,19 +59,16 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId) {
   }, [allSent, path]);
   useEffect(() => {
     if (asked !== first) ahead.current = Date.parse(asked.asOf) - dataUpdatedAt;
-    const turn = (): void => setDay(dayWithin(camp, dayInZone(instant(), camp.timeZone)));
+    const turn = (): void => setToday(dayInZone(instant(), camp.timeZone));
     turn();
     const timer = setInterval(turn, TURN_EVERY);
     return () => clearInterval(timer);
   }, [asked, first, dataUpdatedAt, camp, instant]);
 
   const lines = useMemo(() => linesOn(list, day, { armCare: camp.armCare, timeZone: camp.timeZone }), [list, day, camp]);
-  const add = (entry: CareEntry): string => {
-    const id = box.current!.add(entry);
-    return id;
-  };
+  const add = (entry: CareEntry): string => box.current!.add(entry);
   return {
-    ...{ day, lines, news, taps, instant },
+    ...{ day, today: today ?? day, lines, news, taps, instant },
     asOf: Date.parse(list.asOf),
     /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
     oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,

@@ -1,0 +1,18 @@
+import type { Locator } from '@playwright/test';
+import jsQR from 'jsqr';
+
+/** What a reader that is not ours reads off a drawn code, at the size of a small picture. */
+export async function readCode(drawing: Locator): Promise<string> {
+  const size = 240;
+  const bytes = await drawing.evaluate(async (svg, side) => {
+    const picture = new Image();
+    picture.src = `data:image/svg+xml,${encodeURIComponent(svg.outerHTML.replace('<svg', `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}"`))}`;
+    await picture.decode();
+    const canvas = document.createElement('canvas');
+    canvas.width = canvas.height = side;
+    const pen = canvas.getContext('2d')!;
+    pen.drawImage(picture, 0, 0, side, side);
+    return [...pen.getImageData(0, 0, side, side).data];
+  }, size);
+  return jsQR(Uint8ClampedArray.from(bytes), size, size)!.data;
+}
