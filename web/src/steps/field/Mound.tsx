@@ -8,7 +8,7 @@ import { useAwake } from '../../parts/use-awake.ts';
 import { useWakeLock } from '../../parts/use-wake-lock.ts';
 import { BibPad } from './BibPad.tsx';
 import { SignedOut, Waits } from './FieldNews.tsx';
-import { beforeTurn, comingOn, moundsOf, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
+import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';
 import { useMound, type Start } from './use-mound.ts';
@@ -123,7 +123,7 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
             </ol>
           )}
           <div className="grid gap-3">
-            {now && !now.why && day === m.today && (
+            {now && mayCount(now, day, m.today) && (
               <>
                 <div role="group" aria-label="From which start" className="grid grid-cols-3 gap-2">
                   {STARTS.map(([id, name]) => (

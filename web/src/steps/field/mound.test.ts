@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { GateLine } from '@stride-chalk/core';
-import { beforeTurn, comingOn, moundsOf, turnOf, turnsOn, type Tap } from './mound.ts';
+import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, type Tap } from './mound.ts';
 
 const DAY = '2026-07-14';
 const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
@@ -70,4 +70,10 @@ test('what he does before his turn, by the plan and the clock of the camp', () =
   expect(at(551)).toBe('warms up since 9:00');
   expect(at(552)).toBe('was to begin at 9:12');
   expect(beforeTurn(line(1, { session: null }), 600)).toBe('');
+});
+
+test('nothing is counted of who may not throw, and on a day that is not today', () => {
+  expect(mayCount({ why: null }, DAY, DAY)).toBe(true);
+  expect(mayCount({ why: 'A sore arm' }, DAY, DAY)).toBe(false);
+  expect(mayCount({ why: null }, DAY, '2026-07-20')).toBe(false);
 });

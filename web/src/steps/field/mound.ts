@@ -78,3 +78,6 @@ export function beforeTurn({ session }: Pick<GateLine, 'session'>, minute: numbe
   if (minute === null || minute < session.warmUpFrom) return `warms up from ${clockOf(session.warmUpFrom)}`;
   return minute < session.from ? `warms up since ${clockOf(session.warmUpFrom)}` : `was to begin at ${clockOf(session.from)}`;
 }
+
+/** Whether his throws are counted here now: he may throw, and the day that the page shows is today. Outside the camp it shows a day of the camp. */
+export const mayCount = (turn: Pick<Turn, 'why'>, day: string, today: string): boolean => turn.why === null && day === today;
