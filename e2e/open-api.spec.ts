@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -55,7 +56,7 @@ async function reader(page: Page) {
     async ask(
       name: string,
       path: string,
-      sent: { data?: unknown; form?: Record<string, string>; film?: Buffer } = {},
+      sent: { data?: unknown; form?: Record<string, string>; film?: Buffer; tus?: Record<string, string>; part?: Buffer } = {},
     ): Promise<APIResponse> {
       const [method, pattern] = name.split(' ') as [string, string];
       const operation = served.paths[pattern]?.[method.toLowerCase()];
@@ -64,11 +65,14 @@ async function reader(page: Page) {
       const body = sent.data ?? sent.form;
       const kind = sent.form ? 'application/x-www-form-urlencoded' : 'application/json';
       if (body !== undefined) fits(`${at}${pointer('requestBody', 'content', kind, 'schema')}`, body, `what ${name} is sent`);
-      expect(Boolean(operation!.requestBody), `${name} takes a body`).toBe(body !== undefined || sent.film !== undefined);
+      expect(Boolean(operation!.requestBody), `${name} takes a body`).toBe(
+        body !== undefined || sent.film !== undefined || sent.part !== undefined,
+      );
       const answer = await page.request.fetch(url() + path, {
         method,
         maxRedirects: 0,
         ...(sent.film ? { data: sent.film, headers: { 'content-type': 'video/mp4', origin: url() } } : {}),
+        ...(sent.tus ? { data: sent.part, headers: { 'tus-resumable': '1.0.0', origin: url(), ...sent.tus } } : {}),
         ...(sent.form ? { form: sent.form, headers: { origin: url() } } : {}),
         ...(sent.data === undefined ? {} : { data: sent.data }),
       });
@@ -169,6 +173,22 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/check-ins/{id}', `/api/check-ins/${v7()}`, { data: checkIn });
     const thrown = { kind: 'throws', camperId: camper, day, throwKind: 'drill', count: 4 };
     await ask('PUT /api/care/{id}', `/api/care/${v7()}`, { data: thrown });
+    const [device, tap, filmed] = [v7(), v7(), v7()];
+    await ask('PUT /api/mounds/{device}', `/api/mounds/${v7()}`, { data: { mound: 'A', view: null } });
+    await ask('PUT /api/mounds/{device}', `/api/mounds/${device}`, { data: { mound: 'A', view: 'rear' } });
+    const tapped = { ...thrown, throwKind: 'filming', count: 1, mound: 'A', device, view: 'rear' };
+    await ask('PUT /api/care/{id}', `/api/care/${tap}`, { data: tapped });
+    const bytes = shortFilm();
+    const about = `id ${Buffer.from(filmed).toString('base64')},camper ${Buffer.from(camper).toString('base64')}`;
+    await ask('POST /api/uploads', '/api/uploads', { tus: { 'upload-length': String(bytes.length), 'upload-metadata': about } });
+    const type = { 'content-type': 'application/offset+octet-stream' };
+    const to = `/api/uploads/${filmed}`;
+    await ask('PATCH /api/uploads/{id}', to, { part: bytes.subarray(0, 900), tus: { ...type, 'upload-offset': '0' } });
+    await ask('GET /api/uploads/{id}', to);
+    await ask('PATCH /api/uploads/{id}', to, { part: bytes.subarray(900), tus: { ...type, 'upload-offset': '900' } });
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const it = { camperId: camper, throwsId: tap, view: 'rear', fileName: 'a.mp4', sha256, bytes: bytes.length };
+    await ask('PUT /api/films/{id}', `/api/films/${filmed}`, { data: it });
 
     const plan = `/api/day-plan/${day}`;
     const first = (await (await ask('GET /api/day-plan/{day}', plan)).json()) as { settings: unknown; revision: number };

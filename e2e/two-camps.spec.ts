@@ -1,6 +1,6 @@
 import { request, type APIRequestContext, type APIResponse } from '@playwright/test';
 import { v7 } from 'uuid';
-import { defaultSheet, readAnswer } from '@stride-chalk/core';
+import { CAMP_HEADER, defaultSheet, readAnswer } from '@stride-chalk/core';
 import { ROUTES } from '../web/src/server/access.ts';
 import { atWorkAs, expect, rows, test } from './support/at-work.ts';
 
@@ -14,6 +14,8 @@ interface Case {
   readonly data?: unknown;
   /** The bytes of a film. */
   readonly film?: boolean;
+  /** By the protocol of films that come in parts. */
+  readonly tus?: Record<string, string>;
   readonly form?: Record<string, string>;
 }
 interface OfCamp {
@@ -21,6 +23,7 @@ interface OfCamp {
   readonly camper: string;
   readonly delivery: string;
   readonly clip: string;
+  readonly upload: string;
   readonly removed: string;
   readonly evaluation: string;
   readonly draft: string;
@@ -37,6 +40,8 @@ interface OfCamp {
   readonly day: string;
 }
 
+const inBase64 = (text: string): string => Buffer.from(text).toString('base64');
+
 /**
  * For every route that names something by an id, in its address or its body: the request about what belongs to the other camp. A route that is new
  * and takes an id fails here until it has one.
@@ -50,6 +55,26 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
   ],
   'DELETE /api/deliveries/[id]': (x) => [{ path: `/api/deliveries/${x.delivery}` }],
   'POST /api/clips': (x) => [{ path: `/api/clips?deliveryId=${x.delivery}&view=rear&fileName=a.mp4`, film: true }],
+  'POST /api/uploads': (x) => [
+    {
+      path: '/api/uploads',
+      tus: { 'upload-length': '9', 'upload-metadata': `id ${inBase64(v7())},camper ${inBase64(x.camper)}` },
+    },
+  ],
+  'GET /api/uploads/[id]': (x) => [{ path: `/api/uploads/${x.upload}` }],
+  'PATCH /api/uploads/[id]': (x) => [
+    {
+      path: `/api/uploads/${x.upload}`,
+      film: true,
+      tus: { 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' },
+    },
+  ],
+  'PUT /api/films/[id]': (x) => [
+    {
+      path: `/api/films/${x.upload}`,
+      data: { ...{ camperId: x.camper, throwsId: v7(), view: 'rear', fileName: 'a.mp4' }, sha256: 'a'.repeat(64), bytes: 9 },
+    },
+  ],
   'GET /api/clips/[id]': (x) => [{ path: `/api/clips/${x.clip}` }],
   'PATCH /api/clips/[id]': (x) => [{ path: `/api/clips/${x.clip}`, data: { captureScale: 2, confirmed: true } }],
   'DELETE /api/clips/[id]': (x) => [{ path: `/api/clips/${x.clip}` }],
@@ -185,6 +210,7 @@ const OWN_CAMP_ONLY = [
   'PUT /api/footage',
   'POST /api/staff',
   'PUT /api/mail',
+  'PUT /api/mounds/[device]',
   'POST /api/mail/test',
 ];
 
@@ -227,7 +253,7 @@ async function otherLead(page: Parameters<typeof atWorkAs>[0]): Promise<APIReque
 }
 
 /** One thing of each kind that belongs to the demo's week. */
-async function somethingOfEach(): Promise<OfCamp> {
+async function somethingOfEach(page: Parameters<typeof atWorkAs>[0]): Promise<OfCamp> {
   const [x] = await rows<Record<string, string>>(`
     with camp as (select h.camp_id as id from campers_here h limit 1)
     select (select id from camp) as camp, c.id as camper, d.id as delivery, k.id as clip, e.id as evaluation, e.document->'said' as document,
@@ -262,12 +288,20 @@ async function somethingOfEach(): Promise<OfCamp> {
     `insert into agreed_levels (id, delivery_id, checkpoint, sheet_id, level, reason, decided, entered_by) select $1, $2, 'A1', sheet_id, '2', 'for the test', false, $3 from camps where id = $4`,
     [proposal, x!.delivery, x!.staff, x!.camp],
   );
+  const upload = v7();
+  const begun = await page.request.post(`${url()}/api/uploads`, {
+    headers: {
+      ...{ [CAMP_HEADER]: x!.camp!, 'tus-resumable': '1.0.0', origin: url() },
+      ...{ 'upload-length': '9', 'upload-metadata': `id ${inBase64(upload)},camper ${inBase64(x!.camper!)}` },
+    },
+  });
+  expect(begun.status(), await begun.text()).toBe(201);
   const [known] = await rows<{ id: string }>(`select id from evaluations where camper_id = $1 and released_at is null limit 1`, [
     x!.camper,
   ]);
   return {
     ...x,
-    removed,
+    ...{ removed, upload },
     refusal,
     proposal,
     practice,
@@ -292,6 +326,7 @@ async function fingerprint(): Promise<string> {
       'camp_staff',
       'camp_makers',
     ],
+    'mound_taps',
     ...['day_plans', 'plan_sessions', 'late_arrivals', 'erasures', 'same_child_questions', 'credentials', 'verifications'],
   ];
   const all = await Promise.all(
@@ -308,7 +343,7 @@ test('two camps, two leads: on every route, what belongs to the other camp is no
 }) => {
   test.setTimeout(240_000);
   const lead = await otherLead(page);
-  const x = await somethingOfEach();
+  const x = await somethingOfEach(page);
   for (const [key, value] of Object.entries(x)) expect(value, `something of the demo: ${key}`).toBeTruthy();
   // The demo's copies for the bench are made while the test runs: their rows would change by themselves.
   await expect
@@ -321,10 +356,11 @@ test('two camps, two leads: on every route, what belongs to the other camp is no
       const [method, pattern] = route.split(' ') as [string, string];
       const about = ABOUT[route];
       if (about) {
-        for (const { path, data, film, form } of about(x)) {
+        for (const { path, data, film, form, tus } of about(x)) {
           const answer = await lead.fetch(url() + path, {
             method,
             maxRedirects: 0,
+            ...(tus ? { headers: { 'tus-resumable': '1.0.0', ...tus } } : {}),
             ...(form ? { form } : film ? { data: Buffer.from('no film') } : data === undefined ? {} : { data }),
           });
           expect(answer.status(), `${route} ${path}: ${await answer.text()}`).toBe(404);

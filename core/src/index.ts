@@ -84,6 +84,8 @@ export type { Position } from './figures/position.ts';
 export { figureLimits, FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from './figures/registry.ts';
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
+export { rateAdvice } from './film/rate-advice.ts';
+export { sameThrow, SAME_THROW_WITHIN } from './film/same-throw.ts';
 export { joinViews, type EventSeconds } from './film/join-views.ts';
 export { clipHealth, type HealthProblemCode, type SampledClip } from './film/health/clip-health.ts';
 export type { GreyPicture } from './film/health/grey-picture.ts';

@@ -8,7 +8,7 @@ import { CAMP_HEADER } from '@stride-chalk/core';
 import { Refusal } from './server/refusal.ts';
 
 /** Entries that the page keeps until they are confirmed. */
-const isKept = (path: string): boolean => /^\/api\/(entries|check-ins|care)\//.test(path);
+const isKept = (path: string): boolean => /^\/api\/(entries|check-ins|care|films|uploads)\//.test(path);
 
 /** Whether the request may change anything, who is at work, whether his role may use the route, and one form for everything that goes wrong. */
 export const onRequest = defineMiddleware(async (context, next) => {

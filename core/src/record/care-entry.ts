@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { THROW_KINDS } from '../armcare/rules.ts';
+import { VIEW_IDS } from '../sheet/shape.ts';
 import { SORE_PLACES } from './check-in-words.ts';
 import { camperIdSchema } from './ids.ts';
 
@@ -21,6 +22,10 @@ export const careEntrySchema = z.discriminatedUnion('kind', [
     /** Where it was thrown and from which start, for a throw that was tapped at the mound: the log by which films find their camper. */
     mound: z.string().trim().min(1).max(40).optional(),
     delivery: z.enum(['stretch', 'windUp', 'quick']).optional(),
+    /** The device on which it was tapped, by its own random id: what two devices tell of one throw is one throw. */
+    device: z.uuid().optional(),
+    /** From where that device has filmed it; without one it was counted. */
+    view: z.enum(VIEW_IDS).optional(),
   }),
   /** Thrown, and not to be looked at: it stays in the count of the arm. Said of what was tapped at a mound. */
   z.object({ kind: z.literal('leaveOut'), camperId: camperIdSchema, throwsId: z.uuid() }),

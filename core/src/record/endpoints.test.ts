@@ -16,7 +16,8 @@ describe('the list of endpoints', () => {
   test('where nothing is answered the status says so', () => {
     for (const [name, { status, answers }] of all)
       if (status === 204 || status === 303) expect(answers, name).toBeNull();
-      else if (status !== 202) expect(answers, name).not.toBeNull();
+      // The protocol of films that come in parts answers in its headers.
+      else if (status !== 202 && name !== 'POST /api/uploads') expect(answers, name).not.toBeNull();
   });
 
   test('an answer is read by its schema, and one that is not as promised is refused', () => {

@@ -47,6 +47,10 @@ import { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 import { draftSavedSchema, draftStartedSchema, releasedSchema, saveDraftSchema, startDraftSchema } from './evaluation.ts';
 import { camperFilmsSchema, deliverySchema } from './films-page.ts';
 import {
+  arrivedSchema,
+  atMoundSchema,
+  moundClaimSchema,
+  moundFilmSchema,
   captureScaleKeptSchema,
   captureScaleSchema,
   filmQuerySchema,
@@ -82,6 +86,8 @@ export interface Endpoint {
   readonly body?: z.ZodType;
   readonly form?: z.ZodObject;
   readonly bytes?: true;
+  /** Part of a film, by the protocol of resumable uploads. */
+  readonly partly?: true;
   readonly status: 200 | 201 | 202 | 204 | 303;
   /** JSON by a schema, a file of a kind, or nothing beside the status. */
   readonly answers: z.ZodType | { readonly file: string } | null;
@@ -229,6 +235,25 @@ export const ENDPOINTS = {
   'POST /api/deliveries': { does: 'Adds a delivery.', body: newDeliverySchema, status: 201, answers: deliverySchema },
   'DELETE /api/deliveries/[id]': { does: 'Takes away a delivery of which nothing is there.', status: 204, answers: null },
   'POST /api/clips': { does: 'Takes a film.', query: filmQuerySchema, bytes: true, status: 202, answers: filmTakenSchema },
+  'POST /api/uploads': {
+    does: 'Begins to bring a film in parts: tus 1.0, creation; id and camper stand in its Upload-Metadata.',
+    status: 201,
+    answers: null,
+  },
+  'GET /api/uploads/[id]': { does: 'How much of a film has arrived.', status: 200, answers: arrivedSchema },
+  'PATCH /api/uploads/[id]': { does: 'Brings the next part of a film: tus 1.0.', partly: true, status: 204, answers: null },
+  'PUT /api/films/[id]': {
+    does: 'Says what a film is whose bytes have arrived, under an id of the device.',
+    body: moundFilmSchema,
+    status: 202,
+    answers: filmTakenSchema,
+  },
+  'PUT /api/mounds/[device]': {
+    does: 'Says at which mound a device stands; answers which others do.',
+    body: moundClaimSchema,
+    status: 200,
+    answers: list(atMoundSchema),
+  },
   'GET /api/clips/[id]': { does: 'How far a film has come.', status: 200, answers: filmStandingSchema },
   'PATCH /api/clips/[id]': {
     does: 'Says at which rate a film was taken.',

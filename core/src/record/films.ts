@@ -11,6 +11,27 @@ export const filmQuerySchema = z.object({
   /** How the browser that sends it calls itself. */
   browser: z.string().max(60).optional(),
 });
+/**
+ * What a film is whose bytes a phone has brought, in parts, to `/api/uploads` under the id in the address: which throw it shows, by the id under which that was tapped, and from where.
+ */
+export const moundFilmSchema = z.object({
+  camperId: camperIdSchema,
+  throwsId: z.uuid(),
+  view: z.enum(VIEW_IDS),
+  fileName: z.string().min(1).max(200),
+  /** Of the bytes as the phone has them: what has arrived is the film only when it is the same. */
+  sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  bytes: z.number().int().min(1),
+});
+
+/** How much of a film has arrived, and how much it is, in bytes. */
+export const arrivedSchema = z.object({ offset: z.number().int(), length: z.number().int() });
+
+/** At which mound a device stands, and from where it films; null where it counts. */
+export const moundClaimSchema = z.object({ mound: z.string().trim().min(1).max(40), view: z.enum(VIEW_IDS).nullable() });
+/** Another device at the same mound: whose, from where, since when. */
+export const atMoundSchema = z.object({ by: z.string(), view: viewSchema.nullable(), since: z.iso.datetime() });
+
 export const filmTakenSchema = z.object({ id: clipIdSchema, state: filmStateSchema });
 
 export const filmStandingSchema = z.object({

@@ -1,7 +1,7 @@
 /** What travels between the browser and the server, and what is kept: one file a noun or a screen, schemas with the types that come of them. */
 export { MOBILITY_NOTES, SORE_PLACES, NOTHING_ASKED } from './check-in-words.ts';
 export { ROLES, type Role } from './codes.ts';
-export { clipIdSchema, idSchema } from './ids.ts';
+export { camperIdSchema, clipIdSchema, idSchema } from './ids.ts';
 export type {
   CampId,
   CamperId,

@@ -59,6 +59,10 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /api/deliveries': 'film and sort films',
   'DELETE /api/deliveries/[id]': 'film and sort films',
   'POST /api/clips': 'film and sort films',
+  'POST /api/uploads': 'film and sort films',
+  'GET /api/uploads/[id]': 'film and sort films',
+  'PATCH /api/uploads/[id]': 'film and sort films',
+  'PUT /api/films/[id]': 'film and sort films',
   'GET /api/clips/[id]': 'film and sort films',
   'PATCH /api/clips/[id]': 'film and sort films',
   'DELETE /api/clips/[id]': 'film and sort films',
@@ -116,6 +120,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'PUT /api/campers/[id]/late': 'check campers in',
   // Lifting and allowing are for the lead: `recordCare` asks for each kind of entry.
   'PUT /api/care/[id]': 'count throws',
+  'PUT /api/mounds/[device]': 'count throws',
 
   'GET /day-plan': 'see the camp and the plan of the day',
   'GET /day-plan/print': 'see the camp and the plan of the day',

@@ -8,6 +8,7 @@ import {
   type ThrowKind,
   type ChildId,
   type StaffId,
+  type ViewId,
 } from '@stride-chalk/core';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
@@ -15,6 +16,7 @@ import { db, type Executor } from './db/connect.ts';
 import { campStaff, checkIns, limitOverrides, soreArms, staff, throws } from './db/schema.ts';
 import { grouped } from './grouped.ts';
 import { writeMessage } from './messages.ts';
+import { noteTap, takeBackTap, throwOfTap, toldThrow } from './mound-taps.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 type Known = Pick<Camper, 'childId' | 'born' | 'sore'>;
@@ -96,16 +98,26 @@ export async function countThrows(
     readonly count: number;
     readonly by: StaffId;
     /** Where, from which start, and when it was tapped. */
-    readonly at?: { readonly mound: string; readonly delivery: DeliveryKind | null; readonly instant: number };
+    readonly at?: {
+      readonly mound: string;
+      readonly delivery: DeliveryKind | null;
+      readonly instant: number;
+      /** Which device has told it, and from where that has filmed it. */
+      readonly told?: { readonly device: string; readonly view: ViewId | null };
+    };
   },
   via: Executor = db(),
 ): Promise<Standing> {
   const { id, day, kind, count, by, at } = input;
   const tapped = at ? { mound: at.mound, deliveryKind: at.delivery, thrownAt: new Date(at.instant) } : {};
-  await via
-    .insert(throws)
-    .values({ id, childId: camper.childId, campId: camp.id, day, kind, count, ...tapped, enteredBy: by, enteredAt: new Date() })
-    .onConflictDoNothing({ target: throws.id });
+  const told = at?.told ? { id, ...at.told, instant: at.instant } : null;
+  const meant = told ? await toldThrow(via, { childId: camper.childId, campId: camp.id }, day, told) : null;
+  if (!meant?.throwId)
+    await via
+      .insert(throws)
+      .values({ id, childId: camper.childId, campId: camp.id, day, kind, count, ...tapped, enteredBy: by, enteredAt: new Date() })
+      .onConflictDoNothing({ target: throws.id });
+  if (told && meant) await noteTap(via, meant.throwId ?? id, told, meant.number);
   return standingOf(camp, camper, day, via);
 }
 
@@ -115,10 +127,11 @@ export async function countThrows(
  */
 export async function takeBackThrows(
   { childId, campId }: OfCamp,
-  id: string,
+  told: string,
   input: { readonly by: StaffId; readonly isLead: boolean; readonly reason: string | null },
   via: Executor = db(),
 ): Promise<void> {
+  const id = await throwOfTap(via, told);
   const [row] = await via
     .select()
     .from(throws)
@@ -127,6 +140,8 @@ export async function takeBackThrows(
   if (row.campId !== campId)
     throw new Refusal('another-camp', 'Another camp has counted this: it is taken back there. Throws can be added here.', 409);
   if (row.takenBackAt) return;
+  // What another device tells of it too was thrown.
+  if (await takeBackTap(via, told)) return;
   if (row.deliveryId) throw new Refusal('filmed', 'A filmed delivery was thrown: it stays in the count.', 409);
   if (row.enteredBy !== input.by && !input.isLead && !input.reason)
     throw new Refusal('somebody-elses', 'Somebody else has counted this. Say why it is taken back.');
@@ -137,7 +152,8 @@ export async function takeBackThrows(
 }
 
 /** A throw that was tapped at a mound was thrown, and is not to be looked at; it stays in the count. */
-export async function leaveOutThrow({ childId, campId }: OfCamp, id: string, via: Executor = db()): Promise<void> {
+export async function leaveOutThrow({ childId, campId }: OfCamp, told: string, via: Executor = db()): Promise<void> {
+  const id = await throwOfTap(via, told);
   const left = await via
     .update(throws)
     .set({ leftOutAt: sql`coalesce(${throws.leftOutAt}, now())` })

@@ -75,7 +75,14 @@ async function apply(
         camper,
         {
           ...{ id, day: entry.day, kind: entry.throwKind, count: entry.count, by: by.id },
-          ...(entry.mound ? { at: { mound: entry.mound, delivery: entry.delivery ?? null, instant } } : {}),
+          ...(entry.mound
+            ? {
+                at: {
+                  ...{ mound: entry.mound, delivery: entry.delivery ?? null, instant },
+                  ...(entry.device ? { told: { device: entry.device, view: entry.view ?? null } } : {}),
+                },
+              }
+            : {}),
         },
         tx,
       );

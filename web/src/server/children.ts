@@ -2,7 +2,7 @@ import type { CampId, CamperId, StaffId } from '@stride-chalk/core';
 import { PassThrough, type Readable } from 'node:stream';
 import archiver from 'archiver';
 import Papa from 'papaparse';
-import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import {
@@ -23,6 +23,7 @@ import {
   limitOverrides,
   marks,
   messages,
+  moundTaps,
   planSessions,
   points,
   practiceClips,
@@ -38,6 +39,7 @@ import {
 } from './db/schema.ts';
 import { forgetFilms, forgetPicture } from './film-files.ts';
 import { originalPath, picturePath } from './media.ts';
+import { forgetUploads } from './uploads.ts';
 import { notFound } from './refusal.ts';
 
 /** Every row that a camp keeps about one of its campers, by table. What other camps of the organisation keep of the same child is theirs. */
@@ -90,6 +92,11 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     formerDrafts: await via.select().from(formerDrafts).where(inArray(formerDrafts.camperId, camperIds)),
     checkIns: await via.select().from(checkIns).where(inArray(checkIns.camperId, camperIds)),
     throws: await via.select().from(throws).where(ofArm(throws)),
+    moundTaps: await via
+      .select(getTableColumns(moundTaps))
+      .from(moundTaps)
+      .innerJoin(throws, eq(throws.id, moundTaps.throwId))
+      .where(ofArm(throws)),
     soreArms: await via.select().from(soreArms).where(ofArm(soreArms)),
     limitOverrides: await via.select().from(limitOverrides).where(ofArm(limitOverrides)),
     messages: await via.select().from(messages).where(ofArm(messages)),
@@ -177,7 +184,7 @@ export async function eraseCamper(
   reason: ErasureReason,
   by: StaffId,
 ): Promise<Readonly<Record<string, number>>> {
-  const { removed, films, pictures } = await db().transaction(async (tx) => {
+  const { campId, removed, films, pictures } = await db().transaction(async (tx) => {
     const all = await everythingOf(camperId, tx);
     const { childId, campId } = all.campers[0]!;
     const camperIds = [camperId];
@@ -240,9 +247,10 @@ export async function eraseCamper(
     const pictures = [...new Set(all.evaluations.flatMap((e) => Object.values(e.pictures)))];
     const result = { ...counted, films: all.clips.length };
     await tx.update(erasures).set({ removed: result }).where(eq(erasures.id, id));
-    return { removed: result, films: all.clips, pictures };
+    return { campId, removed: result, films: all.clips, pictures };
   });
   await forgetFilms(films);
+  await forgetUploads(campId, camperId);
   for (const sha256 of pictures) await forgetPicture(sha256);
   return removed;
 }

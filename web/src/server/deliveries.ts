@@ -45,22 +45,13 @@ export async function addDelivery(input: {
     // What was tapped at the mound is in the count already.
     const tapped = await tappedThrow(tx, camper, input.thrownOn);
     if (!tapped) await requireMayThrow(camp, camper, input.thrownOn, tx);
-    const [last] = await tx
-      .select({ number: max(deliveries.number) })
-      .from(deliveries)
-      .where(eq(deliveries.camperId, camper.id));
-    const row = {
-      id: input.id ?? newId<DeliveryId>(),
-      camperId: camper.id,
-      number: (last?.number ?? 0) + 1,
-      kind: input.kind,
-      thrownOn: input.thrownOn,
-      enteredBy: input.staffId,
-    };
-    const [made] = await tx.insert(deliveries).values(row).returning();
+    const made = await nextDelivery(tx, camper.id, {
+      ...(input.id === undefined ? {} : { id: input.id }),
+      ...{ kind: input.kind, thrownOn: input.thrownOn, enteredBy: input.staffId },
+    });
     if (tapped) {
-      await tx.update(throws).set({ deliveryId: row.id }).where(eq(throws.id, tapped));
-      return made!;
+      await tx.update(throws).set({ deliveryId: made.id }).where(eq(throws.id, tapped));
+      return made;
     }
     await tx.insert(throws).values({
       id: v7(),
@@ -69,11 +60,60 @@ export async function addDelivery(input: {
       day: input.thrownOn,
       kind: 'filming',
       count: 1,
-      deliveryId: row.id,
+      deliveryId: made.id,
       enteredBy: input.staffId,
     });
-    return made!;
+    return made;
   });
+}
+
+/**
+ * The delivery that a throw of the ledger is; made where it is none yet. It was thrown: no limit stops it any more.
+ *
+ * @param thrown a throw of this camper that stands
+ */
+export async function deliveryOfThrow(
+  camper: Pick<Camper, 'id' | 'childId' | 'campId'>,
+  thrown: string,
+  staffId: StaffId,
+): Promise<DeliveryId> {
+  return db().transaction(async (tx) => {
+    await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
+    const [row] = await tx
+      .select()
+      .from(throws)
+      .where(
+        and(
+          eq(throws.id, thrown),
+          eq(throws.childId, camper.childId),
+          eq(throws.campId, camper.campId),
+          isNull(throws.takenBackAt),
+        ),
+      );
+    if (!row) throw notFound('The throw');
+    if (row.deliveryId) return row.deliveryId;
+    const made = await nextDelivery(tx, camper.id, {
+      kind: row.deliveryKind ?? 'stretch',
+      thrownOn: row.day,
+      enteredBy: staffId,
+    });
+    await tx.update(throws).set({ deliveryId: made.id }).where(eq(throws.id, thrown));
+    return made.id;
+  });
+}
+
+async function nextDelivery(
+  tx: Executor,
+  camperId: CamperId,
+  facts: { readonly id?: DeliveryId; readonly kind: DeliveryKind; readonly thrownOn: string; readonly enteredBy: StaffId },
+): Promise<DeliveryRow> {
+  const [last] = await tx
+    .select({ number: max(deliveries.number) })
+    .from(deliveries)
+    .where(eq(deliveries.camperId, camperId));
+  const row = { camperId, number: (last?.number ?? 0) + 1, ...facts, id: facts.id ?? newId<DeliveryId>() };
+  const [made] = await tx.insert(deliveries).values(row).returning();
+  return made!;
 }
 
 /** The first throw of the day that was tapped at a mound, is to be looked at, and has no delivery yet; null for none. */

@@ -5,6 +5,7 @@ import { eq, sql } from 'drizzle-orm';
 import { db, type Executor } from './db/connect.ts';
 import { clips, evaluations } from './db/schema.ts';
 import { removeWorkFolders } from './intake/work-folder.ts';
+import { sweepUploads } from './uploads.ts';
 import { log } from './log.ts';
 import { arrivalFolder, benchPath, frameFolder, mediaFolders, originalPath, picturePath } from './media.ts';
 
@@ -75,6 +76,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
     if (await old(join(pictures, name), 1)) await forgetPicture(name.split('.')[0]!);
     if ((await stat(join(pictures, name)).catch(() => null)) === null) gone = before + 1;
   }
+  gone += await sweepUploads(now);
   if (gone > 0) log.info({ files: gone }, 'files that no row names were removed');
   return gone;
 }

@@ -1,4 +1,4 @@
-import type { ClipId } from '@stride-chalk/core';
+import type { CampId, ClipId } from '@stride-chalk/core';
 import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 
@@ -15,6 +15,7 @@ export const mediaFolders = () => ({
   pictures: join(mediaFolder(), 'pictures'),
   frames: join(mediaFolder(), 'frames'),
   arriving: join(mediaFolder(), 'arriving'),
+  uploads: join(mediaFolder(), 'uploads'),
 });
 export const originalPath = (sha256: string): string => join(mediaFolders().originals, sha256);
 export const benchPath = (clipId: ClipId): string => join(mediaFolders().bench, `${clipId}.mp4`);
@@ -22,6 +23,9 @@ export const picturePath = (sha256: string): string => join(mediaFolders().pictu
 /** Single frames of one original; they go with it. */
 export const frameFolder = (clipSha256: string): string => join(mediaFolders().frames, clipSha256);
 export const arrivalFolder = (): string => mediaFolders().arriving;
+
+/** What phones bring in parts, by camp; a part that is there stays over a restart. */
+export const uploadFolder = (campId: CampId): string => join(mediaFolders().uploads, campId);
 
 export async function makeMediaFolders(): Promise<void> {
   for (const folder of Object.values(mediaFolders())) await mkdir(folder, { recursive: true, mode: 0o700 });

@@ -22,11 +22,18 @@ const answersOf = (answers: Endpoint['answers']) =>
       ? { content: { [answers.file]: { schema: z.string().meta({ format: 'binary' }) } } }
       : { content: { 'application/json': { schema: answers } } };
 
-function bodyOf({ body, form, bytes }: Endpoint): ZodOpenApiOperationObject['requestBody'] {
+function bodyOf({ body, form, bytes, partly }: Endpoint): ZodOpenApiOperationObject['requestBody'] {
   if (body) return { required: true, content: { 'application/json': { schema: body } } };
   if (form) return { required: true, content: { 'application/x-www-form-urlencoded': { schema: form } } };
-  if (bytes)
-    return { required: true, content: { 'application/octet-stream': { schema: z.string().meta({ format: 'binary' }) } } };
+  if (bytes || partly)
+    return {
+      required: true,
+      content: {
+        [partly ? 'application/offset+octet-stream' : 'application/octet-stream']: {
+          schema: z.string().meta({ format: 'binary' }),
+        },
+      },
+    };
   return undefined;
 }
 

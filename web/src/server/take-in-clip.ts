@@ -20,6 +20,7 @@ import { withWorkFolder } from './intake/work-folder.ts';
 import { enqueueClip } from './jobs.ts';
 import { arrivalFolder, originalPath } from './media.ts';
 import { Refusal } from './refusal.ts';
+import { diskFull } from './uploads.ts';
 import { newId } from './new-id.ts';
 
 /** The longest name of a file that is kept; of a longer one the end stays, with its ending. */
@@ -42,49 +43,13 @@ export async function takeInClip(input: {
   /** How the browser knows itself again; it stands for the device where the file names none. */
   readonly browser?: string;
 }): Promise<ClipRow> {
-  const { delivery, camper, camp } = await deliveryWithCamper(input.deliveryId);
-  requireMayFilm(camper);
-  await requireFree(delivery.id, input.view);
   const arriving = join(arrivalFolder(), v7());
+  const { camper } = await deliveryWithCamper(input.deliveryId);
+  requireMayFilm(camper);
+  await requireFree(input.deliveryId, input.view);
   try {
     const { sha256, bytes } = await writeAside(input.body, arriving);
-    if (bytes === 0) throw new Refusal('empty', 'The file is empty.');
-    const facts = await looking(() => withWorkFolder(arriving, inspectClip));
-    const device = facts.device ?? (input.browser ? `browser ${input.browser}` : null);
-    const known = facts.captureKnown === 'open' && device ? await answerFor(camp.id, device) : null;
-    const made = await withFilmLock(sha256, async (tx) => {
-      // The film was long on its way: what stops it may have come meanwhile.
-      requireMayFilm((await camperById(camper.id)).camper);
-      await rename(arriving, originalPath(sha256));
-      await syncFolder(dirname(originalPath(sha256)));
-      const [row] = await tx
-        .insert(clips)
-        .values({
-          id: newId<ClipId>(),
-          deliveryId: delivery.id,
-          view: input.view,
-          fileName: shortName(input.fileName),
-          sha256,
-          bytes,
-          ...facts,
-          device,
-          ...(known === null ? {} : { captureScale: known, captureKnown: 'answered' as const }),
-          towardsTarget: towardsTargetOf(input.view, camper.hand),
-          state: 'checking' as const,
-          enteredBy: input.staffId,
-        })
-        .onConflictDoNothing()
-        .returning();
-      if (!row) await dropUnnamed(tx, sha256);
-      return row;
-    }).catch(async (error: unknown) => {
-      // The row was not made: the original that came for it goes, unless another clip names it.
-      await withFilmLock(sha256, (tx) => dropUnnamed(tx, sha256));
-      throw error;
-    });
-    if (!made) throw viewTaken(input.view);
-    await enqueueClip(made.id, made.long);
-    return made;
+    return await takeInFile({ ...input, ...{ sha256, bytes, arriving } });
   } catch (error) {
     if (isDiskFull(error)) throw diskFull();
     throw error;
@@ -93,12 +58,65 @@ export async function takeInClip(input: {
   }
 }
 
-const diskFull = (): Refusal =>
-  new Refusal(
-    'disk-full',
-    'The disk of the server is full: this film was not taken. It is still on your device; make room, then send it again.',
-    507,
-  );
+/** What is known of a film whose bytes lie on this machine. */
+interface Arrived {
+  /** The id that the device gave it; without one it gets one here. */
+  readonly id?: ClipId;
+  readonly deliveryId: DeliveryId;
+  readonly view: ViewId;
+  readonly fileName: string;
+  readonly staffId: StaffId;
+  readonly browser?: string;
+  /** Where its bytes lie; they are moved from there. */
+  readonly arriving: string;
+  readonly sha256: string;
+  readonly bytes: number;
+  /** True for a film of this product's own camera: it plays as fast as it was filmed. */
+  readonly realTime?: boolean;
+}
+
+/** Takes in a film whose bytes lie on this machine: looks at it, and hands the rest to a background job. */
+export async function takeInFile(input: Arrived): Promise<ClipRow> {
+  const { arriving, sha256, bytes } = input;
+  if (bytes === 0) throw new Refusal('empty', 'The file is empty.');
+  const { delivery, camper, camp } = await deliveryWithCamper(input.deliveryId);
+  const facts = await looking(() => withWorkFolder(arriving, inspectClip));
+  const device = facts.device ?? (input.browser ? `browser ${input.browser}` : null);
+  const known = input.realTime ? 1 : facts.captureKnown === 'open' && device ? await answerFor(camp.id, device) : null;
+  const made = await withFilmLock(sha256, async (tx) => {
+    // The film was long on its way: what stops it may have come meanwhile.
+    requireMayFilm((await camperById(camper.id)).camper);
+    await rename(arriving, originalPath(sha256));
+    await syncFolder(dirname(originalPath(sha256)));
+    const [row] = await tx
+      .insert(clips)
+      .values({
+        id: input.id ?? newId<ClipId>(),
+        deliveryId: delivery.id,
+        view: input.view,
+        fileName: shortName(input.fileName),
+        sha256,
+        bytes,
+        ...facts,
+        device,
+        ...(known === null ? {} : { captureScale: known, captureKnown: 'answered' as const }),
+        towardsTarget: towardsTargetOf(input.view, camper.hand),
+        state: 'checking' as const,
+        enteredBy: input.staffId,
+      })
+      .onConflictDoNothing()
+      .returning();
+    if (!row) await dropUnnamed(tx, sha256);
+    return row;
+  }).catch(async (error: unknown) => {
+    // The row was not made: the original that came for it goes, unless another clip names it.
+    await withFilmLock(sha256, (tx) => dropUnnamed(tx, sha256));
+    throw error;
+  });
+  if (!made) throw viewTaken(input.view);
+  await enqueueClip(made.id, made.long);
+  return made;
+}
 
 /** Puts the names of a folder on the disk: a file that was moved there is there after a power cut. */
 async function syncFolder(path: string): Promise<void> {

@@ -7,7 +7,8 @@ export const MOST_BODY = 1_048_576;
 const SLOWEST = 30_000;
 
 /** A film is streamed to disk; it has limits of its own. */
-const isFilm = (request: IncomingMessage): boolean => request.method === 'POST' && /^\/api\/clips\?/.test(request.url ?? '');
+const isFilm = ({ method, url = '' }: IncomingMessage): boolean =>
+  (method === 'POST' && /^\/api\/clips\?/.test(url)) || (method === 'PATCH' && /^\/api\/uploads\/[0-9a-f-]{36}$/.test(url));
 
 const hasBody = (request: IncomingMessage): boolean =>
   request.headers['transfer-encoding'] !== undefined || Number(request.headers['content-length'] ?? 0) > 0;

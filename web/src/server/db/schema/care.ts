@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, date, index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import {
   keptCountsSchema,
   type ThrowKind,
@@ -8,6 +8,7 @@ import {
   type DeliveryId,
   type DeliveryKind,
   type StaffId,
+  type ViewId,
 } from '@stride-chalk/core';
 import { at, document } from './columns.ts';
 import { deliveries } from './film.ts';
@@ -90,6 +91,48 @@ export const throws = pgTable(
     check('throws_count', sql`${t.count} between 1 and 500`),
     check('throws_taken_back_by_somebody', sql`(${t.takenBackAt} is null) = (${t.takenBackBy} is null)`),
   ],
+);
+
+/** What a device has told of a throw at a mound: two phones that film it and a third that counts it tell one throw. */
+export const moundTaps = pgTable(
+  'mound_taps',
+  {
+    /** The id of the entry of the device. */
+    id: uuid('id').primaryKey(),
+    throwId: uuid('throw_id')
+      .notNull()
+      .references(() => throws.id, { onDelete: 'cascade' }),
+    device: uuid('device').notNull(),
+    /** From where it was filmed; null where it was counted. */
+    view: text('view').$type<ViewId>(),
+    /** By the clock of the server. */
+    tappedAt: at('tapped_at').notNull(),
+    /** The how-manieth of its camper on that day it is to its device. */
+    number: integer('number').notNull(),
+    takenBackAt: at('taken_back_at'),
+  },
+  (t) => [index('mound_taps_by_throw').on(t.throwId)],
+);
+
+/** Which devices stand at which mound, as they have said last. */
+export const moundClaims = pgTable(
+  'mound_claims',
+  {
+    campId: uuid('camp_id')
+      .$type<CampId>()
+      .notNull()
+      .references(() => camps.id),
+    device: uuid('device').notNull(),
+    staffId: uuid('staff_id')
+      .$type<StaffId>()
+      .notNull()
+      .references(() => staff.id),
+    mound: text('mound').notNull(),
+    view: text('view').$type<ViewId>(),
+    since: at('since').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.campId, t.device] }), index('mound_claims_by_camp').on(t.campId, t.at)],
 );
 
 /** The lead lets a child throw a number of throws beyond the limits on one day, with a reason. It counts down, and can be taken back. */
