@@ -168,7 +168,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await checkIn(phone, planned[0]!, 'Here, arm is fine');
   await expect(phone.getByText(/Warm-up at/)).toBeVisible();
   await phone.getByRole('button', { name: 'Next camper' }).click();
-  await expect(waiting).toHaveText('All sent');
+  await expect(waiting).toHaveText('All safe on the server.');
   // The phone at the other gate follows.
   const other = await context.newPage();
   await other.goto(`${url()}/check-in`);
@@ -176,7 +176,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await expect(other.getByRole('heading', { name: /Check-in/ })).toContainText('1 of 39');
   await checkIn(phone, planned[1]!, 'Here, arm is fine');
   await phone.getByRole('button', { name: 'Next camper' }).click();
-  await expect(waiting).toHaveText('All sent');
+  await expect(waiting).toHaveText('All safe on the server.');
   await other.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
   await expect(other.getByRole('heading', { name: /Check-in/ })).toContainText('2 of 39');
   await other.close();
@@ -199,10 +199,10 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await phone.getByRole('button', { name: 'Yesterday' }).click();
   await expect(phone.getByText('licensed medical professional')).toBeVisible();
   await phone.getByRole('button', { name: 'Next camper' }).click();
-  await expect(waiting).toHaveText('2 wait on this phone');
+  await expect(waiting).toHaveText('Safe on this phone: 2 check-ins; sent when the network is back.');
   await phone.reload();
   await pageAwake(phone);
-  await expect(waiting).toHaveText('2 wait on this phone');
+  await expect(waiting).toHaveText('Safe on this phone: 2 check-ins; sent when the network is back.');
   await expect(phone.getByRole('heading', { name: /Check-in/ })).toContainText('4 of 39');
   await expect(phone.getByText(/No connection: the list is of \d+:\d\d/)).toBeVisible();
   // What the family reports is reckoned on the phone: 70 throws yesterday ask for four days of rest.
@@ -214,9 +214,9 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await phone.getByRole('button', { name: 'Next camper' }).click();
   await checkIn(phone, planned[25]!, 'Does not come today');
   await phone.getByRole('button', { name: 'Next camper' }).click();
-  await expect(waiting).toHaveText('4 wait on this phone');
+  await expect(waiting).toHaveText('Safe on this phone: 4 check-ins; sent when the network is back.');
   await context.setOffline(false);
-  await expect(waiting).toHaveText('All sent');
+  await expect(waiting).toHaveText('All safe on the server.');
   await expect(phone.getByText(/No connection/)).toHaveCount(0);
   const said = await rows<{ bib: number; n: string }>(
     `select c.bib, count(*) as n from check_ins k join campers c on c.id = k.camper_id join camps on camps.id = c.camp_id where camps.name = $1 group by 1`,

@@ -168,7 +168,7 @@ test('at the gate: throws that are asked about are entered with one word, and wh
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: '2 days ago, ten more' }).click();
   await page.getByRole('button', { name: 'Here, arm is fine' }).click();
   await expect(page.getByRole('button', { name: 'Next camper' })).toBeVisible();
-  await expect(page.getByTestId('waiting')).toHaveText('All sent');
+  await expect(page.getByTestId('waiting')).toHaveText('All safe on the server.');
   expect(await reported()).toEqual([{ throws_reported: [expect.objectContaining({ count: 30 })] }]);
 });
 
@@ -195,7 +195,7 @@ test('two gates ask one camper: the one that had not heard of the throws takes n
   for (let i = 0; i < 7; i++) await page.getByRole('button', { name: 'Yesterday, ten more' }).click();
   await page.getByRole('button', { name: 'Here, arm is fine' }).click();
   await expect(page.getByText(/No throws today: 70 throws/)).toBeVisible();
-  await expect(page.getByTestId('waiting')).toHaveText('All sent');
+  await expect(page.getByTestId('waiting')).toHaveText('All safe on the server.');
   await other.getByRole('button', { name: 'Nothing thrown' }).click();
   await expect(other.getByText('Another phone has noted 70 throws of the last days')).toBeVisible();
   await expect(other.getByText(/No throws today: 70 throws/)).toBeVisible();
@@ -206,7 +206,7 @@ test('two gates ask one camper: the one that had not heard of the throws takes n
   for (let i = 0; i < 4; i++) await other.getByRole('button', { name: 'Yesterday, ten fewer' }).click();
   await other.getByRole('button', { name: 'Noted' }).click();
   await other.getByRole('button', { name: 'Here, arm is fine' }).click();
-  await expect(other.getByTestId('waiting')).toHaveText('All sent');
+  await expect(other.getByTestId('waiting')).toHaveText('All safe on the server.');
   await expect
     .poll(() =>
       rows(

@@ -173,6 +173,7 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/check-ins/{id}', `/api/check-ins/${v7()}`, { data: checkIn });
     const thrown = { kind: 'throws', camperId: camper, day, throwKind: 'drill', count: 4 };
     await ask('PUT /api/care/{id}', `/api/care/${v7()}`, { data: thrown });
+    await ask('GET /api/stand-in-film', '/api/stand-in-film');
     const [device, tap, filmed] = [v7(), v7(), v7()];
     await ask('PUT /api/mounds/{device}', `/api/mounds/${v7()}`, { data: { mound: 'A', view: null } });
     await ask('PUT /api/mounds/{device}', `/api/mounds/${device}`, { data: { mound: 'A', view: 'rear' } });

@@ -242,6 +242,11 @@ export const ENDPOINTS = {
   },
   'GET /api/uploads/[id]': { does: 'How much of a film has arrived.', status: 200, answers: arrivedSchema },
   'PATCH /api/uploads/[id]': { does: 'Brings the next part of a film: tus 1.0.', partly: true, status: 204, answers: null },
+  'GET /api/stand-in-film': {
+    does: 'What the simulated camera shows on a phone that has no camera.',
+    status: 200,
+    answers: { file: 'video/mp4' },
+  },
   'PUT /api/films/[id]': {
     does: 'Says what a film is whose bytes have arrived, under an id of the device.',
     body: moundFilmSchema,

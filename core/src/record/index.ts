@@ -89,6 +89,6 @@ export {
 } from './kept.ts';
 export { LIVE_TOPICS, liveChangeSchema, type LiveChange, type LiveTopic } from './live.ts';
 export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
-export { filmTakenSchema, moveFilmSchema } from './films.ts';
+export { atMoundSchema, filmTakenSchema, moveFilmSchema } from './films.ts';
 export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './films-page.ts';
 export { standingSchema, type Standing } from './standing.ts';

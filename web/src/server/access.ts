@@ -62,6 +62,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /api/uploads': 'film and sort films',
   'GET /api/uploads/[id]': 'film and sort films',
   'PATCH /api/uploads/[id]': 'film and sort films',
+  'GET /api/stand-in-film': 'film and sort films',
   'PUT /api/films/[id]': 'film and sort films',
   'GET /api/clips/[id]': 'film and sort films',
   'PATCH /api/clips/[id]': 'film and sort films',

@@ -18,6 +18,17 @@ import { Refusal } from './refusal.ts';
 /** True where the made-up camp is loaded: only there does a simulated camera stand at the field. */
 export const hasSimulatedCamera = (): boolean => process.env.STRIDE_DEMO === '1';
 
+/**
+ * A delivery that the simulated camera has filmed: a phone without a camera plays it as if it saw it.
+ *
+ * @throws Refusal outside the demo
+ */
+export function standInFilm(): { readonly path: string; readonly etag: string } {
+  if (!hasSimulatedCamera()) throw new Refusal('no-simulated-camera', 'The simulated camera stands in the demo only.', 404);
+  return { path: join(process.env.STRIDE_DEMO_CLIPS!, STAND_IN_FILM), etag: STAND_IN_FILM };
+}
+const STAND_IN_FILM = '27-1-open-side.mp4';
+
 /** A view that the simulated camera films just now, or that it could not film. */
 export interface Filming {
   readonly deliveryId: DeliveryId;

@@ -72,14 +72,14 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
   return (
     <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-3">
       <div>
-        <header className="flex items-center justify-between gap-3 border-b-2 border-ink py-2">
+        <header className="flex flex-wrap items-center justify-between gap-3 border-b-2 border-ink py-2">
           <h1 className="m-0 text-head">
             Check-in{' '}
             <span className="tabular text-soft">
               {lines.length - open.length} of {lines.length}
             </span>
           </h1>
-          <Waits news={news} />
+          <Waits news={news} called={['check-in', 'check-ins']} />
         </header>
         {oldSince && (
           <p className="m-0 border-b border-rule py-1 text-small text-soft">

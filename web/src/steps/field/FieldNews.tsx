@@ -1,25 +1,44 @@
 import { Action } from '../../parts/Action.tsx';
 import { Alert } from '../../parts/Alert.tsx';
+import { NO_FILMS, type FilmNews } from '../../parts/film-box.ts';
 import type { OutboxNews } from '../../parts/outbox.ts';
+import { safetyInWords } from '../../parts/safety.ts';
 
-/** What of a phone the server does not have yet, at the head of a page of the field. */
-export function Waits({ news: { waiting, refused } }: { news: Pick<OutboxNews<unknown>, 'waiting' | 'refused'> }) {
-  const open = waiting + refused.length;
+/** In one sentence what of this phone is safe, and where, at the head of a page of the field. */
+export function Waits({
+  news: { waiting, refused, unkept, offline, open },
+  called,
+  films = NO_FILMS,
+}: {
+  news: OutboxNews<unknown>;
+  called: readonly [string, string];
+  films?: FilmNews;
+}) {
+  const waits = waiting + refused.length + films.waiting.length + films.refused.length;
+  const notSafe = films.unkept > 0 || (unkept && waits > 0);
   return (
     <p
       data-testid="waiting"
-      data-waiting={open}
+      data-waiting={waits}
+      data-open={open}
       role="status"
-      className={`m-0 px-2 py-1 text-note font-semibold ${open > 0 ? 'border-2 border-ink' : 'text-grass'}`}
+      className={`m-0 w-full text-note font-semibold ${notSafe ? 'care-band px-3 py-2' : waits > 0 ? 'border-2 border-ink px-2 py-1' : 'text-grass'}`}
     >
-      {waiting > 0
-        ? `${waiting} ${waiting === 1 ? 'waits' : 'wait'} on this phone`
-        : refused.length > 0
-          ? `${refused.length} not taken`
-          : 'All sent'}
+      {open ? fieldSafety({ waiting, refused, unkept, offline }, films, called) : 'Looking what waits on this phone …'}
     </p>
   );
 }
+
+/** The same sentence, for a screen that lies over the page. */
+export const fieldSafety = (
+  news: Pick<OutboxNews<unknown>, 'waiting' | 'refused' | 'unkept' | 'offline'>,
+  films: FilmNews,
+  called: readonly [string, string] = ['count', 'counts'],
+): string =>
+  safetyInWords({
+    ...{ small: news.waiting, called, films: films.waiting.length, unkeptFilms: films.unkept, unkept: news.unkept },
+    ...{ refused: news.refused.length + films.refused.length, offline: news.offline || films.offline },
+  });
 
 /** Says that nothing is sent before somebody signs in again. */
 export function SignedOut({ go }: { go: '/check-in' | '/mound' }) {

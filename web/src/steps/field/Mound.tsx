@@ -1,16 +1,36 @@
-import { useState } from 'react';
-import { clockOf, dayInWords, minuteInZone, type CamperId, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
+import { useEffect, useState } from 'react';
+import { v7 } from 'uuid';
+import {
+  clockOf,
+  dayInWords,
+  dayInZone,
+  minuteInZone,
+  VIEW_IDS,
+  type CamperId,
+  type ClipId,
+  type GateLine,
+  type GateList,
+  type StaffId,
+  type ViewId,
+} from '@stride-chalk/core';
 import { Action } from '../../parts/Action.tsx';
 import { careInWords } from '../../parts/care-words.ts';
+import { choose, deviceChoices, type DeviceChoices } from '../../parts/device-id.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
+import { pageCamp } from '../../parts/page-camp.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useWakeLock } from '../../parts/use-wake-lock.ts';
 import { BibPad } from './BibPad.tsx';
-import { SignedOut, Waits } from './FieldNews.tsx';
+import { fieldSafety, SignedOut, Waits } from './FieldNews.tsx';
+import { FilmScreen } from './film/FilmScreen.tsx';
+import { FilmTrouble } from './film/FilmTrouble.tsx';
+import type { Recorded } from './film/rolling-recorder.ts';
+import { useFilms, useRoom } from './film/use-films.ts';
 import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';
+import { atMoundInWords, useMoundClaim } from './use-mound-claim.ts';
 import { useMound, type Start } from './use-mound.ts';
 
 const STARTS: ReadonlyArray<readonly [Start, string]> = [
@@ -21,17 +41,35 @@ const STARTS: ReadonlyArray<readonly [Start, string]> = [
 const WIDE = '!text-head w-full justify-center !min-h-[56px]';
 
 /** One mound, with one hand: who throws now, his slate, one tap a throw, and who is next. */
-export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: GateCamp; slateId: string; staffId: StaffId }) {
+export function Mound({
+  list,
+  camp,
+  slateId,
+  staff,
+  standInUrl,
+}: {
+  list: GateList;
+  camp: GateCamp;
+  slateId: string;
+  staff: { readonly id: StaffId; readonly name: string };
+  /** Where the film of the simulated camera lies; null where there is none. */
+  standInUrl: string | null;
+}) {
   const awake = useAwake();
   useWakeLock();
-  const m = useMound(list, camp, staffId);
+  const [choices, setChoices] = useState<DeviceChoices | null>(null);
+  const m = useMound(list, camp, staff.id, choices?.device ?? null);
   const { day, lines, news, taps, asOf } = m;
+  const films = useFilms(staff.id, !news.open || news.waiting > 0);
+  const room = useRoom(films.news);
+  useEffect(() => void deviceChoices().then(setChoices), []);
+  const view: ViewId = VIEW_IDS.find((v) => v === choices?.view) ?? 'openSide';
   const mounds = moundsOf(lines);
   const [chosen, setChosen] = useState<string | null>(null);
   const mound = chosen !== null && mounds.includes(chosen) ? chosen : mounds[0]!;
   const [camperId, setCamperId] = useState<string | null>(null);
   const [start, setStart] = useState<Start>('stretch');
-  const [screen, setScreen] = useState<'turn' | 'other' | 'slate'>('turn');
+  const [screen, setScreen] = useState<'turn' | 'other' | 'slate' | 'film'>('turn');
 
   const turns = turnsOn(lines, mound, day, taps, asOf);
   const picked = lines.find((l) => l.id === camperId);
@@ -47,6 +85,27 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
     setCamperId(now.line.id);
     m.count(now.line.id, mound, start);
   };
+  const others = useMoundClaim(mound, screen === 'film' ? view : null, choices?.device ?? null);
+  /** The film of a throw, while it lies on this phone. */
+  const filmOf = (throwsId: string) => films.news.waiting.find((f) => f.throwsId === throwsId);
+  const keepFilm = async ({ film }: Recorded): Promise<{ id: string; throwsId: string }> => {
+    const { line } = now!;
+    setCamperId(line.id);
+    const throwsId = m.count(line.id, mound, start, view);
+    const id = v7() as ClipId;
+    const ending = film.type === 'video/webm' ? 'webm' : 'mp4';
+    const sha256 = hexOf(await crypto.subtle.digest('SHA-256', await film.arrayBuffer()));
+    await films.box.current!.keep(
+      {
+        ...{ id, staffId: staff.id, staffName: staff.name, camp: pageCamp(), camperId: line.id, bib: line.bib, throwsId, view },
+        ...{ fileName: `bib-${line.bib}-${view}-${dayInZone(m.instant(), camp.timeZone)}.${ending}`, sha256, bytes: film },
+      },
+      true,
+    );
+    return { id, throwsId };
+  };
+  /** Filmed, and the server has it: it was thrown. */
+  const isSent = last !== null && last.filmed && !filmOf(last.id);
 
   return (
     <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-3">
@@ -73,14 +132,25 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
               mound
             )}
           </h1>
-          <Waits news={news} />
+          <Waits news={news} films={films.news} called={['count', 'counts']} />
         </header>
         {m.oldSince && (
           <p className="m-0 border-b border-rule py-1 text-small text-soft">
             No connection: the list is of {m.oldSince}, with what was tapped on this phone since.
           </p>
         )}
-        {news.signedOut && <SignedOut go="/mound" />}
+        {(news.signedOut || films.news.signedOut) && <SignedOut go="/mound" />}
+        <FilmTrouble
+          films={films.news}
+          room={room}
+          onRetry={(id) => void films.box.current?.retry(id)}
+          onDrop={(id) => void films.box.current?.drop(id)}
+        />
+        {others.map((o) => (
+          <p key={`${o.by} ${o.since}`} className="m-0 mt-2 border-l-[6px] border-soft bg-wash px-3 py-2">
+            {atMoundInWords(o, camp.timeZone)}
+          </p>
+        ))}
         {day !== m.today && (
           <p className="care-band m-0 mt-2 px-3 py-2">
             Today is no day of this camp. The plan is that of {dayInWords(day, camp)}; nothing is counted.
@@ -145,8 +215,16 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
             )}
             {last && (
               <div className="grid grid-cols-2 gap-2">
-                <Action className="w-full justify-center" onClick={() => m.takeBack(last)}>
-                  Undo the last
+                <Action
+                  className="w-full justify-center"
+                  disabled={isSent}
+                  onClick={() => {
+                    const film = filmOf(last.id);
+                    m.takeBack(last);
+                    if (film) void films.box.current?.drop(film.id);
+                  }}
+                >
+                  {isSent ? 'Filmed and sent' : 'Undo the last'}
                 </Action>
                 <Action className="w-full justify-center" disabled={last.leftOut} onClick={() => m.leaveOut(last)}>
                   {last.leftOut ? 'Does not count' : 'That one does not count'}
@@ -154,9 +232,14 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
               </div>
             )}
             {now && !now.why && (
-              <Action className={WIDE} onClick={() => setScreen('slate')}>
-                Slate
-              </Action>
+              <div className="grid grid-cols-2 gap-2">
+                <Action className={WIDE} disabled={!mayCount(now, day, m.today)} onClick={() => setScreen('film')}>
+                  Film here
+                </Action>
+                <Action className={WIDE} onClick={() => setScreen('slate')}>
+                  Slate
+                </Action>
+              </div>
             )}
             <div className="grid grid-cols-2 gap-2">
               <Action className="w-full justify-center" onClick={() => setScreen('other')}>
@@ -169,12 +252,37 @@ export function Mound({ list, camp, slateId, staffId }: { list: GateList; camp: 
           </div>
         </div>
       )}
+      {screen === 'film' && now && (
+        <FilmScreen
+          {...{ bib: now.line.bib, name: now.line.name, thrown: now.thrown, left: now.left, view, standInUrl, others }}
+          why={now.why}
+          timeZone={camp.timeZone}
+          onView={(chosenView) => {
+            setChoices((known) => known && { ...known, view: chosenView });
+            void choose({ view: chosenView });
+          }}
+          safety={fieldSafety(news, films.news)}
+          notSafe={films.news.unkept > 0 || (news.unkept && news.waiting > 0)}
+          next={next?.line.bib ?? null}
+          onNext={() => next && setCamperId(next.line.id)}
+          onFilm={keepFilm}
+          onKeep={(id) => films.box.current?.release(id)}
+          onFilmAgain={(id, throwsId) => {
+            void films.box.current?.drop(id);
+            const thrownOne = taps.find((t) => t.id === throwsId);
+            if (thrownOne) m.leaveOut(thrownOne);
+          }}
+          onClose={() => setScreen('turn')}
+        />
+      )}
       {screen === 'slate' && now && (
         <SlateScreen bib={now.line.bib} slateId={slateId} instant={m.instant} onClose={() => setScreen('turn')} />
       )}
     </div>
   );
 }
+
+const hexOf = (bytes: ArrayBuffer): string => [...new Uint8Array(bytes)].map((b) => b.toString(16).padStart(2, '0')).join('');
 
 /** The last throw that was tapped and not taken back. */
 function lastTap(taps: readonly Tap[], camperId: CamperId): Tap | null {
@@ -201,8 +309,10 @@ function AtTheMound({ turn: { line, thrown, left, why } }: { turn: Turn }) {
       </div>
       {why ? (
         <p className="care-band m-0 mt-3 px-4 py-3 text-lead">
-          <b>{why}</b>{' '}
-          {line.sore ? 'Only the lead lifts it.' : line.consent ? 'Only the lead allows more, on the card.' : 'He is not filmed.'}
+          <b>{why}</b> {line.sore ? 'Only the lead lifts it.' : line.consent ? 'Only the lead allows more.' : 'He is not filmed.'}{' '}
+          <a href={`/campers/${line.bib}/card`} className="inline-flex min-h-[48px] items-center font-semibold">
+            His card
+          </a>
         </p>
       ) : (
         <p data-testid="thrown" className="tabular m-0 mt-2 text-head">

@@ -11,7 +11,7 @@ const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
     ...more,
   }) as GateLine;
 const tap = (id: string, camper: string, more: Partial<Tap> = {}): Tap => ({
-  ...{ id, camperId: camper, by: 1, about: id, leftOut: false, takenAt: null },
+  ...{ id, camperId: camper, by: 1, about: id, leftOut: false, filmed: false, takenAt: null },
   ...more,
 });
 

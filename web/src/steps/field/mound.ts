@@ -9,6 +9,8 @@ export interface Tap {
   /** The throw that it is about: its own id, or that of what is taken back. */
   readonly about: string;
   readonly leftOut: boolean;
+  /** This phone has filmed it. */
+  readonly filmed: boolean;
   /** By the clock of the server as far as the phone knows it; null while it waits to be sent. */
   readonly takenAt: number | null;
 }

@@ -10,6 +10,7 @@ import {
   type GateList,
   type Standing,
   type StaffId,
+  type ViewId,
 } from '@stride-chalk/core';
 import { CARE, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { askAgain, useLive } from '../../parts/use-live.ts';
@@ -24,7 +25,7 @@ export type Start = NonNullable<Extract<CareEntry, { kind: 'throws' }>['delivery
 const TURN_EVERY = 20_000;
 
 /** What is known at a mound: the list of the day, and what was tapped on this phone. A tap is kept on the phone before it is sent. */
-export function useMound(first: GateList, camp: GateCamp, staffId: StaffId) {
+export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, device: string | null) {
   const [news, setNews] = useState<OutboxNews<CareEntry>>(NOTHING_KNOWN);
   const [taps, setTaps] = useState<readonly Tap[]>([]);
   const box = useRef<Outbox<CareEntry, Standing> | null>(null);
@@ -72,9 +73,13 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId) {
     asOf: Date.parse(list.asOf),
     /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
     oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
-    /** One throw, for whoever films it elsewhere. */
-    count: (camperId: CamperId, mound: string, delivery: Start) =>
-      add({ kind: 'throws', camperId, day, throwKind: 'filming', count: 1, mound, delivery }),
+    /** One throw, for whoever films it elsewhere, or filmed from here. */
+    count: (camperId: CamperId, mound: string, delivery: Start, filmedFrom: ViewId | null = null) =>
+      add({
+        ...{ kind: 'throws', camperId, day, throwKind: 'filming', count: 1, mound, delivery },
+        ...(device === null ? {} : { device }),
+        ...(filmedFrom === null ? {} : { view: filmedFrom }),
+      }),
     takeBack: (tap: Tap) => add({ kind: 'takeBackThrows', camperId: tap.camperId as CamperId, throwsId: tap.id, reason: null }),
     leaveOut: (tap: Tap) => {
       add({ kind: 'leaveOut', camperId: tap.camperId as CamperId, throwsId: tap.id });
@@ -90,7 +95,8 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId) {
 
 /** What an entry that waits means for the count at a mound; null for what means nothing there. */
 function tapOf(id: string, entry: CareEntry): Tap | null {
-  const of = { id, camperId: entry.camperId, leftOut: false, takenAt: null };
+  const filmed = entry.kind === 'throws' && entry.view !== undefined;
+  const of = { id, camperId: entry.camperId, leftOut: false, filmed, takenAt: null };
   if (entry.kind === 'throws' && entry.mound !== undefined) return { ...of, by: 1, about: id };
   if (entry.kind === 'takeBackThrows') return { ...of, by: -1, about: entry.throwsId };
   return null;

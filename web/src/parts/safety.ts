@@ -1,0 +1,43 @@
+/** What of a device is where. */
+export interface Whereabouts {
+  /** Small things that wait on the device, and what one and several of them are called. */
+  readonly small: number;
+  readonly called?: readonly [one: string, several: string];
+  readonly films: number;
+  /** Of the films: those that lie in the open page only. */
+  readonly unkeptFilms: number;
+  /** The browser keeps nothing at all. */
+  readonly unkept: boolean;
+  /** Things that the server has not taken, and somebody has to look at. */
+  readonly refused: number;
+  /** Whether the server answers. */
+  readonly offline: boolean;
+}
+
+const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
+const and = (parts: readonly string[]): string => parts.join(' and ');
+
+/**
+ * What is safe and where, in one sentence for whoever holds the device.
+ *
+ * @example safetyInWords({ small: 2, films: 1, unkeptFilms: 0, unkept: false, refused: 0, offline: true }) // 'Safe on this phone: 2 counts and 1 film; sent when the network is back.'
+ */
+export function safetyInWords({
+  small,
+  called = ['count', 'counts'],
+  films,
+  unkeptFilms,
+  unkept,
+  refused,
+  offline,
+}: Whereabouts): string {
+  const counted = (counts: number, filmed: number): string =>
+    and([...(counts > 0 ? [some(counts, ...called)] : []), ...(filmed > 0 ? [some(filmed, 'film', 'films')] : [])]);
+  const unsafe = unkept ? counted(small, films) : counted(0, unkeptFilms);
+  if (unsafe !== '') return `Not safe: ${unsafe}. Leave this page open until it says sent.`;
+  const here = counted(small, films);
+  if (here !== '') return `Safe on this phone: ${here}; ${offline ? 'sent when the network is back' : 'being sent'}.`;
+  return refused > 0
+    ? `Safe on this phone: ${some(refused, 'thing', 'things')} that the server did not take, see below.`
+    : 'All safe on the server.';
+}
