@@ -56,7 +56,7 @@ test('every route of the build, files and errors carry their headers, signed in 
   for (const path of [
     '/sun.js',
     '/chalk.svg',
-    '/check-in-worker.js',
+    '/field-worker.js',
     script,
     '/nothing-here',
     '/_astro/nothing.js',

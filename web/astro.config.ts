@@ -28,15 +28,22 @@ export default defineConfig({
   integrations: [
     react(),
     listRoutes(),
-    // The worker of the check-in: it keeps what pages are made of, but for the decoder of films.
+    // The worker of the field: it keeps what pages are made of, but for the decoder of films.
     pwa({
       strategies: 'injectManifest',
       srcDir: 'src/workers',
-      filename: 'check-in-worker.ts',
+      filename: 'field-worker.ts',
       injectRegister: false,
       manifest: false,
       injectManifest: {
-        globPatterns: ['_astro/**/*.{js,css,woff2}', 'chalk.svg', 'sun.js'],
+        globPatterns: [
+          '_astro/**/*.{js,css,woff2}',
+          'chalk.svg',
+          'sun.js',
+          'without-network.html',
+          'app.webmanifest',
+          'icon-*.png',
+        ],
         globIgnores: ['_astro/film.worker*'],
         rollupFormat: 'iife',
       },

@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto';
+import { readdir } from 'node:fs/promises';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { ne } from 'drizzle-orm';
@@ -34,6 +36,12 @@ const here = fileURLToPath(new URL('.', import.meta.url));
 process.env.STRIDE_MIGRATIONS ??= `${here}migrations`;
 // What takes a second of reckoning does not hold up anybody's page.
 process.env.STRIDE_SEVERITY_THREAD ??= `${here}severity-thread.mjs`;
+
+/** Of which build this server is: what its pages are made of. A page that was loaded from another one is told so. */
+process.env.STRIDE_BUILD ??= createHash('sha256')
+  .update((await readdir(`${here}dist/client/_astro`)).sort().join())
+  .digest('hex')
+  .slice(0, 12);
 
 /** The exit code for what starting again does not mend. */
 const REFUSED = 78;

@@ -36,7 +36,7 @@ export {
 export { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
 export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
-export { CAMP_HEADER, SENT_HEADER } from './request-headers.ts';
+export { BUILD_HEADER, CAMP_HEADER, SENT_HEADER } from './request-headers.ts';
 export {
   scorersBenchSchema,
   type BenchFilm,

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { noteBuild } from './old-page.ts';
 import { campHeaders, pageCamp } from './page-camp.ts';
 
 /** What the server said no to: its own words, and its code for programs. */
@@ -34,6 +35,7 @@ export async function askServer<S extends z.ZodType>(
     },
     ...(options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
   });
+  noteBuild(response);
   const answer: unknown = response.status === 204 ? null : await response.json().catch(() => null);
   if (!response.ok) {
     const problem = answer as { title?: string; code?: string } | null;

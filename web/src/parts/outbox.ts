@@ -2,6 +2,7 @@ import { v7 } from 'uuid';
 import { z } from 'zod';
 import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, SENT_HEADER, standingSchema, type StaffId } from '@stride-chalk/core';
 import { shelfOf, type Shelf } from './device-store.ts';
+import { noteBuild } from './old-page.ts';
 import { campHeaders, pageCamp } from './page-camp.ts';
 
 export interface Waiting<T> {
@@ -34,6 +35,8 @@ export interface OutboxNews<T> {
   readonly signedOut: boolean;
   /** How far the clock of this device is ahead of the server's, in milliseconds, where that is far; null where it is right. */
   readonly clockAhead: number | null;
+  /** How many entries of somebody else wait in this browser: they are his, and are sent when he signs in here. */
+  readonly ofOthers: number;
   /** Entries that the server has not taken, the oldest first. They stay on the device until they are sent again or dropped by hand. */
   readonly refused: ReadonlyArray<RefusedEntry<T>>;
 }
@@ -45,6 +48,7 @@ export const NOTHING_KNOWN = {
   offline: false,
   signedOut: false,
   clockAhead: null,
+  ofOthers: 0,
   refused: [],
 } as const;
 
@@ -77,6 +81,7 @@ export class Outbox<T, A = unknown> {
   /** Resolves when what waited on the device from before is known. */
   readonly opened: Promise<void>;
   #open = false;
+  #ofOthers = 0;
   #unkept = false;
   #sending = false;
   #stopped = false;
@@ -107,7 +112,9 @@ export class Outbox<T, A = unknown> {
 
   async #load(): Promise<void> {
     try {
-      for (const w of await this.#shelf.all()) if (w.staffId === this.#staffId) this.#kept.set(w.id, w);
+      for (const w of await this.#shelf.all())
+        if (w.staffId === this.#staffId) this.#kept.set(w.id, w);
+        else this.#ofOthers += 1;
     } catch {
       this.#unkept = true;
     }
@@ -186,6 +193,7 @@ export class Outbox<T, A = unknown> {
         offline: this.#failures > 0,
         signedOut: this.#signedOut,
         clockAhead: this.#clockAhead,
+        ofOthers: this.#ofOthers,
         refused: this.#inOrder().flatMap(({ id, entry, refused }) =>
           refused === undefined ? [] : [{ id, entry, message: refused }],
         ),
@@ -234,6 +242,7 @@ export class Outbox<T, A = unknown> {
       this.#tell();
       return false;
     }
+    noteBuild(response);
     this.#clockAhead = aheadOf(response);
     this.#signedOut = response.status === 401;
     if (

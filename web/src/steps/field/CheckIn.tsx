@@ -1,9 +1,10 @@
 import { Action } from '../../parts/Action.tsx';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { NOTHING_ASKED, addDays, dayInWords, SORE_PLACES, type GateLine, type GateList, type StaffId } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
+import { keepField } from '../../parts/keep-field.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { SignedOut, Waits } from './FieldNews.tsx';
@@ -17,6 +18,14 @@ type Screen = 'bib' | 'here' | 'throws' | 'sore' | 'since' | 'more' | 'done';
 /** Check-in at the gate, with one hand: the bib, whether he is here and his arm is fine; one decision a screen. */
 export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCamp; staffId: StaffId }) {
   const awake = useAwake();
+  useEffect(
+    () =>
+      void keepField(
+        list.lines.map((c) => c.bib),
+        false,
+      ).catch(() => undefined),
+    [list],
+  );
   const { day, today, lines, news, oldSince, settled, enter: send, retry, drop } = useGate(list, camp, staffId);
   const { units } = camp;
   const [screen, setScreen] = useState<Screen>('bib');

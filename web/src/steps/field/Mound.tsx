@@ -19,6 +19,7 @@ import { choose, deviceChoices, type DeviceChoices } from '../../parts/device-id
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import { pageCamp } from '../../parts/page-camp.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
+import { keepField } from '../../parts/keep-field.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useWakeLock } from '../../parts/use-wake-lock.ts';
 import { BibPad } from './BibPad.tsx';
@@ -57,6 +58,14 @@ export function Mound({
 }) {
   const awake = useAwake();
   useWakeLock();
+  useEffect(
+    () =>
+      void keepField(
+        list.lines.map((c) => c.bib),
+        standInUrl !== null,
+      ).catch(() => undefined),
+    [list, standInUrl],
+  );
   const [choices, setChoices] = useState<DeviceChoices | null>(null);
   const m = useMound(list, camp, staff.id, choices?.device ?? null);
   const { day, lines, news, taps, asOf } = m;

@@ -12,6 +12,12 @@ export class ClipLooker {
       this.#asked.get(data.ask)?.(data);
       this.#asked.delete(data.ask);
     };
+    // An upgrade has taken its file away, or the device has no memory left: nothing is said of the film, and it stays.
+    this.#worker.onerror = () => {
+      for (const [ask, answer] of this.#asked)
+        answer({ ask, seconds: 0, framesPerSecond: 0, problems: [], failed: 'it could not be looked at' });
+      this.#asked.clear();
+    };
   }
 
   look(film: Blob, pictures: readonly GreyPicture[] | null): Promise<ClipAnswer> {

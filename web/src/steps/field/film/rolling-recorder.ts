@@ -1,5 +1,5 @@
 /** How late a tap may come and still have the whole delivery: the recording has run for so long before it, in milliseconds. */
-export const BEFORE = 2000;
+const BEFORE = 2000;
 /** What a browser may record in and the server takes, the best first. */
 const KINDS = ['video/mp4;codecs=avc1.640028', 'video/mp4;codecs=avc1.42E01E', 'video/webm;codecs=h264', 'video/webm;codecs=vp9'];
 /** Bits for a pixel of each picture: on the high side, so that a hand in motion is not smeared. Our choice, no source. */
