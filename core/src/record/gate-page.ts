@@ -13,6 +13,7 @@ const gateLineSchema = z.object({
   name: z.string(),
   age: z.number().int(),
   heightCentimetres: z.number(),
+  hand: z.enum(['R', 'L']),
   consent: z.boolean(),
   sore: z.boolean(),
   /** null: not at the gate yet. */

@@ -56,6 +56,7 @@ export async function gatePage(camp: Camp, day: string, now = Date.now()): Promi
       name: camper.name,
       age: camper.age,
       heightCentimetres: camper.heightCentimetres,
+      hand: camper.hand,
       consent: camper.consent.film,
       sore: camper.sore,
       present: checkIn?.present ?? null,

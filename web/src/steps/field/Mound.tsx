@@ -263,7 +263,16 @@ export function Mound({
       )}
       {screen === 'film' && now && (
         <FilmScreen
-          {...{ bib: now.line.bib, name: now.line.name, thrown: now.thrown, left: now.left, view, standInUrl, others }}
+          {...{
+            bib: now.line.bib,
+            name: now.line.name,
+            hand: now.line.hand,
+            thrown: now.thrown,
+            left: now.left,
+            view,
+            standInUrl,
+            others,
+          }}
           why={now.why}
           timeZone={camp.timeZone}
           onView={(chosenView) => {

@@ -20,6 +20,7 @@ const line = (more: Partial<GateLine> = {}): GateLine => ({
   name: 'A',
   age: 12,
   heightCentimetres: 150,
+  hand: 'R',
   consent: true,
   sore: false,
   present: true,

@@ -5,7 +5,17 @@ import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, type Tap } f
 const DAY = '2026-07-14';
 const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
   ({
-    ...{ id: `c${bib}`, bib, name: `Kid ${bib}`, age: 11, heightCentimetres: 150, consent: true, sore: false, present: true },
+    ...{
+      id: `c${bib}`,
+      bib,
+      name: `Kid ${bib}`,
+      age: 11,
+      heightCentimetres: 150,
+      hand: 'R',
+      consent: true,
+      sore: false,
+      present: true,
+    },
     ...{ says: 'the limit is reached', left: 20, allowed: false, born: '2015-01-01', thrown: [], goals: null, drillsDone: null },
     ...{ mobility: [], throwsReported: null, session: { mound: 'Mound 1', warmUpFrom: 530, from: 540 + bib } },
     ...more,

@@ -17,6 +17,7 @@ type Last =
 export interface FilmScreenProps {
   readonly bib: number;
   readonly name: string;
+  readonly hand: 'R' | 'L';
   readonly thrown: number;
   readonly left: number;
   readonly view: ViewId;
@@ -116,14 +117,14 @@ export function FilmScreen(props: FilmScreenProps) {
         className={`relative min-h-0 bg-black ${c.filming ? 'outline outline-[6px] -outline-offset-[6px] outline-[#e58a63]' : ''}`}
       >
         <video ref={video} muted playsInline className="h-full w-full object-contain" />
-        <ChalkOverlay view={view} />
+        {c.state === 'ready' && <ChalkOverlay view={view} hand={props.hand} ratio={c.ratio} />}
         {c.state === 'ready' && (props.why === null || c.filming) && (
           <button
             type="button"
             data-filming={c.filming}
             disabled={busy}
             onClick={() => (c.filming ? void end() : begin())}
-            className="absolute inset-0 grid w-full place-items-end justify-center border-0 bg-transparent p-4"
+            className="absolute inset-0 flex w-full items-end justify-center border-0 bg-transparent p-4"
           >
             <span className="sign bg-[#2a1d15] px-5 py-3 text-head text-[#fffdf7]">
               {c.filming
@@ -194,7 +195,7 @@ export function FilmScreen(props: FilmScreenProps) {
                 }[last.is]}
           </p>
         )}
-        {advice && !c.filming && last?.is !== 'poor' && <p className="m-0 text-small text-soft">{advice}</p>}
+        {advice && last?.is !== 'poor' && <p className={`m-0 text-small text-soft ${c.filming ? 'invisible' : ''}`}>{advice}</p>}
         {props.others
           .filter((o) => o.view === view)
           .map((o) => (

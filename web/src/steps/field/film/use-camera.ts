@@ -19,7 +19,7 @@ export function useCamera(video: RefObject<HTMLVideoElement | null>, standInUrl:
   const [problem, setProblem] = useState<string | null>(null);
   const [rate, setRate] = useState<number | null>(null);
   const [exposure, setExposure] = useState<'locked' | 'cannot' | null>(null);
-  const [size, setSize] = useState<string | null>(null);
+  const [size, setSize] = useState<{ readonly width: number; readonly height: number } | null>(null);
   const [filming, setFilming] = useState(false);
   const [again, setAgain] = useState(0);
   const parts = useRef<{ recorder: RollingRecorder; sampler: Sampler; looker: ClipLooker } | null>(null);
@@ -32,6 +32,7 @@ export function useCamera(video: RefObject<HTMLVideoElement | null>, standInUrl:
     void again;
     if (cameraId === undefined) return;
     let left = false;
+    const gone = new AbortController();
     let camera: OpenCamera | null = null;
     let settling: ReturnType<typeof setTimeout> | undefined;
     const open = async (): Promise<void> => {
@@ -55,7 +56,11 @@ export function useCamera(video: RefObject<HTMLVideoElement | null>, standInUrl:
         setProblem('The camera has stopped: another program has taken it, or the phone has. Open it again.');
       });
       video.current.srcObject = camera.stream;
-      await video.current.play().catch(() => undefined);
+      const shown = video.current;
+      shown.addEventListener('resize', () => setSize({ width: shown.videoWidth, height: shown.videoHeight }), {
+        signal: gone.signal,
+      });
+      await shown.play().catch(() => undefined);
       const { stream, lockExposure } = camera;
       const looker = new ClipLooker();
       const recorder = new RollingRecorder(
@@ -66,8 +71,9 @@ export function useCamera(video: RefObject<HTMLVideoElement | null>, standInUrl:
       parts.current = { recorder, looker, sampler: new Sampler(video.current) };
       settling = setTimeout(() => void lockExposure().then((how) => !left && setExposure(how)), SETTLES);
       setCameras([...(await camerasHere()), ...(standInUrl === null ? [] : [{ id: STAND_IN, name: 'Simulated camera' }])]);
-      const { width, height } = track.getSettings();
-      setSize(width && height ? `${width}×${height}` : null);
+      // As it is shown: a phone that is held upright turns what its camera gives.
+      const { videoWidth, videoHeight } = video.current;
+      setSize(videoWidth > 0 ? { width: videoWidth, height: videoHeight } : null);
       setState('ready');
     };
     void open().catch((error: unknown) => {
@@ -77,6 +83,7 @@ export function useCamera(video: RefObject<HTMLVideoElement | null>, standInUrl:
     });
     return () => {
       left = true;
+      gone.abort();
       clearTimeout(settling);
       parts.current?.recorder.close();
       parts.current?.sampler.close();
@@ -103,7 +110,10 @@ export function useCamera(video: RefObject<HTMLVideoElement | null>, standInUrl:
   }, []);
 
   return {
-    ...{ cameras, cameraId, state, problem, rate, exposure, size, filming, start, stop, look },
+    ...{ cameras, cameraId, state, problem, rate, exposure, filming, start, stop, look },
+    size: size && `${size.width}×${size.height}`,
+    /** Height of the picture by its width. */
+    ratio: size ? size.height / size.width : 9 / 16,
     chooseCamera: (id: string) => {
       setCameraId(id);
       void choose({ cameraId: id });
