@@ -1,0 +1,199 @@
+import { execFileSync } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import { v7 } from 'uuid';
+
+const CLIPS = fileURLToPath(new URL('../../demo/clips/', import.meta.url));
+
+/** What the fake camera of a browser shows: a delivery of the simulated camera, again and again, as motion JPEG. */
+export function cameraFilm(folder: string, clip = '27-1-open-side.mp4'): string {
+  const path = `${folder}/${clip}.mjpeg`;
+  const how = ['-vf', 'fps=30,scale=640:360', '-q:v', '4', '-f', 'mjpeg', path];
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', CLIPS + clip, ...how]);
+  return path;
+}
+
+/** Campers in the camp that an empty product begins with, by their bibs; their ids. */
+export async function campersWith(
+  run: (text: string, values?: unknown[]) => Promise<unknown>,
+  bibs: readonly number[],
+): Promise<ReadonlyMap<number, string>> {
+  const ids = new Map<number, string>();
+  for (const bib of bibs) {
+    const id = v7();
+    ids.set(bib, id);
+    await run('insert into children (id) values ($1)', [id]);
+    await run(
+      `insert into campers (id, child_id, camp_id, bib, name, born, hand, height_centimetres, guardian)
+       select $1, $1, id, $2, 'Camper ' || $2, first_day - 5800, 'R', 170, 'G' from camps`,
+      [id, bib],
+    );
+    await run(`insert into consents (id, camper_id, film, share, given_by, how) values ($1, $1, true, false, 'G', 'by word')`, [
+      id,
+    ]);
+  }
+  return ids;
+}
+
+/** Asks the server over the interface, as whoever is signed in in the browser. */
+type Signed = Pick<BrowserContext, 'request'>;
+
+/** A helper with an account of his own, made by the lead; his address and password. */
+export async function newHelper(lead: Signed, url: string, name: string): Promise<{ email: string; password: string }> {
+  const email = `${name.toLowerCase()}@field.example`;
+  const made = await lead.request.post(`${url}/api/staff`, { data: { name, email, role: 'helper' }, headers: { origin: url } });
+  if (!made.ok()) throw new Error(`no helper: ${await made.text()}`);
+  const { link } = (await made.json()) as { link: string };
+  const password = `four far fields of ${name}`;
+  const form = { token: link.split('/').at(-1)!, password };
+  const fresh = await chromium.launch({ executablePath: CHROMIUM, args: ARGS });
+  const joined = await (await fresh.newContext()).request.post(`${url}/api/join`, {
+    form,
+    headers: { origin: url },
+    maxRedirects: 0,
+  });
+  await fresh.close();
+  if (joined.status() !== 303) throw new Error(`no account: ${joined.status()}`);
+  return { email, password };
+}
+
+const CHROMIUM = process.env.STRIDE_CHROMIUM ?? '/usr/bin/chromium';
+const ARGS = ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--no-first-run'];
+
+/** A phone at the field: a browser with a profile and a camera of its own. */
+export class FieldPhone {
+  readonly url: string;
+  readonly profile: string;
+  readonly #film: string;
+  context!: BrowserContext;
+  page!: Page;
+
+  /** @param film what its camera shows */
+  constructor(url: string, profile: string, film: string) {
+    this.url = url;
+    this.profile = profile;
+    this.#film = film;
+  }
+
+  /** Switches it on, as it was left. */
+  async open(offline = false): Promise<void> {
+    this.context = await chromium.launchPersistentContext(this.profile, {
+      executablePath: CHROMIUM,
+      args: [
+        ...ARGS,
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+        `--use-file-for-fake-video-capture=${this.#film}`,
+      ],
+      viewport: { width: 390, height: 844 },
+      offline,
+    });
+    this.page = this.context.pages()[0] ?? (await this.context.newPage());
+  }
+
+  async signIn({ email, password }: { readonly email: string; readonly password: string }): Promise<void> {
+    const form = { email, password, go: '/' };
+    const answer = await this.context.request.post(`${this.url}/api/sign-in`, {
+      form,
+      headers: { origin: this.url },
+      maxRedirects: 0,
+    });
+    if (answer.status() !== 303) throw new Error(`not signed in: ${answer.status()}`);
+  }
+
+  /** At the mound, with this camper on the rubber. */
+  async toMound(bib: number): Promise<void> {
+    await this.page.goto(`${this.url}/mound`);
+    await this.page.locator('[data-awake=true]').waitFor();
+    await this.page.locator('[data-testid=waiting][data-open=true]').waitFor();
+    await this.toCamper(bib);
+  }
+
+  async toCamper(bib: number): Promise<void> {
+    await this.page.getByRole('button', { name: 'Somebody else' }).click();
+    for (const digit of String(bib)) await this.page.getByRole('button', { name: digit, exact: true }).click();
+    await this.page.locator('button.main-action').click();
+  }
+
+  /** The worker that keeps the pages of the field has taken over, and has kept this one. */
+  async isKept(): Promise<void> {
+    await this.page.evaluate(async () => {
+      await navigator.serviceWorker.ready;
+      while (!navigator.serviceWorker.controller || !(await caches.match('/mound'))) await new Promise((r) => setTimeout(r, 50));
+    });
+  }
+
+  /** Opens the camera, to film from a side. */
+  async openCamera(view: string): Promise<void> {
+    await this.page.getByRole('button', { name: 'Film here' }).click();
+    await this.page.getByLabel('This phone films from').selectOption(view);
+    await this.page.locator('[data-filming=false]').waitFor();
+  }
+
+  tap(): Promise<void> {
+    return this.page.locator('[data-filming]').click();
+  }
+
+  /** Waits until the film has run for two seconds. */
+  async runs(): Promise<void> {
+    await this.page.getByText(/Filming [2-9]\.\d s/).waitFor();
+  }
+
+  /** Waits until the film that was made last lies on the phone and was looked at; one with a fault is kept. */
+  async isLookedAt(): Promise<void> {
+    const keep = this.page.getByRole('button', { name: 'Keep it' });
+    const said = this.page.getByTestId('film-said').filter({ hasText: /Good film|could not be looked at/ });
+    await keep.or(said).first().waitFor({ timeout: 60_000 });
+    if (await keep.isVisible()) await keep.click();
+  }
+
+  /** What the page says is safe. */
+  safety(): Promise<string> {
+    return this.page.locator('[data-testid=film-safety], [data-testid=waiting]').last().innerText();
+  }
+
+  /** The SHA-256 of the films that lie on the phone, as the phone reckons them. */
+  filmsHere(): Promise<string[]> {
+    return this.page.evaluate(async () => {
+      const open = indexedDB.open('stride-chalk');
+      await new Promise((resolve) => open.addEventListener('success', resolve));
+      const all = open.result.transaction('things').objectStore('things').getAll();
+      await new Promise((resolve) => all.addEventListener('success', resolve));
+      const found: string[] = [];
+      for (const kept of all.result as Array<{ shelf: string; item: { bytes: Blob } }>)
+        if (kept.shelf === 'film') {
+          const sum = await crypto.subtle.digest('SHA-256', await kept.item.bytes.arrayBuffer());
+          found.push([...new Uint8Array(sum)].map((b) => b.toString(16).padStart(2, '0')).join(''));
+        }
+      open.result.close();
+      return found.sort();
+    });
+  }
+
+  /** Ends the browser as an empty battery would: every process of it. */
+  async kill(): Promise<void> {
+    for (const pid of processesOf(this.profile)) {
+      try {
+        process.kill(pid, 'SIGKILL');
+      } catch {
+        // It has gone by itself.
+      }
+    }
+    while (processesOf(this.profile).length > 0) await new Promise((resolve) => setTimeout(resolve, 20));
+    await this.context.close().catch(() => undefined);
+  }
+}
+
+/** The processes that were started with a profile. */
+function processesOf(profile: string): number[] {
+  return readdirSync('/proc').flatMap((name) => {
+    if (!/^\d+$/.test(name)) return [];
+    try {
+      // What has ended and is not yet collected has no command line any more.
+      return readFileSync(`/proc/${name}/cmdline`, 'utf8').includes(`--user-data-dir=${profile}`) ? [Number(name)] : [];
+    } catch {
+      return [];
+    }
+  });
+}
