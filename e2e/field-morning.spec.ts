@@ -64,6 +64,7 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     await page.getByRole('button', { name: '8', exact: true }).click();
     await page.locator('button.main-action').click();
     await page.getByRole('button', { name: /^Here/ }).click();
+    await page.getByRole('button', { name: 'Nothing thrown' }).click();
     await expect(page.getByTestId('waiting')).toContainText('Safe on this phone: 1 check-in');
 
     // One phone's battery is empty. It is switched on again, without a network, and films on.

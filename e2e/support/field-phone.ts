@@ -26,7 +26,7 @@ export async function campersWith(
     await run('insert into children (id) values ($1)', [id]);
     await run(
       `insert into campers (id, child_id, camp_id, bib, name, born, hand, height_centimetres, guardian)
-       select $1, $1, id, $2, 'Camper ' || $2, first_day - 5800, 'R', 170, 'G' from camps`,
+       select $1, $1, id, $2::int, 'Camper ' || $2::text, first_day - 5800, 'R', 170, 'G' from camps`,
       [id, bib],
     );
     await run(`insert into consents (id, camper_id, film, share, given_by, how) values ($1, $1, true, false, 'G', 'by word')`, [
@@ -87,8 +87,8 @@ export class FieldPhone {
         `--use-file-for-fake-video-capture=${this.#film}`,
       ],
       viewport: { width: 390, height: 844 },
-      offline,
     });
+    if (offline) await this.context.setOffline(true);
     this.page = this.context.pages()[0] ?? (await this.context.newPage());
   }
 

@@ -10,8 +10,10 @@ export interface Whereabouts {
   readonly unkept: boolean;
   /** Things that the server has not taken, and somebody has to look at. */
   readonly refused: number;
-  /** Whether the server answers. */
+  /** Whether the server is away. */
   readonly offline: boolean;
+  /** Nothing is sent before somebody signs in again. */
+  readonly signedOut?: boolean;
 }
 
 const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
