@@ -34,12 +34,14 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     await firstLead(page, product.printed);
     await page.goto(`${product.url}/check-in`);
     await pageAwake(page);
+    const accounts: Array<{ email: string; password: string }> = [];
     for (const [phone, name] of [
       [side, 'Sida'],
       [front, 'Fronto'],
     ] as const) {
       const account = await newHelper(page.context(), product.url, name);
       await phone.open();
+      accounts.push(account);
       await phone.signIn(account);
       await phone.toMound(BIB);
       await phone.isKept();
@@ -72,6 +74,8 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     expect(waited).toHaveLength(1);
     await front.kill();
     await front.open(true);
+    // A session that was not on its disk yet is gone too.
+    await front.context.clearCookies();
     await front.toMound(BIB);
     await expect(front.page.getByTestId('waiting')).toHaveText(
       'Safe on this phone: 1 count and 1 film; sent when the network is back.',
@@ -88,6 +92,10 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     await expect.poll(async () => (await sql('select id from mound_taps')).length).toBeGreaterThan(2);
     await product.kill();
     await product.again();
+    await expect(front.page.getByTestId('film-safety')).toHaveText(
+      'Safe on this phone: 2 counts and 2 films; sent when you sign in again.',
+    );
+    await front.signIn(accounts[1]!);
     for (const phone of phones) await expect(phone.page.getByTestId('film-safety')).toHaveText(ALL_SAFE, { timeout: 90_000 });
     await expect(page.getByTestId('waiting')).toHaveText(ALL_SAFE, { timeout: 30_000 });
 

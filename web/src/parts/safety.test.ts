@@ -8,6 +8,7 @@ test('one sentence says what is safe, and where', () => {
   expect(safetyInWords({ ...nothing, small: 2, films: 1, offline: true })).toBe(
     'Safe on this phone: 2 counts and 1 film; sent when the network is back.',
   );
+  expect(safetyInWords({ ...nothing, films: 3, offline: true, signedOut: true })).toContain('sent when you sign in again.');
   expect(safetyInWords({ ...nothing, films: 3 })).toBe('Safe on this phone: 3 films; being sent.');
   expect(safetyInWords({ ...nothing, small: 1 })).toBe('Safe on this phone: 1 count; being sent.');
   expect(safetyInWords({ ...nothing, small: 2, called: ['check-in', 'check-ins'] })).toContain('phone: 2 check-ins; being');

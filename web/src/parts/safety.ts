@@ -32,13 +32,15 @@ export function safetyInWords({
   unkept,
   refused,
   offline,
+  signedOut = false,
 }: Whereabouts): string {
   const counted = (counts: number, filmed: number): string =>
     and([...(counts > 0 ? [some(counts, ...called)] : []), ...(filmed > 0 ? [some(filmed, 'film', 'films')] : [])]);
   const unsafe = unkept ? counted(small, films) : counted(0, unkeptFilms);
   if (unsafe !== '') return `Not safe: ${unsafe}. Leave this page open until it says sent.`;
   const here = counted(small, films);
-  if (here !== '') return `Safe on this phone: ${here}; ${offline ? 'sent when the network is back' : 'being sent'}.`;
+  if (here !== '')
+    return `Safe on this phone: ${here}; ${signedOut ? 'sent when you sign in again' : offline ? 'sent when the network is back' : 'being sent'}.`;
   return refused > 0
     ? `Safe on this phone: ${some(refused, 'thing', 'things')} that the server did not take, see below.`
     : 'All safe on the server.';

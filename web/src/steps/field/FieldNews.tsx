@@ -6,7 +6,7 @@ import { safetyInWords } from '../../parts/safety.ts';
 
 /** In one sentence what of this phone is safe, and where, at the head of a page of the field. */
 export function Waits({
-  news: { waiting, refused, unkept, offline, open },
+  news,
   called,
   films = NO_FILMS,
 }: {
@@ -14,6 +14,7 @@ export function Waits({
   called: readonly [string, string];
   films?: FilmNews;
 }) {
+  const { waiting, refused, unkept, open } = news;
   const waits = waiting + refused.length + films.waiting.length + films.refused.length;
   const notSafe = films.unkept > 0 || (unkept && waits > 0);
   return (
@@ -24,20 +25,21 @@ export function Waits({
       role="status"
       className={`m-0 w-full text-note font-semibold ${notSafe ? 'care-band px-3 py-2' : waits > 0 ? 'border-2 border-ink px-2 py-1' : 'text-grass'}`}
     >
-      {open ? fieldSafety({ waiting, refused, unkept, offline }, films, called) : 'Looking what waits on this phone …'}
+      {open ? fieldSafety(news, films, called) : 'Looking what waits on this phone …'}
     </p>
   );
 }
 
 /** The same sentence, for a screen that lies over the page. */
 export const fieldSafety = (
-  news: Pick<OutboxNews<unknown>, 'waiting' | 'refused' | 'unkept' | 'offline'>,
+  news: Pick<OutboxNews<unknown>, 'waiting' | 'refused' | 'unkept' | 'offline' | 'signedOut'>,
   films: FilmNews,
   called: readonly [string, string] = ['count', 'counts'],
 ): string =>
   safetyInWords({
     ...{ small: news.waiting, called, films: films.waiting.length, unkeptFilms: films.unkept, unkept: news.unkept },
     ...{ refused: news.refused.length + films.refused.length, offline: news.offline || films.offline },
+    signedOut: news.signedOut || films.signedOut,
   });
 
 /** Says that nothing is sent before somebody signs in again. */
