@@ -5,6 +5,7 @@ import { tall } from '../../parts/tall.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { keepField } from '../../parts/keep-field.ts';
+import { useFilms } from '../../parts/use-films.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { SignedOut, Waits } from './FieldNews.tsx';
@@ -27,6 +28,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
     [list],
   );
   const { day, today, lines, news, oldSince, settled, enter: send, retry, drop } = useGate(list, camp, staffId);
+  const { news: films } = useFilms(staffId, !news.open || news.waiting > 0);
   const { units } = camp;
   const [screen, setScreen] = useState<Screen>('bib');
   const [camperId, setCamperId] = useState<string | null>(null);
@@ -88,7 +90,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
               {lines.length - open.length} of {lines.length}
             </span>
           </h1>
-          <Waits news={news} called={['check-in', 'check-ins']} />
+          <Waits news={news} films={films} called={['check-in', 'check-ins']} />
         </header>
         {oldSince && (
           <p className="m-0 border-b border-rule py-1 text-small text-soft">

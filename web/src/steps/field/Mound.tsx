@@ -27,7 +27,7 @@ import { fieldSafety, SignedOut, Waits } from './FieldNews.tsx';
 import { FilmScreen } from './film/FilmScreen.tsx';
 import { FilmTrouble } from './film/FilmTrouble.tsx';
 import type { Recorded } from './film/rolling-recorder.ts';
-import { useFilms, useRoom } from './film/use-films.ts';
+import { useFilms, useRoom } from '../../parts/use-films.ts';
 import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';

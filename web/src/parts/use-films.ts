@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { StaffId } from '@stride-chalk/core';
-import { bringFilm } from '../../../parts/bring-film.ts';
-import { FilmBox, NO_FILMS, type FilmNews } from '../../../parts/film-box.ts';
+import { FilmBox, NO_FILMS, type FilmNews, type SendFilm } from './film-box.ts';
+
+/** Most pages have nothing to send: what sends is asked for when there is something. */
+const bringLater: SendFilm = async (...film) => (await import('./bring-film.ts')).bringFilm(...film);
 
 /** The films of this device. They are sent when nothing smaller waits. */
 export function useFilms(staffId: StaffId, smallerWaits: boolean) {
@@ -10,7 +12,7 @@ export function useFilms(staffId: StaffId, smallerWaits: boolean) {
   const waits = useRef(smallerWaits);
   waits.current = smallerWaits;
   useEffect(() => {
-    const made = new FilmBox(staffId, setNews, bringFilm, () => waits.current);
+    const made = new FilmBox(staffId, setNews, bringLater, () => waits.current);
     box.current = made;
     return () => made.stop();
   }, [staffId]);
