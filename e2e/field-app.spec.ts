@@ -116,7 +116,7 @@ test('the simulated camera stands in for that of the device: filmed, looked at, 
       look,
     ).toEqual([]);
   }
-  const count = Number.parseInt((await page.getByTestId('filmed-count').innerText()).trim(), 10);
+  const count = Number.parseInt((await page.getByTestId('filmed-count').textContent())!.trim(), 10);
   await tap.click();
   await expect(tap).toHaveAttribute('data-filming', 'true');
   await page.getByText(/Filming [1-9]\.\d s/).waitFor();

@@ -34,7 +34,7 @@ test('at a mound: one tap a throw, taken back or left out, with no network too; 
   const thrown = page.getByTestId('thrown');
   await expect(thrown).toHaveText(/^\d+ thrown/);
   // Other tests of this database let campers throw too.
-  const [before, known] = [Number.parseInt(await thrown.innerText(), 10), (await ledger()).length];
+  const [before, known] = [Number.parseInt((await thrown.textContent())!, 10), (await ledger()).length];
   const saysThrown = (more: number): Promise<void> => expect(thrown).toHaveText(new RegExp(`^${before + more} thrown`));
   const tap = page.getByRole('button', { name: 'Thrown' });
   await tap.click();

@@ -17,8 +17,8 @@ export async function postgresIn(folder: string): Promise<{ readonly end: () => 
     if (made.status !== 0) throw new Error('no PostgreSQL could be started for it');
     return made.stdout.trim().split('\n').at(-1)!;
   };
-  process.env.STRIDE_TEST_POSTGRES = run(
-    'start_database >&2; as_admin postgres -c "alter role stride createdb" >&2; echo "${DATABASE_URL%/*}/postgres"',
-  );
+  const started = new URL(run('start_database >&2; as_admin postgres -c "alter role stride createdb" >&2; echo "$DATABASE_URL"'));
+  started.pathname = '/postgres';
+  process.env.STRIDE_TEST_POSTGRES = started.href;
   return { end: async () => void run('stop_database >&2; echo ended') };
 }

@@ -171,6 +171,16 @@ export class FieldPhone {
     });
   }
 
+  /** Megabytes of memory of all its processes, shared pages counted by their share (PSS of the kernel). */
+  memory(): number {
+    let kilobytes = 0;
+    for (const pid of processesOf(this.profile)) {
+      const rollup = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
+      kilobytes += Number(/^Pss:\s+(\d+)/m.exec(rollup)?.[1] ?? 0);
+    }
+    return kilobytes / 1024;
+  }
+
   /** Ends the browser as an empty battery would: every process of it. */
   async kill(): Promise<void> {
     for (const pid of processesOf(this.profile)) {

@@ -1,3 +1,6 @@
+import { chmod, copyFile, mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { FullConfig } from '@playwright/test';
 import { query, startProduct, type Product } from './product.ts';
 
@@ -10,6 +13,16 @@ export default async function setup({ workers }: FullConfig): Promise<() => Prom
     await new Promise((resolve) => setTimeout(resolve, 500));
   // The copies of the films are made once: every other worker begins with what the first one has.
   await first.stop();
+  // And so does every other demo that a test starts.
+  const copies = await mkdtemp(join(tmpdir(), 'stride-chalk-copies-'));
+  await chmod(copies, 0o755);
+  const made = await query<{ id: string; sha256: string; width: number; height: number }>(
+    first.databaseUrl,
+    'select distinct on (sha256) id, sha256, bench_width as width, bench_height as height from clips',
+  );
+  for (const { id, sha256, width, height } of made)
+    await copyFile(join(first.media, 'bench', `${id}.mp4`), join(copies, `${sha256}-${width}x${height}.mp4`));
+  process.env.STRIDE_COPIES = copies;
   const products: Product[] = [];
   for (let i = 1; i < workers; i++) products.push(await startProduct({ demo: true, like: first }));
   await first.again();
@@ -17,5 +30,6 @@ export default async function setup({ workers }: FullConfig): Promise<() => Prom
   process.env.E2E_PRODUCTS = JSON.stringify(products.map(({ url, databaseUrl }) => ({ url, databaseUrl })));
   return async () => {
     await Promise.all(products.map((product) => product.end()));
+    await rm(copies, { recursive: true, force: true });
   };
 }
