@@ -160,8 +160,8 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     await expect(said).toHaveText('Safe on this phone: 1 count and 1 film; sent when the network is back.');
 
     // She signs out, he signs in: what she has left is hers.
-    await phone.context.setOffline(false);
     await phone.context.route('**/api/{films,care}/**', (route) => route.abort());
+    await phone.context.setOffline(false);
     await phone.context.request.post(`${product.url}/api/sign-out`, { headers: { origin: product.url } });
     await phone.signIn(his);
     await phone.context.unroute('**/api/{films,care}/**');

@@ -148,11 +148,6 @@ export class FieldPhone {
     if (await keep.isVisible()) await keep.click();
   }
 
-  /** What the page says is safe. */
-  safety(): Promise<string> {
-    return this.page.locator('[data-testid=film-safety], [data-testid=waiting]').last().innerText();
-  }
-
   /** The SHA-256 of the films that lie on the phone, as the phone reckons them. */
   filmsHere(): Promise<string[]> {
     return this.page.evaluate(async () => {

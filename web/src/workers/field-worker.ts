@@ -16,6 +16,8 @@ const STAND_IN = '/api/stand-in-film';
 const BEFORE = ['check-in-1', 'check-in-page'];
 /** A page that does not come within so many seconds is shown as it was last seen: at the edge of a network nobody waits. */
 const PATIENCE = 5;
+/** The build lists a page without its ending. */
+const NO_NETWORK = '/without-network';
 /** A kept card is fetched anew after so long, in milliseconds. */
 const CARD_AGE = 3_600_000;
 
@@ -44,8 +46,7 @@ registerRoute(
 );
 setCatchHandler(
   async ({ request }) =>
-    (request instanceof Request && request.mode === 'navigate' ? await matchPrecache('/without-network.html') : undefined) ??
-    Response.error(),
+    (request instanceof Request && request.mode === 'navigate' ? await matchPrecache(NO_NETWORK) : undefined) ?? Response.error(),
 );
 
 const asked = (path: string): Request => new Request(path, { credentials: 'same-origin' });
