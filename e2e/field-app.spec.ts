@@ -182,12 +182,14 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     // No room on the phone: it says what is not safe, and sends it from the page.
     await phone.toMound(7);
     await phone.openCamera('rear');
-    const devtools = await phone.context.newCDPSession(phone.page);
-    await devtools.send('Storage.overrideQuotaForOrigin', { origin: product.url, quotaSize: 1 });
+    await phone.page.evaluate(() => {
+      IDBObjectStore.prototype.put = () => {
+        throw new DOMException('no room', 'QuotaExceededError');
+      };
+    });
     await phone.context.setOffline(true);
     await film();
     await expect(said).toHaveText('Not safe: 1 count and 1 film. Leave this page open until it says sent.');
-    await devtools.send('Storage.overrideQuotaForOrigin', { origin: product.url });
     await phone.context.setOffline(false);
     await expect(said).toHaveText('All safe on the server.', { timeout: 60_000 });
     expect(await sql('select view from clips')).toHaveLength(2);

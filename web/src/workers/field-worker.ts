@@ -21,6 +21,11 @@ const NO_NETWORK = '/without-network';
 /** A kept card is fetched anew after so long, in milliseconds. */
 const CARD_AGE = 3_600_000;
 
+// Whoever signs in or out is somebody else, and another camp has other names: the pages with them go. It stands before the routes: a listener that answers keeps the request from those behind it.
+self.addEventListener('fetch', (event) => {
+  const { pathname } = new URL(event.request.url);
+  if (['/sign-in', '/api/sign-out', '/api/camp-at-work'].includes(pathname)) event.waitUntil(caches.delete(KEPT_PAGES));
+});
 precacheAndRoute(self.__WB_MANIFEST);
 cleanupOutdatedCaches();
 
@@ -77,9 +82,4 @@ self.addEventListener('message', (event) => {
     if (standIn && !(await kept.match(STAND_IN))) await kept.add(STAND_IN);
   };
   event.waitUntil(keep().catch(() => undefined));
-});
-// Whoever signs in or out is somebody else, and another camp has other names: the pages with them go.
-self.addEventListener('fetch', (event) => {
-  const { pathname } = new URL(event.request.url);
-  if (['/sign-in', '/api/sign-out', '/api/camp-at-work'].includes(pathname)) event.waitUntil(caches.delete(KEPT_PAGES));
 });
