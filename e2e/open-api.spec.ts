@@ -173,23 +173,6 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/check-ins/{id}', `/api/check-ins/${v7()}`, { data: checkIn });
     const thrown = { kind: 'throws', camperId: camper, day, throwKind: 'drill', count: 4 };
     await ask('PUT /api/care/{id}', `/api/care/${v7()}`, { data: thrown });
-    await ask('GET /api/stand-in-film', '/api/stand-in-film');
-    const [device, tap, filmed] = [v7(), v7(), v7()];
-    await ask('PUT /api/mounds/{device}', `/api/mounds/${v7()}`, { data: { mound: 'A', view: null } });
-    await ask('PUT /api/mounds/{device}', `/api/mounds/${device}`, { data: { mound: 'A', view: 'rear' } });
-    const tapped = { ...thrown, throwKind: 'filming', count: 1, mound: 'A', device, view: 'rear' };
-    await ask('PUT /api/care/{id}', `/api/care/${tap}`, { data: tapped });
-    const bytes = shortFilm();
-    const about = `id ${Buffer.from(filmed).toString('base64')},camper ${Buffer.from(camper).toString('base64')}`;
-    await ask('POST /api/uploads', '/api/uploads', { tus: { 'upload-length': String(bytes.length), 'upload-metadata': about } });
-    const type = { 'content-type': 'application/offset+octet-stream' };
-    const to = `/api/uploads/${filmed}`;
-    await ask('PATCH /api/uploads/{id}', to, { part: bytes.subarray(0, 900), tus: { ...type, 'upload-offset': '0' } });
-    await ask('GET /api/uploads/{id}', to);
-    await ask('PATCH /api/uploads/{id}', to, { part: bytes.subarray(900), tus: { ...type, 'upload-offset': '900' } });
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
-    const it = { camperId: camper, throwsId: tap, view: 'rear', fileName: 'a.mp4', sha256, bytes: bytes.length };
-    await ask('PUT /api/films/{id}', `/api/films/${filmed}`, { data: it });
 
     const plan = `/api/day-plan/${day}`;
     const first = (await (await ask('GET /api/day-plan/{day}', plan)).json()) as { settings: unknown; revision: number };
@@ -222,6 +205,24 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('GET /api/clips/{id}/frames/{frame}', `/api/clips/${clip}/frames/3`);
     await ask('POST /api/clips/{id}/move', `/api/clips/${clip}/move`, { data: { bib: 3, delivery: 1, view: 'openSide' } });
     await ask('POST /api/simulated-films', '/api/simulated-films', { data: { deliveryId: delivery, view: 'front' } });
+
+    await ask('GET /api/stand-in-film', '/api/stand-in-film');
+    const [device, tap, filmed] = [v7(), v7(), v7()];
+    await ask('PUT /api/mounds/{device}', `/api/mounds/${v7()}`, { data: { mound: 'A', view: null } });
+    await ask('PUT /api/mounds/{device}', `/api/mounds/${device}`, { data: { mound: 'A', view: 'rear' } });
+    const tapped = { ...thrown, throwKind: 'filming', count: 1, mound: 'A', device, view: 'rear' };
+    await ask('PUT /api/care/{id}', `/api/care/${tap}`, { data: tapped });
+    const bytes = shortFilm();
+    const about = `id ${Buffer.from(filmed).toString('base64')},camper ${Buffer.from(camper).toString('base64')}`;
+    await ask('POST /api/uploads', '/api/uploads', { tus: { 'upload-length': String(bytes.length), 'upload-metadata': about } });
+    const type = { 'content-type': 'application/offset+octet-stream' };
+    const to = `/api/uploads/${filmed}`;
+    await ask('PATCH /api/uploads/{id}', to, { part: bytes.subarray(0, 900), tus: { ...type, 'upload-offset': '0' } });
+    await ask('GET /api/uploads/{id}', to);
+    await ask('PATCH /api/uploads/{id}', to, { part: bytes.subarray(900), tus: { ...type, 'upload-offset': '900' } });
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const it = { camperId: camper, throwsId: tap, view: 'rear', fileName: 'a.mp4', sha256, bytes: bytes.length };
+    await ask('PUT /api/films/{id}', `/api/films/${filmed}`, { data: it });
 
     const mark = { kind: 'mark', clipId: clip, event: 'contact', frame: 5, frameTo: null };
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: mark });
