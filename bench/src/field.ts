@@ -20,9 +20,9 @@ const [folder = '/tmp/stride-chalk-field'] = process.argv.slice(2);
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true, mode: 0o755 });
 const BYTES = sized(96, 4) * 1024 * 1024;
-const ROUNDS = sized(5, 1);
+const ROUNDS = sized(Number(process.env.ROUNDS ?? 5), 1);
 const ENTRIES = sized(500, 20);
-const FILMS = sized(60, 2);
+const FILMS = sized(Number(process.env.FILMS ?? 60), 2);
 /** As the phone sends them (`bring-film.ts`). */
 const PART = 4 * 1024 * 1024;
 

@@ -23,6 +23,8 @@ export type Start = NonNullable<Extract<CareEntry, { kind: 'throws' }>['delivery
 
 /** How often a phone looks whether the day of the camp has turned, in milliseconds. */
 const TURN_EVERY = 20_000;
+/** So many waiting counts are sent at once. */
+const FEW = 3;
 
 /** What is known at a mound: the list of the day, and what was tapped on this phone. A tap is kept on the phone before it is sent. */
 export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, device: string | null) {
@@ -35,7 +37,9 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
   const ahead = useRef(0);
   const instant = useCallback((): number => Date.now() + ahead.current, []);
   const path = `/api/gate?day=${day}`;
-  const { data: asked, error, dataUpdatedAt } = useLive({ schema: gateListSchema, path, first, about: 'gate' });
+  // While a morning's counts are sent one by one the list is not asked for after each of them: it is when all are there.
+  const follows = news.waiting <= FEW;
+  const { data: asked, error, dataUpdatedAt } = useLive({ schema: gateListSchema, path, first, about: 'gate', follows });
   const newest = useRef(first);
   if (asked.asOf > newest.current.asOf) newest.current = asked;
   const list = newest.current;
@@ -45,10 +49,14 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
       const waits = box.current?.pending() ?? [];
       setNews(now);
       // What waited from before this page is known by its entry; what is gone from the shelf has been taken, or is named as refused.
-      setTaps((known) => [
-        ...known.map((t) => (t.takenAt === null && !waits.some((w) => w.id === t.id) ? { ...t, takenAt: instant() } : t)),
-        ...waits.filter((w) => !known.some((t) => t.id === w.id)).flatMap((w) => tapOf(w.id, w.entry) ?? []),
-      ]);
+      const waiting = new Set(waits.map((w) => w.id));
+      setTaps((known) => {
+        const here = new Set(known.map((t) => t.id));
+        return [
+          ...known.map((t) => (t.takenAt === null && !waiting.has(t.id) ? { ...t, takenAt: instant() } : t)),
+          ...waits.filter((w) => !here.has(w.id)).flatMap((w) => tapOf(w.id, w.entry) ?? []),
+        ];
+      });
     });
     box.current = made;
     return () => made.stop();
