@@ -13,8 +13,8 @@ export default defineConfig({
       suite('server', 'web/src/**/*.test.{ts,tsx}', {
         testTimeout: 60_000,
         hookTimeout: 60_000,
-        fileParallelism: false,
         pool: 'forks',
+        maxWorkers: 2,
       }),
     ],
   },
