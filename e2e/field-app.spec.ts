@@ -85,9 +85,18 @@ test('the simulated camera stands in for that of the device: filmed, looked at, 
 }) => {
   test.setTimeout(120_000);
   await page.setViewportSize({ width: 390, height: 844 });
+  await page.addInitScript(() => {
+    StorageManager.prototype.estimate = async () => ({ quota: 200e6, usage: 0 });
+    StorageManager.prototype.persist = async () => {
+      document.documentElement.dataset.persist = 'asked';
+      return true;
+    };
+  });
   await atWorkAs(page, 'Petra');
   await page.goto(`${url()}/mound`);
   await pageAwake(page);
+  // It warns while there is still room for ten and more.
+  await expect(page.getByText('Room for 16 more films on this phone')).toBeVisible();
   await page.getByRole('button', { name: 'Film here' }).click();
   const tap = page.locator('[data-filming]');
   await expect(tap).toBeVisible();
@@ -126,6 +135,7 @@ test('the simulated camera stands in for that of the device: filmed, looked at, 
   const good = page.getByText('Good film.');
   await expect(keep.or(good).first()).toBeVisible({ timeout: 30_000 });
   if (await keep.isVisible()) await keep.click();
+  await expect(page.locator('html')).toHaveAttribute('data-persist', 'asked');
   await expect(page.getByTestId('film-safety')).toHaveText('All safe on the server.', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('button', { name: 'Filmed and sent' })).toBeDisabled();

@@ -59,6 +59,29 @@ test('at a mound: one tap a throw, taken back or left out, with no network too; 
   ];
   expect((await ledger()).slice(known)).toEqual(taps);
 
+  // After a reload the last one can still be taken back.
+  await page.reload();
+  await pageAwake(page);
+  await toCamper(page, BIB);
+  await tap.click();
+  await allSent(page);
+  await page.reload();
+  await pageAwake(page);
+  await toCamper(page, BIB);
+  await page.getByRole('button', { name: 'Undo the last' }).click();
+  await allSent(page);
+  await saysThrown(3);
+  taps.push({ mound, start: 'stretch', left: false, gone: true });
+  expect((await ledger()).slice(known)).toEqual(taps);
+  // One tap takes another one, who stands on the page from then on.
+  const other = page.getByRole('list', { name: 'Then' }).getByRole('button').first();
+  if (await other.isVisible()) {
+    const bib = (await other.locator('b').textContent())!;
+    await other.click();
+    await expect(page.locator('.bib-block').first()).toHaveText(bib);
+    await toCamper(page, BIB);
+  }
+
   // The network goes; the page is closed and opened again: what was tapped waits on the phone, and arrives once.
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;

@@ -28,7 +28,7 @@ import { FilmScreen } from './film/FilmScreen.tsx';
 import { FilmTrouble } from './film/FilmTrouble.tsx';
 import type { Recorded } from './film/rolling-recorder.ts';
 import { useFilms, useRoom } from '../../parts/use-films.ts';
-import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, type Tap, type Turn } from './mound.ts';
+import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Tap, type Turn } from './mound.ts';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';
 import { atMoundInWords, useMoundClaim } from './use-mound-claim.ts';
@@ -82,13 +82,18 @@ export function Mound({
 
   const turns = turnsOn(lines, mound, day, taps, asOf);
   const picked = lines.find((l) => l.id === camperId);
-  const now: Turn | null = picked ? turnOf(picked, day, taps, asOf) : (comingOn(turns)[0] ?? null);
-  const coming = now ? comingOn(turns, now.line.id) : [];
-  const next = coming[0] ?? null;
   // The page as the server sent it does not know what the clock will be when it is read.
   const minute = awake ? minuteInZone(m.instant(), camp.timeZone) : null;
+  const now: Turn | null = picked ? turnOf(picked, day, taps, asOf) : whoseTurn(turns, minute);
+  const coming = now ? comingOn(turns, now.line.id) : [];
+  const next = coming[0] ?? null;
   /** The last throw of his that was tapped here and stands. */
   const last = now ? lastTap(taps, now.line.id) : null;
+  // Whoever stands on the page stays there until somebody takes the next one: what other phones tell changes nobody under a thumb.
+  const shown = now?.line.id ?? null;
+  useEffect(() => {
+    if (awake && camperId === null && shown !== null) setCamperId(shown);
+  }, [awake, camperId, shown]);
   const tap = (): void => {
     if (!now) return;
     setCamperId(now.line.id);
@@ -190,13 +195,19 @@ export function Mound({
           {coming.length > 0 && (
             <ol aria-label="Then" className="m-0 list-none p-0">
               {coming.slice(0, 3).map(({ line }) => (
-                <li key={line.id} className="grid grid-cols-[64px_1fr] items-center gap-3 border-b border-rule py-1">
-                  <b className="tabular sign text-head">{line.bib}</b>
-                  <span className="leading-tight">
-                    {line.name}
-                    <br />
-                    <span className="text-small text-soft">{beforeTurn(line, minute)}</span>
-                  </span>
+                <li key={line.id} className="border-b border-rule">
+                  <button
+                    type="button"
+                    onClick={() => setCamperId(line.id)}
+                    className="grid min-h-[48px] w-full grid-cols-[64px_1fr] items-center gap-3 border-0 bg-transparent py-1 text-left"
+                  >
+                    <b className="tabular sign text-head">{line.bib}</b>
+                    <span className="leading-tight">
+                      {line.name}
+                      <br />
+                      <span className="text-small text-soft">{beforeTurn(line, minute)}</span>
+                    </span>
+                  </button>
                 </li>
               ))}
             </ol>

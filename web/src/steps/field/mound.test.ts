@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { GateLine } from '@stride-chalk/core';
-import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, type Tap } from './mound.ts';
+import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Tap } from './mound.ts';
 
 const DAY = '2026-07-14';
 const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
@@ -69,6 +69,16 @@ test('who is next: by the plan, without those who may not, have thrown, or are a
   expect(coming()).toEqual([4, 5]);
   expect(coming('c4')).toEqual([5]);
   expect(coming('c5')).toEqual([]);
+});
+
+test('whose turn it is: who has thrown and whose time it is, else who comes next', () => {
+  const threw = { thrown: [{ day: DAY, kind: 'filming', count: 1, saidToday: false }] } as const;
+  const at = (lines: GateLine[], minute: number | null) => whoseTurn(turnsOn(lines, 'Mound 1', DAY, [], 0), minute)?.line.bib;
+  // Their sessions begin at 541, 542, 543.
+  const lines = [line(1, threw), line(2, threw), line(3)];
+  expect([at(lines, null), at(lines, 541), at(lines, 542), at(lines, 543)]).toEqual([3, 1, 2, 3]);
+  expect(at([line(1, { ...threw, left: 0 }), line(2)], 541)).toBe(2);
+  expect(at([line(1, threw)], 540)).toBeUndefined();
 });
 
 test('what he does before his turn, by the plan and the clock of the camp', () => {

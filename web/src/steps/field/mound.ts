@@ -71,6 +71,16 @@ export function comingOn(turns: readonly Turn[], after: string | null = null): T
 }
 
 /**
+ * Whose turn it is: who has thrown here today and whose time it is by the plan, so that a second phone finds him too; else who comes next.
+ *
+ * @param minute on the clock of the camp, since midnight; null where it is not known
+ */
+export function whoseTurn(turns: readonly Turn[], minute: number | null): Turn | null {
+  const begun = turns.filter((t) => minute !== null && t.line.session!.from <= minute).at(-1);
+  return begun && begun.thrown > 0 && begun.why === null ? begun : (comingOn(turns)[0] ?? null);
+}
+
+/**
  * What somebody does who still comes, by the plan.
  *
  * @param minute on the clock of the camp, since midnight; null where it is not known

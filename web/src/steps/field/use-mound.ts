@@ -4,6 +4,7 @@ import {
   dayInZone,
   dayWithin,
   gateListSchema,
+  madeOnDevice,
   minuteInZone,
   type CamperId,
   type CareEntry,
@@ -12,6 +13,7 @@ import {
   type StaffId,
   type ViewId,
 } from '@stride-chalk/core';
+import { shelfOf } from '../../parts/device-store.ts';
 import { CARE, NOTHING_KNOWN, Outbox, type OutboxNews } from '../../parts/outbox.ts';
 import { askAgain, useLive } from '../../parts/use-live.ts';
 import { linesOn } from './gate.ts';
@@ -25,6 +27,10 @@ export type Start = NonNullable<Extract<CareEntry, { kind: 'throws' }>['delivery
 const TURN_EVERY = 20_000;
 /** So many waiting counts are sent at once. */
 const FEW = 3;
+/** So long a tap can still be taken back on the phone that has told it, in milliseconds. */
+const DAY_LONG = 12 * 3_600_000;
+/** What was tapped on this device, by whom. */
+const kept = shelfOf<Tap & { readonly staffId: StaffId }>('tap');
 
 /** What is known at a mound: the list of the day, and what was tapped on this phone. A tap is kept on the phone before it is sent. */
 export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, device: string | null) {
@@ -53,7 +59,9 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
       setTaps((known) => {
         const here = new Set(known.map((t) => t.id));
         return [
-          ...known.map((t) => (t.takenAt === null && !waiting.has(t.id) ? { ...t, takenAt: instant() } : t)),
+          ...known.map((t) =>
+            waiting.has(t.id) ? { ...t, takenAt: null } : t.takenAt === null ? { ...t, takenAt: instant() } : t,
+          ),
           ...waits.filter((w) => !here.has(w.id)).flatMap((w) => tapOf(w.id, w.entry) ?? []),
         ];
       });
@@ -61,6 +69,24 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
     box.current = made;
     return () => made.stop();
   }, [staffId, instant]);
+
+  useEffect(() => {
+    // What was tapped here today and has been sent: the list has it, and it can still be taken back.
+    const begun = instant() - DAY_LONG;
+    void kept
+      .all()
+      .then(async (all) => {
+        const old = all.filter((t) => madeOnDevice(t.id) < begun);
+        for (const t of old) await kept.remove(t.id);
+        setTaps((known) => [
+          ...all
+            .filter((t) => !old.includes(t) && t.staffId === staffId && !known.some((k) => k.id === t.id))
+            .map((t) => ({ ...t, takenAt: 0 })),
+          ...known,
+        ]);
+      })
+      .catch(() => undefined);
+  }, [instant, staffId]);
 
   const allSent = news.open && news.waiting === 0;
   useEffect(() => {
@@ -76,6 +102,13 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
 
   const lines = useMemo(() => linesOn(list, day, { armCare: camp.armCare, timeZone: camp.timeZone }), [list, day, camp]);
   const add = (entry: CareEntry): string => box.current!.add(entry);
+  /** Counts a throw, and keeps on the phone that it was told here. */
+  const addTap = (entry: CareEntry): string => {
+    const id = add(entry);
+    const tap = tapOf(id, entry);
+    if (tap) void kept.put({ ...tap, staffId }).catch(() => undefined);
+    return id;
+  };
   return {
     ...{ day, today: today ?? day, lines, news, taps, instant },
     asOf: Date.parse(list.asOf),
@@ -83,15 +116,17 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
     oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
     /** One throw, for whoever films it elsewhere, or filmed from here. */
     count: (camperId: CamperId, mound: string, delivery: Start, filmedFrom: ViewId | null = null) =>
-      add({
+      addTap({
         ...{ kind: 'throws', camperId, day, throwKind: 'filming', count: 1, mound, delivery },
         ...(device === null ? {} : { device }),
         ...(filmedFrom === null ? {} : { view: filmedFrom }),
       }),
-    takeBack: (tap: Tap) => add({ kind: 'takeBackThrows', camperId: tap.camperId as CamperId, throwsId: tap.id, reason: null }),
+    takeBack: (tap: Tap) =>
+      addTap({ kind: 'takeBackThrows', camperId: tap.camperId as CamperId, throwsId: tap.id, reason: null }),
     leaveOut: (tap: Tap) => {
       add({ kind: 'leaveOut', camperId: tap.camperId as CamperId, throwsId: tap.id });
       setTaps((known) => known.map((t) => (t.id === tap.id ? { ...t, leftOut: true } : t)));
+      void kept.put({ ...tap, leftOut: true, staffId }).catch(() => undefined);
     },
     retry: (id: string) => box.current?.retry(id),
     drop: (id: string) => {
