@@ -6,6 +6,8 @@ const suite = (name: string, include: string, extra: Record<string, unknown> = {
 
 export default defineConfig({
   test: {
+    // Each file has a database of its own: two at a time on two cores. By itself it leaves one core alone.
+    maxWorkers: 2,
     projects: [
       suite('core', 'core/src/**/*.test.ts', { testTimeout: 120_000 }),
       suite('fieldcam', 'fieldcam/src/**/*.test.ts', { testTimeout: 60_000 }),
@@ -14,7 +16,6 @@ export default defineConfig({
         testTimeout: 60_000,
         hookTimeout: 60_000,
         pool: 'forks',
-        maxWorkers: 2,
       }),
     ],
   },

@@ -119,7 +119,7 @@ export function Mound({
     return { id, throwsId };
   };
   /** Filmed, and the server has it: it was thrown. */
-  const isSent = last !== null && last.filmed && !filmOf(last.id);
+  const isSent = last?.filmed && !filmOf(last.id);
 
   return (
     <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-3">
