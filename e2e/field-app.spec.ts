@@ -222,3 +222,47 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     rmSync(folder, { recursive: true, force: true });
   }
 });
+
+test('a film that is too dark is said so on the spot: filmed again, it is nowhere and its throw stays in the count of the arm; kept, it is sent', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const product = await startProduct({ demo: false });
+  const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-field-'));
+  const sql = <T extends Record<string, unknown>>(text: string) => query<T>(product.databaseUrl, text);
+  const dark = cameraFilm(folder, '27-1-open-side.mp4', 'lutyuv=y=val/5');
+  const phone = new FieldPhone(product.url, join(folder, 'phone'), dark);
+  const film = async (): Promise<void> => {
+    await phone.tap();
+    await phone.page.getByText(/Filming [1-9]\.\d s/).waitFor();
+    await phone.tap();
+    await expect(phone.page.getByRole('alert')).toContainText('It is too dark. Turn the camera away from the sun');
+  };
+  try {
+    await campersWith((text, values) => query(product.databaseUrl, text, values), [7]);
+    await firstLead(page, product.printed);
+    await phone.open();
+    await phone.signIn(await newHelper(page.context(), product.url, 'Ada'));
+    await phone.toMound(7);
+    await phone.openCamera('rear');
+    await film();
+    // While somebody decides it lies on the phone, and is not sent.
+    expect(await phone.filmsHere()).toHaveLength(1);
+    await phone.page.getByRole('button', { name: 'Film again' }).click();
+    await expect(phone.page.getByTestId('film-safety')).toHaveText('All safe on the server.');
+    expect(await phone.filmsHere()).toEqual([]);
+    await expect
+      .poll(() => sql('select taken_back_at, left_out_at is not null as left from throws'))
+      .toEqual([{ taken_back_at: null, left: true }]);
+    expect(await sql('select id from clips')).toEqual([]);
+    await film();
+    await phone.page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(phone.page.getByTestId('film-safety')).toHaveText('All safe on the server.', { timeout: 60_000 });
+    expect(await sql('select view from clips')).toEqual([{ view: 'rear' }]);
+    await expect(phone.page.getByTestId('filmed-count')).toContainText('2 thrown');
+  } finally {
+    await phone.context?.close().catch(() => undefined);
+    await product.end();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});

@@ -81,6 +81,10 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
       'Safe on this phone: 1 count and 1 film; sent when the network is back.',
     );
     expect(await front.filmsHere()).toEqual(waited);
+    // From where it films was chosen before.
+    await front.page.getByRole('button', { name: 'Film here' }).click();
+    await expect(front.page.getByLabel('This phone films from')).toHaveValue('front');
+    await front.page.getByRole('button', { name: 'Close' }).click();
     await front.openCamera('front');
     await delivery();
     const here = (await Promise.all(phones.map((p) => p.filmsHere()))).flat();

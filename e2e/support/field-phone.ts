@@ -7,9 +7,9 @@ import { v7 } from 'uuid';
 const CLIPS = fileURLToPath(new URL('../../demo/clips/', import.meta.url));
 
 /** What the fake camera of a browser shows: a delivery of the simulated camera, again and again, as motion JPEG. */
-export function cameraFilm(folder: string, clip = '27-1-open-side.mp4'): string {
-  const path = `${folder}/${clip}.mjpeg`;
-  const how = ['-vf', 'fps=30,scale=640:360', '-q:v', '4', '-f', 'mjpeg', path];
+export function cameraFilm(folder: string, clip = '27-1-open-side.mp4', change = 'null'): string {
+  const path = `${folder}/${clip}.${change.replace(/\W/g, '')}.mjpeg`;
+  const how = ['-vf', `fps=30,scale=640:360,${change}`, '-q:v', '4', '-f', 'mjpeg', path];
   execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', CLIPS + clip, ...how]);
   return path;
 }
