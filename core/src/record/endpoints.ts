@@ -88,6 +88,8 @@ export interface Endpoint {
   readonly bytes?: true;
   /** Part of a film, by the protocol of resumable uploads. */
   readonly partly?: true;
+  /** Headers without which it is not understood. */
+  readonly headers?: z.ZodObject;
   readonly status: 200 | 201 | 202 | 204 | 303;
   /** JSON by a schema, a file of a kind, or nothing beside the status. */
   readonly answers: z.ZodType | { readonly file: string } | null;
@@ -95,6 +97,8 @@ export interface Endpoint {
 
 const zip = { file: 'application/zip' } as const;
 const csv = { file: 'text/csv' } as const;
+/** A number of bytes, as a header has it. */
+const digits = z.string().regex(/^\d+$/);
 /** A document whose form is published elsewhere. */
 const json = z.record(z.string(), z.unknown());
 const jpeg = { file: 'image/jpeg' } as const;
@@ -237,11 +241,18 @@ export const ENDPOINTS = {
   'POST /api/clips': { does: 'Takes a film.', query: filmQuerySchema, bytes: true, status: 202, answers: filmTakenSchema },
   'POST /api/uploads': {
     does: 'Begins to bring a film in parts: tus 1.0, creation; id and camper stand in its Upload-Metadata.',
+    headers: z.object({ 'tus-resumable': z.literal('1.0.0'), 'upload-length': digits, 'upload-metadata': z.string() }),
     status: 201,
     answers: null,
   },
   'GET /api/uploads/[id]': { does: 'How much of a film has arrived.', status: 200, answers: arrivedSchema },
-  'PATCH /api/uploads/[id]': { does: 'Brings the next part of a film: tus 1.0.', partly: true, status: 204, answers: null },
+  'PATCH /api/uploads/[id]': {
+    does: 'Brings the next part of a film: tus 1.0.',
+    partly: true,
+    headers: z.object({ 'tus-resumable': z.literal('1.0.0'), 'upload-offset': digits }),
+    status: 204,
+    answers: null,
+  },
   'GET /api/stand-in-film': {
     does: 'What the simulated camera shows on a phone that has no camera.',
     status: 200,

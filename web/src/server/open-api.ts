@@ -70,7 +70,12 @@ export function openApi() {
         ...(endpoint.query ? { query: endpoint.query } : {}),
         ...(ROUTES[name] === 'anyone'
           ? {}
-          : { header: z.object({ [CAMP_HEADER]: z.uuid().optional(), [SENT_HEADER]: z.string().optional() }) }),
+          : {
+              header: z.object({
+                ...{ [CAMP_HEADER]: z.uuid().optional(), [SENT_HEADER]: z.string().optional() },
+                ...endpoint.headers?.shape,
+              }),
+            }),
       },
       ...(body ? { requestBody: body } : {}),
       responses: {

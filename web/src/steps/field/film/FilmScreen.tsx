@@ -10,7 +10,7 @@ import { LONGEST, useCamera } from './use-camera.ts';
 
 /** What has become of the film that was made last. */
 type Last =
-  | { readonly is: 'keeping' | 'looking' | 'good' }
+  | { readonly is: 'keeping' | 'looking' | 'good' | 'lost' }
   | { readonly is: 'poor'; readonly problems: readonly HealthProblem[]; readonly id: string; readonly throwsId: string }
   | { readonly is: 'unread' };
 
@@ -59,7 +59,8 @@ export function FilmScreen(props: FilmScreenProps) {
     const recorded = await c.stop();
     if (!recorded) return;
     setLast({ is: 'keeping' });
-    const made = await props.onFilm(recorded);
+    const made = await props.onFilm(recorded).catch(() => null);
+    if (!made) return setLast({ is: 'lost' });
     setLast({ is: 'looking' });
     const looked = await c.look(recorded);
     if (!looked || looked.failed !== null) {
@@ -191,6 +192,7 @@ export function FilmScreen(props: FilmScreenProps) {
                   keeping: 'Keeping the film …',
                   looking: 'Kept. Looking at it …',
                   good: 'Good film.',
+                  lost: 'This film was not kept. Film again.',
                   unread: 'Kept. It could not be looked at here.',
                 }[last.is]}
           </p>
