@@ -200,6 +200,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await expect(phone.getByText('licensed medical professional')).toBeVisible();
   await phone.getByRole('button', { name: 'Next camper' }).click();
   await expect(waiting).toHaveText('Safe on this phone: 2 check-ins; sent when the network is back.');
+  await expect(phone.locator('button.main-action')).toBeInViewport({ ratio: 1 });
   await phone.reload();
   await pageAwake(phone);
   await expect(waiting).toHaveText('Safe on this phone: 2 check-ins; sent when the network is back.');

@@ -1,4 +1,4 @@
-import { chmod, copyFile, mkdtemp, rm } from 'node:fs/promises';
+import { chmod, copyFile, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { FullConfig } from '@playwright/test';
@@ -16,12 +16,14 @@ export default async function setup({ workers }: FullConfig): Promise<() => Prom
   // And so does every other demo that a test starts.
   const copies = await mkdtemp(join(tmpdir(), 'stride-chalk-copies-'));
   await chmod(copies, 0o755);
-  const made = await query<{ id: string; sha256: string; width: number; height: number }>(
+  const made = await query<{ id: string; sha256: string; width: number; height: number; times: number[] }>(
     first.databaseUrl,
-    'select distinct on (sha256) id, sha256, bench_width as width, bench_height as height from clips',
+    'select distinct on (sha256) id, sha256, bench_width as width, bench_height as height, frame_times as times from clips',
   );
-  for (const { id, sha256, width, height } of made)
+  for (const { id, sha256, width, height, times } of made) {
     await copyFile(join(first.media, 'bench', `${id}.mp4`), join(copies, `${sha256}-${width}x${height}.mp4`));
+    await writeFile(join(copies, `${sha256}.json`), JSON.stringify(times));
+  }
   process.env.STRIDE_COPIES = copies;
   const products: Product[] = [];
   for (let i = 1; i < workers; i++) products.push(await startProduct({ demo: true, like: first }));

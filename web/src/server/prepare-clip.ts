@@ -1,8 +1,9 @@
 import type { ClipId } from '@stride-chalk/core';
-import { copyFile, readdir, rename, rm } from 'node:fs/promises';
+import { copyFile, readdir, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
+import { z } from 'zod';
 import { clipById, presentClip, type ClipRow } from './clips.ts';
 import { db } from './db/connect.ts';
 import { clips, refusals } from './db/schema.ts';
@@ -23,7 +24,8 @@ export async function indexClip(clipId: ClipId, signal?: AbortSignal): Promise<v
   await orRefuse(clip, () =>
     withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
       const captureScale = clip.captureKnown === 'open' ? Number.POSITIVE_INFINITY : clip.captureScale;
-      const frameTimes = await indexFrames(folder, file, { captureScale, ...(signal ? { signal } : {}) });
+      const frameTimes =
+        (await indexedBefore(clip.sha256)) ?? (await indexFrames(folder, file, { captureScale, ...(signal ? { signal } : {}) }));
       await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
     }),
   );
@@ -73,6 +75,14 @@ export function failureWords(error: unknown): string {
   if (error instanceof ToolFailure && error.kind === 'tooSlow')
     return 'It took too long: the machine was busy. The film is kept; try again.';
   return 'The copy for the bench could not be made. The film is kept as it came; try again, and tell the lead if it stays so.';
+}
+
+/** The times of the frames of a film that were read before, beside its copy: `SHA256.json`. */
+async function indexedBefore(sha256: string): Promise<number[] | null> {
+  const folder = process.env.STRIDE_COPIES;
+  if (!folder) return null;
+  const text = await readFile(join(folder, `${sha256}.json`), 'utf8').catch(() => null);
+  return text === null ? null : z.array(z.number()).parse(JSON.parse(text));
 }
 
 /**

@@ -35,7 +35,7 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
         }}
         className="field w-full"
       />
-      <ul aria-label="Campers" className="m-0 max-h-[calc(100dvh-576px)] min-h-[112px] list-none overflow-auto p-0">
+      <ul aria-label="Campers" className="m-0 max-h-[calc(100dvh-628px)] min-h-[112px] list-none overflow-auto p-0">
         {(asked ? found : open).map((l) => (
           <li key={l.id}>
             <button

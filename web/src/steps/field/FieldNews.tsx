@@ -23,7 +23,7 @@ export function Waits({
       data-waiting={waits}
       data-open={open}
       role="status"
-      className={`m-0 w-full text-note font-semibold ${notSafe ? 'care-band px-3 py-2' : waits > 0 ? 'border-2 border-ink px-2 py-1' : 'text-grass'}`}
+      className={`m-0 text-note font-semibold leading-tight ${notSafe ? 'care-band w-full px-3 py-2' : waits > 0 ? 'w-full border-2 border-ink px-2 py-1' : 'text-grass'}`}
     >
       {open ? fieldSafety(news, films, called) : 'Looking what waits on this phone …'}
     </p>
