@@ -23,7 +23,7 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
         : undefined
       : (found.find((l) => String(l.bib) === bib) ?? found[0]);
   return (
-    <div className="grid grid-rows-[auto_1fr_auto] gap-2 pt-2">
+    <div className="grid min-h-0 grid-rows-[auto_minmax(112px,1fr)_auto] gap-2 pt-2">
       <input
         type="search"
         aria-label="Find by name"
@@ -35,7 +35,7 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
         }}
         className="field w-full"
       />
-      <ul aria-label="Campers" className="m-0 max-h-[calc(100dvh-628px)] min-h-[112px] list-none overflow-auto p-0">
+      <ul aria-label="Campers" className="m-0 min-h-0 list-none overflow-auto p-0">
         {(asked ? found : open).map((l) => (
           <li key={l.id}>
             <button

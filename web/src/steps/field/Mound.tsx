@@ -122,7 +122,10 @@ export function Mound({
   const isSent = last?.filmed && !filmOf(last.id);
 
   return (
-    <div data-awake={awake} className="mx-auto grid min-h-[calc(100dvh-48px)] max-w-[560px] grid-rows-[auto_1fr] px-4 pb-3">
+    <div
+      data-awake={awake}
+      className={`mx-auto grid max-w-[560px] grid-rows-[auto_1fr] px-4 pb-3 ${screen === 'other' ? 'h-[calc(100dvh-48px)]' : 'min-h-[calc(100dvh-48px)]'}`}
+    >
       <div>
         <header className="flex flex-wrap items-center justify-between gap-3 border-b-2 border-ink py-2">
           <h1 className="m-0 text-head">
