@@ -23,7 +23,7 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
         : undefined
       : (found.find((l) => String(l.bib) === bib) ?? found[0]);
   return (
-    <div className="grid min-h-0 grid-rows-[auto_minmax(112px,1fr)_auto] gap-2 pt-2">
+    <div className="grid min-h-0 grid-rows-[auto_minmax(88px,1fr)_auto] gap-2 pt-2">
       <input
         type="search"
         aria-label="Find by name"
