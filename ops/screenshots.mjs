@@ -14,7 +14,6 @@ const signIn = async (name) => {
   await page.waitForURL(`${url}/`);
 };
 await page.goto(`${url}/sign-in`);
-await page.screenshot({ path: 'docs/screenshots/sign-in.png' });
 await signIn('Dario');
 
 /** Every part of the page hears keys, and what it fetches is there. A page that follows changes is never without a connection. */
@@ -60,6 +59,15 @@ await page.screenshot({ path: 'docs/screenshots/check-in-phone.png' });
 await page.goto(`${url}/mound`, { waitUntil: 'load' });
 await awake();
 await page.screenshot({ path: 'docs/screenshots/mound-phone.png' });
+await page.getByRole('button', { name: 'Film here' }).click();
+await page.locator('[data-filming]').waitFor();
+await page.getByText(/a second, \d+ ms/).waitFor();
+await page.locator('[data-filming]').click();
+await page.getByText(/Filming 2/).waitFor();
+await page.screenshot({ path: 'docs/screenshots/film-phone.png' });
+await page.locator('[data-filming]').click();
+await page.getByText('All safe on the server.').last().waitFor();
+await page.getByRole('button', { name: 'Close' }).click();
 
 await page.setViewportSize({ width: 1280, height: 800 });
 await signIn('Marit');
