@@ -101,7 +101,7 @@ export function Mound({
   };
   const others = useMoundClaim(mound, screen === 'film' ? view : null, choices?.device ?? null);
   /** The film of a throw, while it lies on this phone. */
-  const filmOf = (throwsId: string) => films.news.waiting.find((f) => f.throwsId === throwsId);
+  const filmOf = (throwsId: string) => [...films.news.waiting, ...films.news.refused].find((f) => f.throwsId === throwsId);
   const keepFilm = async ({ film }: Recorded): Promise<{ id: string; throwsId: string }> => {
     const { line } = now!;
     setCamperId(line.id);
@@ -216,7 +216,8 @@ export function Mound({
             </ol>
           )}
           <div className="grid gap-3">
-            {now && mayCount(now, day, m.today) && (
+            {/* Not before it is known which device this is: what it tells is held against what others do. */}
+            {now && choices !== null && mayCount(now, day, m.today) && (
               <>
                 <div role="group" aria-label="From which start" className="grid grid-cols-3 gap-2">
                   {STARTS.map(([id, name]) => (
@@ -256,7 +257,11 @@ export function Mound({
             )}
             {now && !now.why && (
               <div className="grid grid-cols-2 gap-2">
-                <Action className={WIDE} disabled={!mayCount(now, day, m.today)} onClick={() => setScreen('film')}>
+                <Action
+                  className={WIDE}
+                  disabled={choices === null || !mayCount(now, day, m.today)}
+                  onClick={() => setScreen('film')}
+                >
                   Film here
                 </Action>
                 <Action className={WIDE} onClick={() => setScreen('slate')}>
