@@ -345,6 +345,8 @@ test('the lead edits the sheet, sees what it would have changed, releases a vers
   await pageAwake(lead);
   await lead.getByRole('button', { name: /^Begin a draft/ }).click();
   await expect(lead.getByTestId('to-mend')).toHaveText('Nothing to mend');
+  // The page has loaded itself again: what is typed before it hears is not heard.
+  await pageAwake(lead);
   await lead.getByText('A1 Base').click();
   const name = lead.getByLabel('Name', { exact: true }).first();
   await name.fill('');
