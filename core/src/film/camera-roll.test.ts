@@ -9,9 +9,9 @@ test('upright it is level, leaning it says how far and to which side', () => {
   // Upright and turned by a quarter about the camera: the left or the right side is up (W3C: gamma is ±90 there, with beta 0).
   expect(cameraRoll(0, 90, 0)).toBeCloseTo(90, 9);
   expect(cameraRoll(0, -90, 0)).toBeCloseTo(-90, 9);
-  // The screen turns with it: level again.
-  expect(cameraRoll(0, -90, -90)).toBeCloseTo(0, 9);
-  expect(cameraRoll(0, 90, 90)).toBeCloseTo(0, 9);
+  // The screen turns with it, by 90 for a quarter to the left and by 270 for one to the right (value from memory): level again.
+  expect(cameraRoll(0, -90, 90)).toBeCloseTo(0, 9);
+  expect(cameraRoll(0, 90, 270)).toBeCloseTo(0, 9);
 });
 
 test('a small lean is that lean; flat on a table nothing is level', () => {

@@ -6,7 +6,7 @@
  *
  * @param beta in degrees, as the browser tells it
  * @param gamma in degrees, as the browser tells it
- * @param screenAngle how far the picture is turned against the device, in degrees (`screen.orientation.angle`)
+ * @param screenAngle how far the picture is turned against the device, in degrees: `screen.orientation.angle`, 90 when the device is turned to the left by a quarter (value from memory)
  * @returns from -180 up to 180; null when the phone lies flat, where nothing is level or not
  * @example cameraRoll(90, 0, 0) // 0: upright
  */
@@ -14,6 +14,6 @@ export function cameraRoll(beta: number, gamma: number, screenAngle: number): nu
   const [b, g] = [(beta * Math.PI) / 180, (gamma * Math.PI) / 180];
   const [x, y] = [-Math.cos(b) * Math.sin(g), Math.sin(b)];
   if (Math.hypot(x, y) < 0.2) return null;
-  const roll = (Math.atan2(-x, y) * 180) / Math.PI - screenAngle;
+  const roll = (Math.atan2(-x, y) * 180) / Math.PI + screenAngle;
   return ((((roll + 180) % 360) + 360) % 360) - 180;
 }

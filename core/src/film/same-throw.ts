@@ -7,7 +7,7 @@ export interface KnownThrow {
 }
 
 /**
- * How far two devices may be apart that mean one throw, in milliseconds. A thumb is up to two seconds late, a phone that films tells the middle of its clip, and the next throw
+ * How far two devices may be apart that mean one throw, in milliseconds. A thumb is up to two seconds late, a phone that films tells the moment when its film was stopped, and the next throw
  * of the same camper comes after ten seconds at the earliest. Our choice, no source.
  */
 export const SAME_THROW_WITHIN = 8_000;

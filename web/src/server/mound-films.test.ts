@@ -209,6 +209,8 @@ describe('a film that comes in parts', () => {
     const known = (await camperById(camper)).camper;
     await reportSore(camp, known, { id: v7(), place: 'elbow', since: DAY, by: world.helper });
     await expect(take(it)).rejects.toMatchObject({ code: 'sore-arm' });
+    // What is not taken does not lie here either.
+    expect(await arrivedOf(world.campId, it.id)).toBeNull();
     const refused = await begin(v7(), camper, 10);
     expect([refused.status, await refused.json()]).toEqual([422, expect.objectContaining({ code: 'sore-arm' })]);
     const none = await begin(v7(), world.withoutConsent.camper, 10);

@@ -5,8 +5,7 @@ import { camperById } from './campers.ts';
 import { requireFree, type ClipRow } from './clips.ts';
 import { db } from './db/connect.ts';
 import { clips } from './db/schema.ts';
-import { deliveryOfThrow, requireMayFilm } from './deliveries.ts';
-import { camperOf } from './in-camp.ts';
+import { deliveryOfThrow, deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { isDiskFull } from './intake/run-tool.ts';
 import { standingTap } from './mound-taps.ts';
 import { idTaken, Refusal } from './refusal.ts';
@@ -26,6 +25,9 @@ export interface MoundFilm {
   readonly bytes: number;
 }
 
+/** Codes that say that something is still on its way. */
+const COMES_LATER: readonly string[] = ['film-not-here', 'throw-not-here'];
+
 /**
  * Takes in a film whose bytes have arrived: under its camper, with the films that other devices have made of the same throw. Sent again, it is the same one.
  *
@@ -35,8 +37,7 @@ export async function takeMoundFilm(camp: Camp, film: MoundFilm, staffId: StaffI
   const [there] = await db().select().from(clips).where(eq(clips.id, film.id));
   if (there) {
     // Made by somebody else, or of somebody else: an id that was made twice.
-    if (there.sha256 !== film.sha256 || (await camperOf('clip', there.id, camp.id).catch(() => null)) !== film.camperId)
-      throw idTaken();
+    if (there.sha256 !== film.sha256 || (await deliveryWithCamper(there.deliveryId)).camper.id !== film.camperId) throw idTaken();
     await dropUpload(camp.id, film.id);
     return there;
   }
@@ -54,6 +55,8 @@ export async function takeMoundFilm(camp: Camp, film: MoundFilm, staffId: StaffI
     return made;
   } catch (error) {
     if (isDiskFull(error)) throw diskFull();
+    // What is not taken does not lie here either: a child without a consent is among the reasons.
+    if (error instanceof Refusal && error.status < 500 && !COMES_LATER.includes(error.code)) await dropUpload(camp.id, film.id);
     throw error;
   }
 }

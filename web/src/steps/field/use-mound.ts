@@ -132,6 +132,7 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
     drop: (id: string) => {
       box.current?.drop(id);
       setTaps((known) => known.filter((t) => t.id !== id));
+      void kept.remove(id).catch(() => undefined);
     },
   };
 }

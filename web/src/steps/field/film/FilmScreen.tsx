@@ -3,6 +3,7 @@ import { rateAdvice, VIEW_IDS, type HealthProblem, type ViewId } from '@stride-c
 import { Action } from '../../../parts/Action.tsx';
 import { Alert } from '../../../parts/Alert.tsx';
 import { VIEW_NAMES } from '../../../parts/view-names.ts';
+import type { ClipAnswer } from '../../../workers/clip.worker.ts';
 import { atMoundInWords, type AtMound } from '../use-mound-claim.ts';
 import { ChalkOverlay } from './ChalkOverlay.tsx';
 import type { Recorded } from './rolling-recorder.ts';
@@ -43,6 +44,11 @@ export interface FilmScreenProps {
   readonly onClose: () => void;
 }
 
+/** A film has too few frames where it has far fewer than its camera gives: what is said of the rate in general is no fault of this film. */
+const FAR_FEWER = 0.75;
+const problemsOf = ({ problems, framesPerSecond }: ClipAnswer, rate: number | null): readonly HealthProblem[] =>
+  problems.filter((p) => p.code !== 'few-frames' || (rate !== null && framesPerSecond < FAR_FEWER * rate));
+
 /** Films with the camera of this device: one tap anywhere on the picture begins, the next one ends; each delivery is a film of its own. */
 export function FilmScreen(props: FilmScreenProps) {
   const { bib, name, thrown, left, view, safety, next } = props;
@@ -54,28 +60,32 @@ export function FilmScreen(props: FilmScreenProps) {
   const [seconds, setSeconds] = useState(0);
   useEffect(() => dialog.current?.showModal(), []);
 
+  /** The film of which nobody has decided yet whether it stays. Who films on, or leaves, has decided: it stays. */
+  const undecided = useRef<string | null>(null);
+  const settle = (): void => {
+    if (undecided.current !== null) props.onKeep(undecided.current);
+    undecided.current = null;
+  };
   const end = async (): Promise<void> => {
     setSince(null);
     const recorded = await c.stop();
     if (!recorded) return;
+    settle();
     setLast({ is: 'keeping' });
     const made = await props.onFilm(recorded).catch(() => null);
     if (!made) return setLast({ is: 'lost' });
+    undecided.current = made.id;
     setLast({ is: 'looking' });
     const looked = await c.look(recorded);
-    if (!looked || looked.failed !== null) {
-      props.onKeep(made.id);
-      return setLast({ is: 'unread' });
-    }
-    // What is said of the rate in general is no fault of this film.
-    const problems = looked.problems.filter((p) => p.code !== 'few-frames');
+    // The next one is being filmed already.
+    if (undecided.current !== made.id) return;
+    const problems = looked === null || looked.failed !== null ? [] : problemsOf(looked, c.rate);
     if (problems.length > 0) return setLast({ is: 'poor', problems, ...made });
-    props.onKeep(made.id);
-    setLast({ is: 'good' });
+    settle();
+    setLast({ is: looked === null || looked.failed !== null ? 'unread' : 'good' });
   };
   const begin = (): void => {
-    // Who films on has decided: what was poor stays.
-    if (last?.is === 'poor') props.onKeep(last.id);
+    settle();
     setLast(null);
     c.start();
     setSeconds(0);
@@ -92,8 +102,12 @@ export function FilmScreen(props: FilmScreenProps) {
     }, 100);
     return () => clearInterval(timer);
   }, [since]);
+  // The camera was taken away in the middle of a delivery: what there is of it is kept.
+  useEffect(() => {
+    if (c.state === 'failed' && c.filming) void ending.current();
+  }, [c.state, c.filming]);
   const leave = (): void => {
-    if (last?.is === 'poor') props.onKeep(last.id);
+    settle();
     props.onClose();
   };
   const advice = c.rate === null ? null : rateAdvice(c.rate);
@@ -167,6 +181,7 @@ export function FilmScreen(props: FilmScreenProps) {
                 main
                 className="justify-center"
                 onClick={() => {
+                  undecided.current = null;
                   props.onFilmAgain(last.id, last.throwsId);
                   setLast(null);
                 }}
@@ -176,7 +191,7 @@ export function FilmScreen(props: FilmScreenProps) {
               <Action
                 className="justify-center bg-paper"
                 onClick={() => {
-                  props.onKeep(last.id);
+                  settle();
                   setLast(null);
                 }}
               >

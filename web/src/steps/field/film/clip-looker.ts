@@ -13,11 +13,13 @@ export class ClipLooker {
       this.#asked.delete(data.ask);
     };
     // An upgrade has taken its file away, or the device has no memory left: nothing is said of the film, and it stays.
-    this.#worker.onerror = () => {
-      for (const [ask, answer] of this.#asked)
-        answer({ ask, seconds: 0, framesPerSecond: 0, problems: [], failed: 'it could not be looked at' });
-      this.#asked.clear();
-    };
+    this.#worker.onerror = () => this.#giveUp();
+  }
+
+  #giveUp(): void {
+    for (const [ask, answer] of this.#asked)
+      answer({ ask, seconds: 0, framesPerSecond: 0, problems: [], failed: 'it could not be looked at' });
+    this.#asked.clear();
   }
 
   look(film: Blob, pictures: readonly GreyPicture[] | null): Promise<ClipAnswer> {
@@ -31,5 +33,6 @@ export class ClipLooker {
 
   close(): void {
     this.#worker.terminate();
+    this.#giveUp();
   }
 }
