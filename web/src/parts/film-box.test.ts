@@ -4,6 +4,35 @@ import type { Shelf } from './device-store.ts';
 import { FilmBox, type FilmNews, type KeptFilm, type SendFilm, type Sent } from './film-box.ts';
 import { anId } from './testing/an-id.ts';
 
+/** The pages of one device hear each other. */
+class Channel {
+  static readonly all = new Set<Channel>();
+  onmessage: ((event: unknown) => void) | null = null;
+  constructor() {
+    Channel.all.add(this);
+  }
+  postMessage(data: unknown): void {
+    for (const other of Channel.all) if (other !== this) queueMicrotask(() => other.onmessage?.({ data }));
+  }
+  close(): void {
+    Channel.all.delete(this);
+  }
+}
+/** Locks of a browser, as far as the box needs them: one holder a name, the others in turn. */
+function newLocks() {
+  const held = new Map<string, Promise<unknown>>();
+  return {
+    query: async () => ({ held: [...held.keys()].map((name) => ({ name })) }),
+    request: async (name: string, ...rest: unknown[]) => {
+      const work = rest.at(-1) as () => Promise<unknown>;
+      while (held.has(name)) await held.get(name);
+      const done = Promise.resolve().then(work);
+      held.set(name, done);
+      return done.finally(() => held.delete(name));
+    },
+  };
+}
+
 let items: Map<string, KeptFilm>;
 const shelf: Shelf<KeptFilm> = {
   all: async () => [...items.values()],
@@ -40,7 +69,9 @@ const now = (): FilmNews => news.at(-1)!;
 beforeEach(() => {
   vi.useFakeTimers();
   vi.stubGlobal('window', new EventTarget());
-  vi.stubGlobal('navigator', {});
+  vi.stubGlobal('navigator', { locks: newLocks() });
+  vi.stubGlobal('BroadcastChannel', Channel);
+  Channel.all.clear();
   [items, news, sent, smaller] = [new Map(), [], [], false];
 });
 afterEach(() => {
@@ -140,6 +171,38 @@ describe('a film of this device', () => {
     await vi.advanceTimersByTimeAsync(1000);
     expect([sent, now().unkept]).toEqual([['1'], 0]);
     box.stop();
+  });
+
+  test('is sent by whichever page of the device is open, once; one that another page still decides about is left alone', async () => {
+    const [home, mound] = [open(answering(TAKEN)), open(answering(TAKEN))];
+    await Promise.all([home.opened, mound.opened]);
+    await vi.advanceTimersByTimeAsync(0);
+    // Home has rested since before there was any film.
+    await mound.keep(film('1'));
+    await mound.keep(film('2'), true);
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(sent).toEqual(['1']);
+    expect(now().waiting.map((f) => f.id)).toEqual(['2']);
+    mound.release('2');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([sent, items.size, now().waiting]).toEqual([['1', '2'], 0, []]);
+    // A page that ends lets go of what nobody has decided.
+    await mound.keep(film('3'), true);
+    mound.stop();
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(sent).toEqual(['1', '2', '3']);
+    home.stop();
+  });
+
+  test('that two pages cannot send is not tried faster for it', async () => {
+    const away = { is: 'later', why: 'network' } as const;
+    const [one, two] = [open(answering(away)), open(answering(away))];
+    await one.keep(film('1'));
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(sent.length).toBeGreaterThan(2);
+    expect(sent.length).toBeLessThan(16);
+    one.stop();
+    two.stop();
   });
 
   test('waits when the session has run out', async () => {

@@ -57,6 +57,8 @@ export const NO_FILMS: FilmNews = {
 /** Sends one film: what has arrived of it stays, whatever happens. */
 export type SendFilm = (film: KeptFilm, onShare: (share: number) => void, signal: AbortSignal) => Promise<Sent>;
 
+const lockOf = (id: string): string => `stride-chalk film ${id}`;
+
 const FIRST_WAIT = 500;
 const LONGEST_WAIT = 15_000;
 
@@ -73,7 +75,9 @@ export class FilmBox {
   readonly #smallerWaits: () => boolean;
   readonly #films = new Map<string, KeptFilm>();
   /** Films of which somebody still decides whether they stay. */
-  readonly #held = new Set<string>();
+  readonly #held = new Map<string, () => void>();
+  /** The other pages of this device. */
+  readonly #others = new BroadcastChannel('stride-chalk films');
   /** Films that lie in this page only. */
   readonly #unkept = new Set<string>();
   readonly #leave = new AbortController();
@@ -100,7 +104,8 @@ export class FilmBox {
     this.#shelf = shelf;
     this.opened = this.#load();
     window.addEventListener('online', this.hurry);
-    void this.opened.then(() => this.#alone());
+    this.#others.onmessage = () => void this.#reread().then(this.hurry);
+    void this.opened.then(() => this.#go());
   }
 
   async #load(): Promise<void> {
@@ -116,30 +121,32 @@ export class FilmBox {
    * @param held true while somebody decides whether it stays; it is not sent before `release`
    */
   async keep(film: KeptFilm, held = false): Promise<boolean> {
+    if (held) await this.#hold(film.id);
     const kept = await this.#shelf.put(film).then(
       () => true,
       () => false,
     );
-    if (held && kept) this.#held.add(film.id);
-    if (!kept) this.#unkept.add(film.id);
+    if (!kept) {
+      this.#letGo(film.id);
+      this.#unkept.add(film.id);
+    }
     this.#films.set(film.id, film);
-    this.#tell();
-    this.hurry();
+    this.#changed();
     return kept;
   }
 
   release(id: string): void {
-    this.#held.delete(id);
-    this.hurry();
+    this.#letGo(id);
+    this.#changed();
   }
 
   /** Takes a film off the device: it is nowhere then, unless the server has it. */
   async drop(id: string): Promise<void> {
     this.#films.delete(id);
-    this.#held.delete(id);
     this.#unkept.delete(id);
     await this.#shelf.remove(id);
-    this.#tell();
+    this.#letGo(id);
+    this.#changed();
   }
 
   async retry(id: string): Promise<void> {
@@ -149,13 +156,14 @@ export class FilmBox {
     await this.#shelf.put(film);
     this.#films.set(id, film);
     this.#failures = 0;
-    this.#tell();
-    this.hurry();
+    this.#changed();
   }
 
   stop(): void {
     window.removeEventListener('online', this.hurry);
     this.#leave.abort();
+    this.#others.close();
+    for (const id of [...this.#held.keys()]) this.#letGo(id);
     this.hurry();
   }
 
@@ -184,45 +192,78 @@ export class FilmBox {
     });
   }
 
-  /** Sends while no other page of this device does. */
-  async #alone(): Promise<void> {
-    const { signal } = this.#leave;
-    if (!navigator.locks) return this.#go();
-    await navigator.locks.request('stride-chalk films', { signal }, () => this.#go()).catch(() => undefined);
+  /** Something of the films here is another thing now: for this page, and for the others of this device. */
+  #changed(): void {
+    this.#tell();
+    this.#others.postMessage('changed');
+    this.hurry();
+  }
+
+  /** While somebody decides whether a film stays no page sends it; a page that ends lets go by itself. */
+  #hold(id: string): Promise<void> {
+    return new Promise((held) => {
+      const letGo = new Promise<void>((resolve) => this.#held.set(id, resolve));
+      if (!navigator.locks) return held();
+      void navigator.locks.request(lockOf(id), () => {
+        held();
+        return letGo;
+      });
+    });
+  }
+
+  #letGo(id: string): void {
+    this.#held.get(id)?.();
+    this.#held.delete(id);
+  }
+
+  /** What other pages of this device have laid down, or sent, meanwhile. */
+  async #reread(): Promise<void> {
+    const before = [...this.#films.keys()];
+    const there = await this.#shelf.all().catch(() => null);
+    if (!there) return;
+    for (const id of before) if (!this.#unkept.has(id) && !there.some((f) => f.id === id)) this.#films.delete(id);
+    for (const f of there) this.#films.set(f.id, f);
+    this.#tell();
   }
 
   async #go(): Promise<void> {
     const { signal } = this.#leave;
-    // Another page of this device may have sent, or made, some while this one waited for its turn.
-    const before = [...this.#films.keys()];
-    const there = await this.#shelf.all().catch(() => null);
-    if (there) {
-      for (const id of before) if (!this.#unkept.has(id) && !there.some((f) => f.id === id)) this.#films.delete(id);
-      for (const f of there) this.#films.set(f.id, f);
-      this.#tell();
-    }
     while (!signal.aborted) {
-      const next = this.#smallerWaits() ? undefined : this.#mine().find((f) => f.refused === undefined && !this.#held.has(f.id));
-      if (!next) {
-        await this.#until(this.#smallerWaits() ? FIRST_WAIT : null);
-        continue;
-      }
-      const sent = await this.#send(next, (share) => this.#onItsWay(share), signal);
-      this.#share = null;
-      if (signal.aborted) return;
-      this.#signedOut = sent.is === 'signed out';
-      this.#offline = sent.is === 'later' && sent.why === 'network';
-      this.#serverFull = sent.is === 'later' && sent.why === 'server full';
-      if (sent.is === 'taken') await this.#gone(next.id);
-      if (sent.is === 'refused' && this.#films.has(next.id)) {
-        const refused = { ...next, refused: sent.message };
-        await this.#shelf.put(refused).catch(() => undefined);
-        this.#films.set(next.id, refused);
-      }
-      this.#failures = sent.is === 'taken' || sent.is === 'refused' ? 0 : this.#failures + 1;
-      this.#tell();
-      if (this.#failures > 0) await this.#until(Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** (this.#failures - 1)));
+      // One page of the device sends at a time, a film after the other: whichever is open.
+      const one = (): Promise<number | null> => this.#one();
+      const rest = navigator.locks
+        ? await navigator.locks.request('stride-chalk films', { signal }, one).catch(() => null)
+        : await one();
+      if (rest !== 0) await this.#until(rest);
     }
+  }
+
+  /** Sends the oldest film that may be sent; answers for how long to rest then, null until something happens. */
+  async #one(): Promise<number | null> {
+    const { signal } = this.#leave;
+    await this.#reread();
+    if (this.#smallerWaits()) return FIRST_WAIT;
+    const held = new Set((await navigator.locks?.query())?.held?.map((l) => l.name));
+    const waiting = this.#mine().filter((f) => f.refused === undefined && !this.#held.has(f.id));
+    const next = waiting.find((f) => !held.has(lockOf(f.id)));
+    if (!next) return waiting.length > 0 ? FIRST_WAIT : null;
+    const sent = await this.#send(next, (share) => this.#onItsWay(share), signal);
+    this.#share = null;
+    if (signal.aborted) return null;
+    this.#signedOut = sent.is === 'signed out';
+    this.#offline = sent.is === 'later' && sent.why === 'network';
+    this.#serverFull = sent.is === 'later' && sent.why === 'server full';
+    if (sent.is === 'taken') await this.#gone(next.id);
+    if (sent.is === 'refused' && this.#films.has(next.id)) {
+      const refused = { ...next, refused: sent.message };
+      await this.#shelf.put(refused).catch(() => undefined);
+      this.#films.set(next.id, refused);
+    }
+    this.#failures = sent.is === 'taken' || sent.is === 'refused' ? 0 : this.#failures + 1;
+    // What has failed is no news to the others: they would try it at once.
+    if (this.#failures > 0) this.#tell();
+    else this.#changed();
+    return this.#failures > 0 ? Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** (this.#failures - 1)) : 0;
   }
 
   async #gone(id: string): Promise<void> {

@@ -199,6 +199,7 @@ describe('a film that comes in parts', () => {
     expect(await deliveriesOf(camper)).toEqual([]);
     // A throw of somebody else is not found under this camper.
     const other = await newCamper();
+    await bring(it.id, camper);
     await expect(take({ ...it, throwsId: await tell(other, LEFT, 0) })).rejects.toMatchObject({ code: 'not-found' });
   });
 
