@@ -199,11 +199,11 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await phone.getByRole('button', { name: 'Yesterday' }).click();
   await expect(phone.getByText('licensed medical professional')).toBeVisible();
   await phone.getByRole('button', { name: 'Next camper' }).click();
-  await expect(waiting).toHaveText('Safe on this phone: 2 check-ins; sent when the network is back.');
+  await expect(waiting).toHaveText('Safe on this device: 2 check-ins; sent when the network is back.');
   await expect(phone.locator('button.main-action')).toBeInViewport({ ratio: 1 });
   await phone.reload();
   await pageAwake(phone);
-  await expect(waiting).toHaveText('Safe on this phone: 2 check-ins; sent when the network is back.');
+  await expect(waiting).toHaveText('Safe on this device: 2 check-ins; sent when the network is back.');
   await expect(phone.getByRole('heading', { name: /Check-in/ })).toContainText('4 of 39');
   await expect(phone.getByText(/No connection: the list is of \d+:\d\d/)).toBeVisible();
   // What the family reports is reckoned on the phone: 70 throws yesterday ask for four days of rest.
@@ -215,7 +215,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   await phone.getByRole('button', { name: 'Next camper' }).click();
   await checkIn(phone, planned[25]!, 'Does not come today');
   await phone.getByRole('button', { name: 'Next camper' }).click();
-  await expect(waiting).toHaveText('Safe on this phone: 4 check-ins; sent when the network is back.');
+  await expect(waiting).toHaveText('Safe on this device: 4 check-ins; sent when the network is back.');
   await context.setOffline(false);
   await expect(waiting).toHaveText('All safe on the server.');
   await expect(phone.getByText(/No connection/)).toHaveCount(0);

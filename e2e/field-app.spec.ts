@@ -167,7 +167,7 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     await phone.context.setOffline(true);
     await film();
     const said = phone.page.getByTestId('film-safety');
-    await expect(said).toHaveText('Safe on this phone: 1 count and 1 film; sent when the network is back.');
+    await expect(said).toHaveText('Safe on this device: 1 count and 1 film; sent when the network is back.');
 
     // She signs out, he signs in: what she has left is hers.
     await phone.context.route('**/api/{films,care}/**', (route) => route.abort());
@@ -199,7 +199,7 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     });
     await phone.context.setOffline(true);
     await film();
-    await expect(said).toHaveText('Not safe: 1 count and 1 film. Leave this page open until it says sent.');
+    await expect(said).toHaveText('Not safe: 1 count and 1 film. Leave this page open until all is safe.');
     await phone.context.setOffline(false);
     await expect(said).toHaveText('All safe on the server.', { timeout: 60_000 });
     expect(await sql('select view from clips')).toHaveLength(2);

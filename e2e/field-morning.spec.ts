@@ -59,7 +59,7 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     await delivery();
     for (const phone of phones) {
       await expect(phone.page.getByTestId('film-safety')).toHaveText(
-        'Safe on this phone: 1 count and 1 film; sent when the network is back.',
+        'Safe on this device: 1 count and 1 film; sent when the network is back.',
       );
       await expect(phone.page.getByTestId('filmed-count')).toContainText('2 thrown');
     }
@@ -67,7 +67,7 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     await page.locator('button.main-action').click();
     await page.getByRole('button', { name: /^Here/ }).click();
     await page.getByRole('button', { name: 'Nothing thrown' }).click();
-    await expect(page.getByTestId('waiting')).toContainText('Safe on this phone: 1 check-in');
+    await expect(page.getByTestId('waiting')).toContainText('Safe on this device: 1 check-in');
 
     // One phone's battery is empty. It is switched on again, without a network, and films on.
     const waited = await front.filmsHere();
@@ -78,7 +78,7 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     await front.context.clearCookies();
     await front.toMound(BIB);
     await expect(front.page.getByTestId('waiting')).toHaveText(
-      'Safe on this phone: 1 count and 1 film; sent when the network is back.',
+      'Safe on this device: 1 count and 1 film; sent when the network is back.',
     );
     expect(await front.filmsHere()).toEqual(waited);
     // From where it films was chosen before.
@@ -97,7 +97,7 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     await product.kill();
     await product.again();
     await expect(front.page.getByTestId('film-safety')).toHaveText(
-      'Safe on this phone: 2 counts and 2 films; sent when you sign in again.',
+      'Safe on this device: 2 counts and 2 films; sent when you sign in again.',
     );
     await front.signIn(accounts[1]!);
     for (const phone of phones) await expect(phone.page.getByTestId('film-safety')).toHaveText(ALL_SAFE, { timeout: 90_000 });

@@ -26,11 +26,11 @@ export function DeviceOutbox({ staffId }: { staffId: StaffId }) {
       {safetyInWords({
         ...{ small, called: ['entry of the field', 'entries of the field'], films: films.waiting.length },
         ...{ unkeptFilms: films.unkept, unkept: care.unkept, refused },
-        ...{ offline: care.offline || films.offline, signedOut: care.signedOut || films.signedOut },
+        ...{ offline: care.offline || films.offline, signedOut: care.signedOut || films.signedOut, share: films.share },
       })}{' '}
       {refused > 0 && (
-        <a href="/mound" className="font-semibold">
-          {refused} not taken: look at the mound
+        <a href={gate.refused.length === refused ? '/check-in' : '/mound'} className="font-semibold">
+          {refused} not taken: look there
         </a>
       )}
     </p>

@@ -12,6 +12,8 @@ export interface Whereabouts {
   readonly refused: number;
   /** Whether the server is away. */
   readonly offline: boolean;
+  /** How much of the film that is on its way has arrived, 0 to 1. */
+  readonly share?: number | null;
   /** Nothing is sent before somebody signs in again. */
   readonly signedOut?: boolean;
 }
@@ -22,7 +24,7 @@ const and = (parts: readonly string[]): string => parts.join(' and ');
 /**
  * What is safe and where, in one sentence for whoever holds the device.
  *
- * @example safetyInWords({ small: 2, films: 1, unkeptFilms: 0, unkept: false, refused: 0, offline: true }) // 'Safe on this phone: 2 counts and 1 film; sent when the network is back.'
+ * @example safetyInWords({ small: 2, films: 1, unkeptFilms: 0, unkept: false, refused: 0, offline: true }) // 'Safe on this device: 2 counts and 1 film; sent when the network is back.'
  */
 export function safetyInWords({
   small,
@@ -32,16 +34,17 @@ export function safetyInWords({
   unkept,
   refused,
   offline,
+  share = null,
   signedOut = false,
 }: Whereabouts): string {
   const counted = (counts: number, filmed: number): string =>
     and([...(counts > 0 ? [some(counts, ...called)] : []), ...(filmed > 0 ? [some(filmed, 'film', 'films')] : [])]);
   const unsafe = unkept ? counted(small, films) : counted(0, unkeptFilms);
-  if (unsafe !== '') return `Not safe: ${unsafe}. Leave this page open until it says sent.`;
+  if (unsafe !== '') return `Not safe: ${unsafe}. Leave this page open until all is safe.`;
   const here = counted(small, films);
   if (here !== '')
-    return `Safe on this phone: ${here}; ${signedOut ? 'sent when you sign in again' : offline ? 'sent when the network is back' : 'being sent'}.`;
+    return `Safe on this device: ${here}; ${signedOut ? 'sent when you sign in again' : offline ? 'sent when the network is back' : `being sent${share === null ? '' : `, ${Math.round(100 * share)} %`}`}.`;
   return refused > 0
-    ? `Safe on this phone: ${some(refused, 'thing', 'things')} that the server did not take, see below.`
+    ? `Safe on this device: ${some(refused, 'thing', 'things')} that the server did not take.`
     : 'All safe on the server.';
 }

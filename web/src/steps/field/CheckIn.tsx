@@ -9,6 +9,7 @@ import { useFilms } from '../../parts/use-films.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { BibPad } from './BibPad.tsx';
 import { SignedOut, Waits } from './FieldNews.tsx';
+import { FilmTrouble } from './film/FilmTrouble.tsx';
 import { CheckedIn, type Done } from './CheckedIn.tsx';
 import { CheckInMore, WIDE } from './CheckInMore.tsx';
 import { inHandInWords, mustAskThrows, standingAfter, type CheckInEntry } from './gate.ts';
@@ -28,7 +29,7 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
     [list],
   );
   const { day, today, lines, news, oldSince, settled, enter: send, retry, drop } = useGate(list, camp, staffId);
-  const { news: films } = useFilms(staffId, !news.open || news.waiting > 0);
+  const { news: films, box } = useFilms(staffId, !news.open || news.waiting > 0);
   const { units } = camp;
   const [screen, setScreen] = useState<Screen>('bib');
   const [camperId, setCamperId] = useState<string | null>(null);
@@ -103,7 +104,13 @@ export function CheckIn({ list, camp, staffId }: { list: GateList; camp: GateCam
         {day !== today && (
           <p className="care-band m-0 mt-2 px-3 py-2">Today is no day of this camp. This is for {dayInWords(day, camp)}.</p>
         )}
-        {news.signedOut && <SignedOut go="/check-in" />}
+        {(news.signedOut || films.signedOut) && <SignedOut go="/check-in" />}
+        <FilmTrouble
+          films={films}
+          room={null}
+          onRetry={(id) => void box.current?.retry(id)}
+          onDrop={(id) => void box.current?.drop(id)}
+        />
         <DeviceTrouble news={news} />
         <RefusedEntries
           refused={news.refused}

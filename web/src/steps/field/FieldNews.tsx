@@ -39,7 +39,7 @@ export const fieldSafety = (
   safetyInWords({
     ...{ small: news.waiting, called, films: films.waiting.length, unkeptFilms: films.unkept, unkept: news.unkept },
     ...{ refused: news.refused.length + films.refused.length, offline: news.offline || films.offline },
-    signedOut: news.signedOut || films.signedOut,
+    ...{ signedOut: news.signedOut || films.signedOut, share: films.share },
   });
 
 /** Says that nothing is sent before somebody signs in again. */

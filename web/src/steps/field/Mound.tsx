@@ -118,6 +118,18 @@ export function Mound({
     );
     return { id, throwsId };
   };
+  /** What somebody has to know while he counts, and while he films. */
+  const trouble = (
+    <>
+      <FilmTrouble
+        films={films.news}
+        room={room}
+        onRetry={(id) => void films.box.current?.retry(id)}
+        onDrop={(id) => void films.box.current?.drop(id)}
+      />
+      <DeviceTrouble news={news} />
+    </>
+  );
   /** Filmed, and the server has it: it was thrown. */
   const isSent = last?.filmed && !filmOf(last.id);
 
@@ -157,12 +169,6 @@ export function Mound({
           </p>
         )}
         {(news.signedOut || films.news.signedOut) && <SignedOut go="/mound" />}
-        <FilmTrouble
-          films={films.news}
-          room={room}
-          onRetry={(id) => void films.box.current?.retry(id)}
-          onDrop={(id) => void films.box.current?.drop(id)}
-        />
         {others.map((o) => (
           <p key={`${o.by} ${o.since}`} className="m-0 mt-2 border-l-[6px] border-soft bg-wash px-3 py-2">
             {atMoundInWords(o, camp.timeZone)}
@@ -173,7 +179,7 @@ export function Mound({
             Today is no day of this camp. The plan is that of {dayInWords(day, camp)}; nothing is counted.
           </p>
         )}
-        <DeviceTrouble news={news} />
+        {trouble}
         <RefusedEntries
           refused={news.refused}
           wordsOf={(e) => `Bib ${lines.find((l) => l.id === e.camperId)?.bib ?? '?'}, ${careInWords(e, camp)}`}
@@ -293,6 +299,7 @@ export function Mound({
             others,
           }}
           why={now.why}
+          trouble={trouble}
           timeZone={camp.timeZone}
           onView={(chosenView) => {
             setChoices((known) => known && { ...known, view: chosenView });

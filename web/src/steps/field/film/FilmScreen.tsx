@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { rateAdvice, VIEW_IDS, type HealthProblem, type ViewId } from '@stride-chalk/core';
 import { Action } from '../../../parts/Action.tsx';
 import { Alert } from '../../../parts/Alert.tsx';
@@ -31,6 +31,8 @@ export interface FilmScreenProps {
   /** Other phones at this mound. */
   readonly others: readonly AtMound[];
   readonly timeZone: string;
+  /** What somebody has to know of this device; where there is nothing it takes no room. */
+  readonly trouble: ReactNode;
   /** Why he does not throw; null when he may. */
   readonly why: string | null;
   /** Who comes next; null for nobody. */
@@ -220,6 +222,7 @@ export function FilmScreen(props: FilmScreenProps) {
               {atMoundInWords(o, props.timeZone)} Take another side.
             </p>
           ))}
+        {!c.filming && <div className="max-h-[30dvh] overflow-auto">{props.trouble}</div>}
         <p
           data-testid="film-safety"
           className={`m-0 text-note ${props.notSafe ? 'care-band px-3 py-2 font-semibold text-ink' : 'text-soft'}`}
