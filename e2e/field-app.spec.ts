@@ -1,10 +1,6 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
-import { atWorkAs, expect, firstLead, pageAwake, test } from './support/at-work.ts';
-import { cameraFilm, campersWith, FieldPhone, newHelper } from './support/field-phone.ts';
-import { query, startProduct } from './support/product.ts';
+import { atWorkAs, expect, pageAwake, test } from './support/at-work.ts';
+import { atField, cameraFilm, newHelper } from './support/field-phone.ts';
 
 const url = (): string => process.env.E2E_URL!;
 
@@ -145,19 +141,14 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
   page,
 }) => {
   test.setTimeout(300_000);
-  const product = await startProduct({ demo: false });
-  const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-field-'));
-  const sql = <T extends Record<string, unknown>>(text: string) => query<T>(product.databaseUrl, text);
-  const phone = new FieldPhone(product.url, join(folder, 'phone'), cameraFilm(folder));
-  const film = async (): Promise<void> => {
-    await phone.tap();
-    await phone.page.getByText(/Filming [1-9]\.\d s/).waitFor();
-    await phone.tap();
-    await phone.isLookedAt();
-  };
-  try {
-    await campersWith((text, values) => query(product.databaseUrl, text, values), [7]);
-    await firstLead(page, product.printed);
+  await atField(page, [7], async ({ product, folder, sql, phone: newPhone }) => {
+    const phone = newPhone(cameraFilm(folder));
+    const film = async (): Promise<void> => {
+      await phone.tap();
+      await phone.page.getByText(/Filming [1-9]\.\d s/).waitFor();
+      await phone.tap();
+      await phone.isLookedAt();
+    };
     const [hers, his] = [await newHelper(page.context(), product.url, 'Ada'), await newHelper(page.context(), product.url, 'Bo')];
     await phone.open();
     await phone.signIn(hers);
@@ -216,31 +207,21 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     await phone.page.locator('[data-testid=waiting][data-open=true][data-waiting="0"]').waitFor();
     await expect(phone.page.getByText('The product was renewed while this page was open')).toBeHidden();
     expect(await sql('select id from throws where taken_back_at is null')).toHaveLength(3);
-  } finally {
-    await phone.context?.close().catch(() => undefined);
-    await product.end();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 });
 
 test('a film that is too dark is said so on the spot: filmed again, it is nowhere and its throw stays in the count of the arm; kept, it is sent', async ({
   page,
 }) => {
   test.setTimeout(180_000);
-  const product = await startProduct({ demo: false });
-  const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-field-'));
-  const sql = <T extends Record<string, unknown>>(text: string) => query<T>(product.databaseUrl, text);
-  const dark = cameraFilm(folder, '27-1-open-side.mp4', 'lutyuv=y=val/5');
-  const phone = new FieldPhone(product.url, join(folder, 'phone'), dark);
-  const film = async (): Promise<void> => {
-    await phone.tap();
-    await phone.page.getByText(/Filming [1-9]\.\d s/).waitFor();
-    await phone.tap();
-    await expect(phone.page.getByRole('alert')).toContainText('It is too dark. Turn the camera away from the sun');
-  };
-  try {
-    await campersWith((text, values) => query(product.databaseUrl, text, values), [7]);
-    await firstLead(page, product.printed);
+  await atField(page, [7], async ({ product, folder, sql, phone: newPhone }) => {
+    const phone = newPhone(cameraFilm(folder, '27-1-open-side.mp4', 'lutyuv=y=val/5'));
+    const film = async (): Promise<void> => {
+      await phone.tap();
+      await phone.page.getByText(/Filming [1-9]\.\d s/).waitFor();
+      await phone.tap();
+      await expect(phone.page.getByRole('alert')).toContainText('It is too dark. Turn the camera away from the sun');
+    };
     await phone.open();
     await phone.signIn(await newHelper(page.context(), product.url, 'Ada'));
     await phone.toMound(7);
@@ -260,9 +241,5 @@ test('a film that is too dark is said so on the spot: filmed again, it is nowher
     await expect(phone.page.getByTestId('film-safety')).toHaveText('All safe on the server.', { timeout: 60_000 });
     expect(await sql('select view from clips')).toEqual([{ view: 'rear' }]);
     await expect(phone.page.getByTestId('filmed-count')).toContainText('2 thrown');
-  } finally {
-    await phone.context?.close().catch(() => undefined);
-    await product.end();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 });

@@ -1,11 +1,9 @@
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { firstLead, pageAwake } from './support/at-work.ts';
-import { cameraFilm, campersWith, FieldPhone, newHelper } from './support/field-phone.ts';
-import { query, startProduct } from './support/product.ts';
+import { pageAwake } from './support/at-work.ts';
+import { atField, cameraFilm, newHelper, type FieldPhone } from './support/field-phone.ts';
 
 const BIB = 7;
 const ALL_SAFE = 'All safe on the server.';
@@ -14,24 +12,20 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
   page,
 }) => {
   test.setTimeout(300_000);
-  const product = await startProduct({ demo: false });
-  const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-field-'));
-  const phones = ['27-1-open-side.mp4', '27-1-front.mp4'].map(
-    (clip, i) => new FieldPhone(product.url, join(folder, `phone-${i}`), cameraFilm(folder, clip)),
-  ) as [FieldPhone, FieldPhone];
-  const [side, front] = phones;
-  const sql = <T extends Record<string, unknown>>(text: string) => query<T>(product.databaseUrl, text);
-  const both = (turn: (phone: FieldPhone) => Promise<unknown>): Promise<unknown> => Promise.all(phones.map(turn));
-  /** A delivery that both film. */
-  const delivery = async (): Promise<void> => {
-    await both((p) => p.tap());
-    await both((p) => p.runs());
-    await both((p) => p.tap());
-    await both((p) => p.isLookedAt());
-  };
-  try {
-    await campersWith((text, values) => query(product.databaseUrl, text, values), [BIB, 8]);
-    await firstLead(page, product.printed);
+  await atField(page, [BIB, 8], async ({ product, folder, sql, phone }) => {
+    const [side, front] = ['27-1-open-side.mp4', '27-1-front.mp4'].map((clip) => phone(cameraFilm(folder, clip))) as [
+      FieldPhone,
+      FieldPhone,
+    ];
+    const phones = [side, front];
+    const both = (turn: (phone: FieldPhone) => Promise<unknown>): Promise<unknown> => Promise.all(phones.map(turn));
+    /** A delivery that both film. */
+    const delivery = async (): Promise<void> => {
+      await both((p) => p.tap());
+      await both((p) => p.runs());
+      await both((p) => p.tap());
+      await both((p) => p.isLookedAt());
+    };
     await page.goto(`${product.url}/check-in`);
     await pageAwake(page);
     const accounts: Array<{ email: string; password: string }> = [];
@@ -131,9 +125,5 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     expect(await sql('select c.bib, i.present from check_ins i join campers c on c.id = i.camper_id')).toEqual([
       { bib: 8, present: true },
     ]);
-  } finally {
-    await both((p) => p.context?.close().catch(() => undefined) ?? Promise.resolve());
-    await product.end();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 });

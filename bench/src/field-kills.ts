@@ -3,13 +3,14 @@
  * round into a journal, and goes on where it stopped.
  * `npm run field-kills -w bench -- /tmp/field-kills 100 1`
  */
-import { appendFileSync, existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { appendFileSync, mkdirSync, rmSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
 import { firstLead } from '../../e2e/support/at-work.ts';
 import { cameraFilm, campersWith, FieldPhone, newHelper } from '../../e2e/support/field-phone.ts';
 import { query, startProduct } from '../../e2e/support/product.ts';
 import { say } from './at-work.ts';
+import { readJournal } from './journal.ts';
 import { postgresIn } from './postgres-in.ts';
 
 const [folder = '/tmp/stride-chalk-field-kills', rounds = '100', seed = '1'] = process.argv.slice(2);
@@ -24,13 +25,7 @@ interface Round {
   readonly lost: number;
   readonly doubled: number;
 }
-const done: Round[] = existsSync(journal)
-  ? readFileSync(journal, 'utf8')
-      .trim()
-      .split('\n')
-      .filter(Boolean)
-      .map((l) => JSON.parse(l) as Round)
-  : [];
+const done = readJournal<Round>(journal);
 
 /** Numbers from 0 to 1 that are the same for the same seed (mulberry32, common practice). */
 function seeded(state: number): () => number {

@@ -4,11 +4,12 @@
  * goes on where it stopped.
  * `npm run kills -w bench -- /tmp/kills 40 10`
  */
-import { appendFileSync, existsSync, readFileSync } from 'node:fs';
+import { appendFileSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
 import { percentile } from './at-bench.ts';
 import { coach, nothingYet, say, startAtWork } from './at-work.ts';
+import { readJournal } from './journal.ts';
 import { sized } from './tiny.ts';
 
 const [folder = '/tmp/stride-chalk-kills', servers = '40', databases = '10'] = process.argv.slice(2);
@@ -22,13 +23,7 @@ interface Round {
   readonly lost: number;
   readonly doubled: number;
 }
-const rounds: Round[] = existsSync(journal)
-  ? readFileSync(journal, 'utf8')
-      .trim()
-      .split('\n')
-      .filter(Boolean)
-      .map((l) => JSON.parse(l) as Round)
-  : [];
+const rounds = readJournal<Round>(journal);
 
 const { url, sql, work, missing, pid, whenEnded, end } = await startAtWork(folder);
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });

@@ -1,8 +1,12 @@
 import { execFileSync } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import { v7 } from 'uuid';
+import { firstLead } from './at-work.ts';
+import { query, startProduct, type Product } from './product.ts';
 
 const CLIPS = fileURLToPath(new URL('../../demo/clips/', import.meta.url));
 
@@ -201,4 +205,38 @@ function processesOf(profile: string): number[] {
       return [];
     }
   });
+}
+
+/** A product of its own with some campers and its first lead on `lead`, and a folder for phones; both are gone afterwards. */
+export async function atField(
+  lead: Page,
+  bibs: readonly number[],
+  work: (at: {
+    readonly product: Product;
+    readonly folder: string;
+    readonly sql: <T extends Record<string, unknown>>(text: string) => Promise<T[]>;
+    /** A phone of the field; it is closed at the end, too. */
+    readonly phone: (film: string) => FieldPhone;
+  }) => Promise<void>,
+): Promise<void> {
+  const product = await startProduct({ demo: false });
+  const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-field-'));
+  const phones: FieldPhone[] = [];
+  try {
+    await campersWith((text, values) => query(product.databaseUrl, text, values), bibs);
+    await firstLead(lead, product.printed);
+    await work({
+      product,
+      folder,
+      sql: (text) => query(product.databaseUrl, text),
+      phone: (film) => {
+        phones.push(new FieldPhone(product.url, join(folder, `phone-${phones.length}`), film));
+        return phones.at(-1)!;
+      },
+    });
+  } finally {
+    for (const { context } of phones) await context?.close().catch(() => undefined);
+    await product.end();
+    rmSync(folder, { recursive: true, force: true });
+  }
 }

@@ -1,14 +1,11 @@
 import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
 import {
-  clockOf,
   dayInWords,
   dayInZone,
   minuteInZone,
   VIEW_IDS,
-  type CamperId,
   type ClipId,
-  type GateLine,
   type GateList,
   type StaffId,
   type ViewId,
@@ -17,6 +14,7 @@ import { Action } from '../../parts/Action.tsx';
 import { careInWords } from '../../parts/care-words.ts';
 import { choose, deviceChoices, type DeviceChoices } from '../../parts/device-id.ts';
 import { DeviceTrouble } from '../../parts/DeviceTrouble.tsx';
+import { sha256Of } from '../../parts/sha256-of.ts';
 import { pageCamp } from '../../parts/page-camp.ts';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { keepField } from '../../parts/keep-field.ts';
@@ -28,7 +26,8 @@ import { FilmScreen } from './film/FilmScreen.tsx';
 import { FilmTrouble } from './film/FilmTrouble.tsx';
 import type { Recorded } from './film/rolling-recorder.ts';
 import { useFilms, useRoom } from '../../parts/use-films.ts';
-import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Tap, type Turn } from './mound.ts';
+import { beforeTurn, comingOn, lastTap, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Turn } from './mound.ts';
+import { AtTheMound, Nobody } from './AtTheMound.tsx';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';
 import { atMoundInWords, useMoundClaim } from './use-mound-claim.ts';
@@ -108,7 +107,7 @@ export function Mound({
     const throwsId = m.count(line.id, mound, start, view);
     const id = v7() as ClipId;
     const ending = film.type === 'video/webm' ? 'webm' : 'mp4';
-    const sha256 = hexOf(await crypto.subtle.digest('SHA-256', await film.arrayBuffer()));
+    const sha256 = await sha256Of(film);
     await films.box.current!.keep(
       {
         ...{ id, staffId: staff.id, staffName: staff.name, camp: pageCamp(), camperId: line.id, bib: line.bib, throwsId, view },
@@ -323,57 +322,5 @@ export function Mound({
         <SlateScreen bib={now.line.bib} slateId={slateId} instant={m.instant} onClose={() => setScreen('turn')} />
       )}
     </div>
-  );
-}
-
-const hexOf = (bytes: ArrayBuffer): string => [...new Uint8Array(bytes)].map((b) => b.toString(16).padStart(2, '0')).join('');
-
-/** The last throw that was tapped and not taken back. */
-function lastTap(taps: readonly Tap[], camperId: CamperId): Tap | null {
-  const gone = new Set(taps.filter((t) => t.by === -1).map((t) => t.about));
-  return taps.filter((t) => t.camperId === camperId && t.by === 1 && !gone.has(t.id)).at(-1) ?? null;
-}
-
-function AtTheMound({ turn: { line, thrown, left, why } }: { turn: Turn }) {
-  return (
-    <div>
-      <div className="flex items-center gap-3">
-        <span className="bib-block min-h-[112px] min-w-[140px] !text-[72px]">{line.bib}</span>
-        <p className="m-0 text-lead font-semibold leading-tight">
-          {line.name}
-          <br />
-          <span className="text-note font-normal text-soft">
-            {line.session
-              ? `warm-up ${clockOf(line.session.warmUpFrom)}, on the mound ${clockOf(line.session.from)}`
-              : 'not on the plan'}
-            {line.present === null && ', not at the gate yet'}
-            {line.present === false && ', said not to come'}
-          </span>
-        </p>
-      </div>
-      {why ? (
-        <p className="care-band m-0 mt-3 px-4 py-3 text-lead">
-          <b>{why}</b> {line.sore ? 'Only the lead lifts it.' : line.consent ? 'Only the lead allows more.' : 'He is not filmed.'}{' '}
-          <a href={`/campers/${line.bib}/card`} className="inline-flex min-h-[48px] items-center font-semibold">
-            His card
-          </a>
-        </p>
-      ) : (
-        <p data-testid="thrown" className="tabular m-0 mt-2 text-head">
-          <b className="sign text-[64px] leading-none">{thrown}</b> thrown <span className="text-soft">· {left} left today</span>
-        </p>
-      )}
-    </div>
-  );
-}
-
-function Nobody({ turns, day, camp }: { turns: readonly Turn[]; day: string; camp: GateCamp }) {
-  const barred: readonly GateLine[] = turns.filter((t) => t.why !== null && t.thrown === 0).map((t) => t.line);
-  return (
-    <p className="m-0 text-lead">
-      {turns.length === 0
-        ? `Nothing is planned here for ${dayInWords(day, camp)}. Take whoever is there by his bib.`
-        : `Everybody on this mound has thrown${barred.length > 0 ? `, but for ${barred.map((l) => l.bib).join(', ')}, who may not` : ''}.`}
-    </p>
   );
 }

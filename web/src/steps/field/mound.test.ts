@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { GateLine } from '@stride-chalk/core';
-import { beforeTurn, comingOn, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Tap } from './mound.ts';
+import { beforeTurn, comingOn, lastTap, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Tap } from './mound.ts';
 
 const DAY = '2026-07-14';
 const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
@@ -96,4 +96,12 @@ test('nothing is counted of who may not throw, and on a day that is not today', 
   expect(mayCount({ why: null }, DAY, DAY)).toBe(true);
   expect(mayCount({ why: 'A sore arm' }, DAY, DAY)).toBe(false);
   expect(mayCount({ why: null }, DAY, '2026-07-20')).toBe(false);
+});
+
+test('the last tap of a camper that was not taken back', () => {
+  const back = tap('d', 'c1', { by: -1, about: 'b' });
+  const all = [tap('a', 'c1'), tap('b', 'c1'), tap('c', 'c2'), back];
+  expect(lastTap(all, 'c1')?.id).toBe('a');
+  expect(lastTap(all.slice(0, 3), 'c1')?.id).toBe('b');
+  expect(lastTap(all, 'c3')).toBeNull();
 });

@@ -93,3 +93,9 @@ export function beforeTurn({ session }: Pick<GateLine, 'session'>, minute: numbe
 
 /** Whether his throws are counted here now: he may throw, and the day that the page shows is today. Outside the camp it shows a day of the camp. */
 export const mayCount = (turn: Pick<Turn, 'why'>, day: string, today: string): boolean => turn.why === null && day === today;
+
+/** The last throw that was tapped and not taken back. */
+export function lastTap(taps: readonly Tap[], camperId: string): Tap | null {
+  const gone = new Set(taps.filter((t) => t.by === -1).map((t) => t.about));
+  return taps.filter((t) => t.camperId === camperId && t.by === 1 && !gone.has(t.id)).at(-1) ?? null;
+}
