@@ -189,3 +189,4 @@ export * from './record/index.ts';
 export { bibsAsked } from './slate/bibs-asked.ts';
 export { readSlate, slateCode } from './slate/slate-code.ts';
 export * from './severity/index.ts';
+export * from './sorting/index.ts';

@@ -1,0 +1,14 @@
+export { sortClips } from './sort-clips.ts';
+export type {
+  CameraClip,
+  CameraClock,
+  LoggedThrow,
+  Place,
+  PlannedVisit,
+  SeenSlate,
+  SortedClip,
+  Sorting,
+  SortOptions,
+  ThrowLog,
+  Why,
+} from './shape.ts';
