@@ -80,7 +80,7 @@ test('the simulated camera films a camper of the demo with progress, and stops a
   const place = coach.locator('section', { hasText: `Delivery ${before + 1}` });
   await place.getByRole('button', { name: 'Film with the simulated camera, Front' }).click();
   await expect(place.getByText(/The simulated camera films: \d+ %/)).toBeVisible();
-  await expect(place.getByTestId('clip-front')).toHaveAttribute('data-state', 'ready', { timeout: 110_000 });
+  await expect(place.getByTestId('clip-front')).toHaveAttribute('data-state', 'ready', { timeout: 240_000 });
   const [sore] = await rows<{ id: string }>(`select id from campers_here c where bib = 22`);
   await rows(
     `insert into deliveries (id, camper_id, number, kind, thrown_on) values ('0197f0a0-0000-7000-8000-0000000000aa', $1, 1, 'stretch', '2026-07-13')`,
