@@ -1,4 +1,8 @@
-/** Sorts the clips of two hundred simulated days and prints the tables of docs/measured.md: `npm run sorting -w accuracy`. */
+/**
+ * Looks for deliveries in films that run on, sorts the clips of two hundred simulated days, and prints the tables of docs/measured.md: `npm run sorting -w accuracy`. The limits of the search were set on films 1 to 30; 31
+ * to 60 were not looked at before.
+ */
+import { longFilmStudy } from './long-film-study.ts';
 import { sortingStudy, type SortingStudy } from './sorting-study.ts';
 
 const DAYS = Number(process.argv[2] ?? 200);
@@ -10,6 +14,15 @@ const say = (name: string, study: SortingStudy): void => {
   for (const bin of study.calibration)
     process.stdout.write(`  from ${bin.from}: ${bin.clips} clips, stated ${share(bin.stated)}, right ${share(bin.right)}\n`);
 };
+for (const [from, to] of [
+  [1, 30],
+  [31, 60],
+] as const) {
+  const study = longFilmStudy(from, to);
+  process.stdout.write(
+    `films ${from} to ${to}: ${study.whole} of ${study.deliveries} deliveries whole, ${study.right} of ${study.finds} finds right, cut into ${study.cutInto}\n`,
+  );
+}
 say('slates and taps', sortingStudy(DAYS));
 say('no slates', sortingStudy(DAYS, { withSlates: false }));
 say('no taps', sortingStudy(Math.ceil(DAYS / 4), { withTaps: false }));

@@ -187,6 +187,6 @@ export {
 export * from './agreement/index.ts';
 export * from './record/index.ts';
 export { bibsAsked } from './slate/bibs-asked.ts';
-export { readSlate, slateCode } from './slate/slate-code.ts';
+export { readSlate, slateCode, type Slate } from './slate/slate-code.ts';
 export * from './severity/index.ts';
 export * from './sorting/index.ts';

@@ -1,9 +1,9 @@
-import { spawn } from 'node:child_process';
-import { rename } from 'node:fs/promises';
 import { tripod, type ViewId } from './camera/tripod.ts';
+import { encodeFilm } from './encode-film.ts';
 import { deliveryMotion } from './motion/delivery-motion.ts';
 import type { PitcherOptions } from './motion/pitcher.ts';
 import { filmer, type Filmer } from './render/film-frame.ts';
+import { cardLook, paintCard, type Modules } from './render/slate-card.ts';
 
 /** One clip to be filmed by the simulated camera. */
 export interface ClipOrder {
@@ -18,6 +18,8 @@ export interface ClipOrder {
   readonly codec: 'h264' | 'vp9';
   readonly width?: number;
   readonly height?: number;
+  /** A slate that is held before the camera for the first seconds. */
+  readonly slate?: { readonly modules: Modules; readonly seed: number; readonly seconds: number };
 }
 
 /** Motion seconds at which each frame of the clip is taken; the truth of every frame follows from them. */
@@ -34,85 +36,16 @@ export async function filmClip(order: ClipOrder, path: string, onFrame?: (share:
   const camera = tripod(order.view, { hand: order.pitcher.hand, heightMetres: motion.plan.height, width, height });
   const film: Filmer = filmer({ motion, camera, view: order.view, bib: order.bib, look: order.look });
   const moments = frameMoments(order);
-  const partial = `${path}.partial`;
-  const codec =
-    order.codec === 'h264'
-      ? [
-          '-c:v',
-          'libx264',
-          '-preset',
-          'medium',
-          '-crf',
-          '21',
-          '-pix_fmt',
-          'yuv420p',
-          '-g',
-          '60',
-          '-threads',
-          '1',
-          '-f',
-          'mp4',
-          '-movflags',
-          '+faststart',
-        ]
-      : [
-          '-c:v',
-          'libvpx-vp9',
-          '-crf',
-          '34',
-          '-b:v',
-          '0',
-          '-cpu-used',
-          '4',
-          '-pix_fmt',
-          'yuv420p',
-          '-g',
-          '120',
-          '-threads',
-          '1',
-          '-f',
-          'webm',
-        ];
-  const encoder = spawn(
-    'ffmpeg',
-    [
-      '-v',
-      'error',
-      '-y',
-      '-f',
-      'rawvideo',
-      '-pix_fmt',
-      'rgb24',
-      '-s',
-      `${width}x${height}`,
-      '-r',
-      String(order.framesPerSecond),
-      '-i',
-      '-',
-      '-an',
-      ...codec,
-      partial,
-    ],
-    { stdio: ['pipe', 'ignore', 'pipe'] },
-  );
-  let complaint = '';
-  encoder.stderr.on('data', (text: Buffer) => {
-    complaint += text.toString();
-  });
-  const ended = new Promise<void>((resolve, reject) => {
-    encoder.once('error', reject);
-    encoder.once('close', (code) => (code === 0 ? resolve() : reject(new Error(`ffmpeg ended with ${code}: ${complaint}`))));
-  });
-  for (const [i, moment] of moments.entries()) {
+  const { codec, framesPerSecond } = order;
+  const quality = codec === 'h264' ? 21 : 34;
+  await encodeFilm({ width, height, framesPerSecond, codec, frames: moments.length, quality }, path, (i) => {
     onFrame?.(i / moments.length);
-    const frame = Buffer.from(film.frameAt(moment));
-    if (!encoder.stdin.write(frame))
-      await new Promise<void>((resolve) => {
-        encoder.stdin.once('drain', resolve);
-      });
-  }
-  encoder.stdin.end();
-  await ended;
-  await rename(partial, path);
+    const picture = film.frameAt(moments[i]!);
+    const { slate } = order;
+    const seconds = i / framesPerSecond;
+    if (slate && seconds < slate.seconds)
+      paintCard(picture, { width, height }, slate.modules, cardLook(slate.seed), { seconds, frameSeconds: 1 / framesPerSecond });
+    return picture;
+  });
   return { frames: moments.length };
 }

@@ -11,3 +11,6 @@ export { randomSource, type RandomSource } from './random.ts';
 export { vec } from './vector.ts';
 export { trueFigures, type TrueFigures } from './true-figures.ts';
 export { filmClip, frameMoments, type ClipOrder } from './film-clip.ts';
+export { filmSlate, type SlateOrder } from './film-slate.ts';
+export { cardLook, paintCard, type CardLook, type Modules } from './render/slate-card.ts';
+export { longFilm, type LongFilm } from './long-film.ts';

@@ -1,3 +1,5 @@
+export { findDeliveries, type FoundDelivery } from './find-deliveries.ts';
+export { motionSeries, type MotionSample } from './motion-series.ts';
 export { sortClips } from './sort-clips.ts';
 export type {
   CameraClip,

@@ -30,6 +30,12 @@ const GAMMA = (() => {
 })();
 const toByte = (linear: number): number => GAMMA[Math.max(0, Math.min(4095, Math.round((linear / 1.6) * 4095)))]!;
 
+/** The field without anybody on it: width x height x 3 bytes. */
+export function scenePicture(camera: PinholeCamera, view: ViewId): Uint8Array {
+  const { colour } = paintScenery(camera, view);
+  return Uint8Array.from({ length: camera.width * camera.height * 3 }, (_, i) => toByte(colour[i]!));
+}
+
 export function filmer(options: {
   readonly motion: DeliveryMotion;
   readonly camera: PinholeCamera;
@@ -42,8 +48,7 @@ export function filmer(options: {
   const scenery = paintScenery(camera, view);
   const materials = materialsFor(look);
   const digits = bibNumber(bib);
-  const base = new Uint8Array(width * height * 3);
-  for (let i = 0; i < base.length; i++) base[i] = toByte(scenery.colour[i]!);
+  const base = scenePicture(camera, view);
   const out = new Uint8Array(base.length);
 
   const frameAt = (seconds: number): Uint8Array => {
