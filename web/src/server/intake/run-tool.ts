@@ -77,6 +77,10 @@ interface ToolOptions {
   readonly folder: string;
   readonly seconds: number;
   readonly onLine?: (line: string) => void;
+  /** Takes what it writes as it comes, as bytes; the tool waits while a promise is open. */
+  readonly onBytes?: (bytes: Buffer) => Promise<void> | void;
+  /** Takes its words line by line; they are not kept then. */
+  readonly onWords?: (line: string) => void;
   readonly signal?: AbortSignal | undefined;
 }
 
@@ -111,17 +115,36 @@ function run(program: 'ffmpeg' | 'ffprobe', args: readonly string[], options: To
       end();
     }, options.seconds * 1000);
     options.signal?.addEventListener('abort', end);
-    child.stdout.setEncoding('utf8').on('data', (text: string) => {
-      if (!options.onLine) {
-        stdout += text;
-        return;
-      }
-      const lines = (rest + text).split('\n');
-      rest = lines.pop()!;
-      for (const line of lines) options.onLine(line);
-    });
+    let [taken, failure]: [Promise<void>, unknown] = [Promise.resolve(), null];
+    const { onBytes, onWords } = options;
+    if (onBytes)
+      child.stdout.on('data', (bytes: Buffer) => {
+        child.stdout.pause();
+        taken = taken
+          .then(() => onBytes(bytes))
+          .then(() => void child.stdout.resume())
+          .catch((error: unknown) => {
+            failure ??= error;
+            end();
+          });
+      });
+    else
+      child.stdout.setEncoding('utf8').on('data', (text: string) => {
+        if (!options.onLine) {
+          stdout += text;
+          return;
+        }
+        const lines = (rest + text).split('\n');
+        rest = lines.pop()!;
+        for (const line of lines) options.onLine(line);
+      });
+    let words = '';
     child.stderr.setEncoding('utf8').on('data', (text: string) => {
       stderr = (stderr + text).slice(-8000);
+      if (!onWords) return;
+      const lines = (words + text).split('\n');
+      words = lines.pop()!;
+      for (const line of lines) onWords(line);
     });
     child.once('error', (error) => {
       clearTimeout(timer);
@@ -130,8 +153,11 @@ function run(program: 'ffmpeg' | 'ffprobe', args: readonly string[], options: To
     child.once('close', (code) => {
       clearTimeout(timer);
       options.signal?.removeEventListener('abort', end);
-      if (options.signal?.aborted) reject(options.signal.reason);
-      else resolve({ code: code ?? -1, stdout, stderr, timedOut });
+      void taken.then(() => {
+        if (options.signal?.aborted) reject(options.signal.reason);
+        else if (failure !== null) reject(failure);
+        else resolve({ code: code ?? -1, stdout, stderr, timedOut });
+      });
     });
   });
 }
