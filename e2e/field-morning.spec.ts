@@ -109,8 +109,8 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
       ),
     ).toEqual([{ n: 6, throws: 3, devices: 2 }]);
     const films = await sql<{ number: number; bib: number; views: string; sums: string[] }>(
-      `select d.number, c.bib, string_agg(k.view, ' ' order by k.view) as views, array_agg(k.sha256) as sums
-       from deliveries d join campers c on c.id = d.camper_id join clips k on k.delivery_id = d.id group by 1, 2 order by 1`,
+      `select d.number, c.bib, string_agg(k.view, ' ' order by k.view) as views, array_agg(f.sha256) as sums
+       from deliveries d join campers c on c.id = d.camper_id join clips k on k.delivery_id = d.id join films f on f.id = k.film_id group by 1, 2 order by 1`,
     );
     expect(films.map((f) => [f.number, f.bib, f.views])).toEqual([1, 2, 3].map((n) => [n, BIB, 'front openSide']));
     const sums = films.flatMap((f) => f.sums);

@@ -1,5 +1,10 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { create } from 'qrcode';
+import { slateCode } from '@stride-chalk/core';
+import { filmSlate } from '@stride-chalk/fieldcam';
 import { expect, pageAwake, rows, test } from './support/at-work.ts';
 
 const film = (name: string): Buffer => readFileSync(fileURLToPath(new URL(`../demo/clips/${name}`, import.meta.url)));
@@ -33,12 +38,48 @@ test('a film is dropped or chosen for its view, worked on with progress, and loo
   await expect
     .poll(
       async () =>
-        (await rows<{ capture_scale: number }>(`select capture_scale from clips where file_name = 'phone.webm'`))[0]
-          ?.capture_scale,
+        (
+          await rows<{ capture_scale: number }>(
+            `select k.capture_scale from clips k join films f on f.id = k.film_id where 'phone.webm' = any(f.also_named) order by k.entered_at desc limit 1`,
+          )
+        )[0]?.capture_scale,
     )
     .toBe(2);
   await place.getByRole('button', { name: 'Remove Front' }).click();
   await expect(place.getByTestId('clip-front')).toHaveCount(0);
+});
+
+test('a film whose slate says another bib is told, and moved to him with one press and his delivery', async ({ coach }) => {
+  const [camp] = await rows<{ slate_id: string }>(
+    `select k.slate_id from camps k where k.id = (select camp_id from campers_here where bib = 4)`,
+  );
+  const { modules } = create(slateCode({ slateId: camp!.slate_id, bib: 31, view: null, instant: null }), {
+    errorCorrectionLevel: 'H',
+  });
+  const dark = Array.from({ length: modules.size }, (_, y) =>
+    Array.from({ length: modules.size }, (_, x) => modules.get(y, x) === 1),
+  );
+  const path = join(tmpdir(), `slate-${process.pid}.mp4`);
+  await filmSlate({ modules: dark, seed: 2, frames: 12, framesPerSecond: 12, width: 1280, height: 720 }, path);
+  await coach.goto(`${process.env.E2E_URL}/campers/4`);
+  await pageAwake(coach);
+  const before = await coach.locator('section', { hasText: /^Delivery/ }).count();
+  await coach.getByRole('button', { name: 'Next delivery' }).click();
+  const place = coach.locator('section', { hasText: `Delivery ${before + 1}` });
+  await place.getByTestId('file-Rear').setInputFiles(path);
+  rmSync(path);
+  const clip = place.getByTestId('clip-rear');
+  await expect(clip.getByRole('alert')).toContainText('The slate in this film says bib 31.', { timeout: 60_000 });
+  await clip.getByRole('button', { name: 'Move it to bib 31' }).click();
+  const form = clip.getByRole('form');
+  await expect(form.getByLabel('Bib')).toHaveValue('31');
+  await form.getByLabel('Delivery').fill('1');
+  await form.getByRole('button', { name: 'Move it' }).click();
+  await expect(clip).toHaveCount(0);
+  await coach.goto(`${process.env.E2E_URL}/campers/31`);
+  const there = coach.locator('section', { hasText: 'Delivery 1' }).getByTestId('clip-rear');
+  await expect(there).toBeVisible();
+  await expect(there.getByRole('alert')).toHaveCount(0);
 });
 
 test('what is not a film is refused in words, and nothing is left', async ({ coach }) => {
@@ -58,7 +99,7 @@ test('what is not a film is refused in words, and nothing is left', async ({ coa
   await expect(told).toContainText('Nothing of it was kept', { timeout: 60_000 });
   await told.getByRole('button', { name: 'Read' }).click();
   await expect(told).toHaveCount(0);
-  expect(await rows(`select id from clips where file_name in ('notes.mp4', 'spoilt.mp4')`)).toEqual([]);
+  expect(await rows(`select id from films where file_name in ('notes.mp4', 'spoilt.mp4')`)).toEqual([]);
 });
 
 test('no consent and a sore arm stop the work and say why', async ({ coach }) => {

@@ -36,6 +36,7 @@ const here = fileURLToPath(new URL('.', import.meta.url));
 process.env.STRIDE_MIGRATIONS ??= `${here}migrations`;
 // What takes a second of reckoning does not hold up anybody's page.
 process.env.STRIDE_SEVERITY_THREAD ??= `${here}severity-thread.mjs`;
+process.env.STRIDE_SLATE_THREAD ??= `${here}slate-thread.mjs`;
 
 /** Of which build this server is: what its pages are made of. A page that was loaded from another one is told so. */
 process.env.STRIDE_BUILD ??= createHash('sha256')

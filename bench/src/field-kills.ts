@@ -111,7 +111,7 @@ for (const bib of bibs) {
     product.databaseUrl,
     `select (select count(*)::int from throws t where t.child_id = c.child_id and t.taken_back_at is null) as throws,
             (select count(*)::int from clips k join deliveries d on d.id = k.delivery_id where d.camper_id = c.id) as films,
-            (select count(*)::int from (select 1 from clips k join deliveries d on d.id = k.delivery_id where d.camper_id = c.id group by k.sha256 having count(*) > 1) x) as doubled
+            (select count(*)::int from (select 1 from clips k join deliveries d on d.id = k.delivery_id where d.camper_id = c.id group by k.film_id having count(*) > 1) x) as doubled
      from campers c where c.bib = $1`,
     [bib],
   );

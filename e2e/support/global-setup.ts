@@ -18,7 +18,7 @@ export default async function setup({ workers }: FullConfig): Promise<() => Prom
   await chmod(copies, 0o755);
   const made = await query<{ id: string; sha256: string; width: number; height: number; times: number[] }>(
     first.databaseUrl,
-    'select distinct on (sha256) id, sha256, bench_width as width, bench_height as height, frame_times as times from clips',
+    'select distinct on (f.sha256) k.id, f.sha256, k.bench_width as width, k.bench_height as height, k.frame_times as times from clips k join films f on f.id = k.film_id',
   );
   for (const { id, sha256, width, height, times } of made) {
     await copyFile(join(first.media, 'bench', `${id}.mp4`), join(copies, `${sha256}-${width}x${height}.mp4`));

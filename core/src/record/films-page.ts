@@ -12,6 +12,8 @@ const listedFilmSchema = z.object({
   problem: z.string().nullable(),
   /** Share of the step that is under way, 0 to 1. */
   progress: z.number(),
+  /** The bib on the slate in it, where that is another one than the camper's. */
+  slateBib: z.number().int().nullable(),
   captureScale: z.number().positive(),
   captureKnown: captureKnownSchema,
   frames: z.number().int().nullable(),

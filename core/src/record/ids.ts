@@ -13,6 +13,7 @@ export type ChildId = Id<'child'>;
 export type CamperId = Id<'camper'>;
 export type DeliveryId = Id<'delivery'>;
 export type ClipId = Id<'clip'>;
+export type FilmId = Id<'film'>;
 export type SheetId = Id<'sheet'>;
 export type EvaluationId = Id<'evaluation'>;
 export type PracticeClipId = Id<'practiceClip'>;

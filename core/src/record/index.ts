@@ -7,6 +7,7 @@ export type {
   CamperId,
   ChildId,
   ClipId,
+  FilmId,
   DeliveryId,
   EvaluationId,
   Id,

@@ -71,7 +71,9 @@ async function dump(path: string): Promise<{ readonly migrated: number; readonly
     await client.query('begin transaction isolation level repeatable read, read only');
     const snapshot = (await client.query<{ id: string }>('select pg_export_snapshot() as id')).rows[0]!.id;
     await postgres('pg_dump', ['--format=custom', `--snapshot=${snapshot}`, '--no-owner', '--no-privileges', `--file=${path}`]);
-    const films = await client.query<{ id: ClipId; sha256: string; state: string }>('select id, sha256, state from clips');
+    const films = await client.query<{ id: ClipId; sha256: string; state: string }>(
+      'select k.id, f.sha256, k.state from clips k join films f on f.id = k.film_id',
+    );
     const pictures = await client.query<{ sha256: string }>(
       'select distinct p.value as sha256 from evaluations, jsonb_each_text(pictures) p',
     );

@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import type { ViewId, ClipId } from '@stride-chalk/core';
+import type { ClipId } from '@stride-chalk/core';
 import { answerFor, setCaptureScale } from './capture-rate.ts';
 import { db } from './db/connect.ts';
 import { camps, captureAnswers, clips, marks } from './db/schema.ts';
-import { newWorld, type World } from './testing/world.ts';
+import { newWorld, putClip, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
@@ -19,28 +19,11 @@ beforeEach(async () => {
 });
 
 /** A film as it stands in the database, without its bytes. */
-async function film(more: Partial<typeof clips.$inferInsert> = {}): Promise<ClipId> {
-  const id = anId();
-  await db()
-    .insert(clips)
-    .values({
-      id,
-      deliveryId: world.delivery,
-      view: 'openSide' as ViewId,
-      fileName: 'a.mp4',
-      sha256: String(id).replaceAll('-', '').padEnd(64, '0'),
-      bytes: 1,
-      codec: 'h264',
-      width: 640,
-      height: 360,
-      state: 'ready',
-      frameTimes: [0, 0.1],
-      captureKnown: 'open',
-      enteredBy: world.coach,
-      ...more,
-    });
-  return id;
-}
+const film = (more: Partial<Parameters<typeof putClip>[0]> = {}): Promise<ClipId> =>
+  putClip({
+    ...{ deliveryId: world.delivery, view: 'openSide', state: 'ready', frameTimes: [0, 0.1] },
+    ...{ captureKnown: 'open', enteredBy: world.coach, ...more },
+  });
 const mark = (clipId: ClipId, event: 'set' | 'contact') =>
   db().insert(marks).values({ clipId, event, frame: 1, frameTo: null, entryId: anId(), enteredBy: world.coach });
 const row = async (id: ClipId) => (await db().select().from(clips).where(eq(clips.id, id)))[0]!;

@@ -1,5 +1,6 @@
 import type { CampId, StaffId, ClipId } from '@stride-chalk/core';
 import { and, eq, sql } from 'drizzle-orm';
+import { anyClip } from './clips.ts';
 import { db } from './db/connect.ts';
 import { captureAnswers, clips, marks } from './db/schema.ts';
 import { deliveryWithCamper } from './deliveries.ts';
@@ -24,7 +25,8 @@ export async function setCaptureScale(
 ): Promise<void> {
   const { captureScale, by } = input;
   await db().transaction(async (tx) => {
-    const [clip] = await tx.select().from(clips).where(eq(clips.id, id)).for('update');
+    await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, id)).for('update');
+    const clip = await anyClip(id, tx);
     if (!clip) throw notFound('The clip');
     const marked = await tx.select({ event: marks.event }).from(marks).where(eq(marks.clipId, id));
     if (marked.length > 0 && clip.captureScale !== captureScale && !input.confirmed)
@@ -46,8 +48,7 @@ export async function setCaptureScale(
       });
     await tx.execute(sql`
       update clips set capture_scale = ${captureScale}, capture_known = 'answered', scaled_by = ${by}, scaled_at = now()
-      where capture_known = 'open' and device = ${clip.device} and delivery_id in (
-        select deliveries.id from deliveries join campers on campers.id = deliveries.camper_id where campers.camp_id = ${camp.id})`);
+      where capture_known = 'open' and film_id in (select id from films where device = ${clip.device} and camp_id = ${camp.id})`);
   });
 }
 

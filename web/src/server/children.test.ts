@@ -21,7 +21,7 @@ import { eraseCamper, erasuresSoFar, exportCamper } from './children.ts';
 import { clipById, clipsOf } from './clips.ts';
 import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
-import { agreedLevels, campers, clips, erasures, evaluations, marks } from './db/schema.ts';
+import { agreedLevels, campers, erasures, evaluations, films as filmRows, marks } from './db/schema.ts';
 import { enterAs } from './testing/entering.ts';
 import { compileDraft, saveDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
@@ -166,14 +166,14 @@ describe('everything about one child', () => {
       sql`select (select count(*) from scores where delivery_id = any(${sql.param(child.deliveries)}::uuid[]))::text as n`,
     );
     expect(everything.scores).toHaveLength(Number(known.rows[0]!.n));
-    const [clip] = await db().select().from(clips).where(eq(clips.id, clipId));
+    const clip = await clipById(clipId);
     const films = names.filter((n) => n.startsWith('films/'));
-    expect(films.map((n) => createHash('sha256').update(files[n]!).digest('hex'))).toEqual([clip!.sha256]);
+    expect(films.map((n) => createHash('sha256').update(files[n]!).digest('hex'))).toEqual([clip.sha256]);
   });
 
   test('the tables open in a spreadsheet: days, times and lists as text, no formula runs, no empty table', async () => {
     await db().update(campers).set({ guardian: '=1+1' }).where(eq(campers.id, child.camper));
-    await db().update(clips).set({ fileName: 'film ä (1).mov' }).where(eq(clips.id, clipId));
+    await db().update(filmRows).set({ fileName: 'film ä (1).mov' });
     const files = unzipSync(new Uint8Array(await buffer((await exportCamper(child.camper)).body)));
     await db().update(campers).set({ guardian: GUARDIAN }).where(eq(campers.id, child.camper));
     const table = (name: string) =>

@@ -18,6 +18,8 @@ import {
   erasures,
   eveningLevels,
   evaluations,
+  films,
+  filmSlates,
   formerDrafts,
   lateArrivals,
   limitOverrides,
@@ -38,6 +40,7 @@ import {
   throws,
 } from './db/schema.ts';
 import { forgetFilms, forgetPicture } from './film-files.ts';
+import { dropFilmsWithoutClips } from './films.ts';
 import { originalPath, picturePath } from './media.ts';
 import { forgetUploads } from './uploads.ts';
 import { notFound } from './refusal.ts';
@@ -51,8 +54,9 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
   const thrown = await via.select().from(deliveries).where(inArray(deliveries.camperId, camperIds));
   const deliveryIds = thrown.map((d) => d.id);
   const none = deliveryIds.length === 0;
-  const films = none ? [] : await via.select().from(clips).where(inArray(clips.deliveryId, deliveryIds));
-  const clipIds = films.map((c) => c.id);
+  const ofDeliveries = none ? [] : await via.select().from(clips).where(inArray(clips.deliveryId, deliveryIds));
+  const clipIds = ofDeliveries.map((c) => c.id);
+  const filmIds = [...new Set(ofDeliveries.map((c) => c.filmId))];
   const noFilm = clipIds.length === 0;
   // A practice clip goes with the child, and with it what the staff have scored on it.
   const practice = none ? [] : await via.select().from(practiceClips).where(inArray(practiceClips.deliveryId, deliveryIds));
@@ -68,7 +72,9 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
       .where(eq(camps.id, campId)),
     campers: own,
     deliveries: thrown,
-    clips: films,
+    films: noFilm ? [] : await via.select().from(films).where(inArray(films.id, filmIds)),
+    filmSlates: noFilm ? [] : await via.select().from(filmSlates).where(inArray(filmSlates.filmId, filmIds)),
+    clips: ofDeliveries,
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
@@ -104,6 +110,12 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     scoringTasks: await via.select().from(scoringTasks).where(inArray(scoringTasks.camperId, camperIds)),
     lateArrivals: await via.select().from(lateArrivals).where(inArray(lateArrivals.camperId, camperIds)),
   };
+}
+
+/** The clips with the bytes that they were made of. */
+function filesOf({ clips: made, films: came }: Awaited<ReturnType<typeof everythingOf>>) {
+  const bytes = new Map(came.map((f) => [f.id, f.sha256]));
+  return made.map((c) => ({ id: c.id, sha256: bytes.get(c.filmId)! }));
 }
 
 const ofChild = (camperIds: readonly string[], clipIds: readonly string[], deliveryIds: readonly string[]) =>
@@ -147,8 +159,11 @@ export async function exportCamper(camperId: CamperId): Promise<{ readonly fileN
       JSON.stringify({ version: e.version, releasedAt: e.releasedAt, document: e.document, shown: e.snapshot }, null, 2),
       { name: `evaluations/version-${e.version}-${e.id}.json` },
     );
-  for (const c of all.clips)
-    zip.file(originalPath(c.sha256), { name: `films/${c.id}-${c.view}-${c.fileName.replace(/[^\w.-]+/g, '_')}` });
+  const filmOf = new Map(all.films.map((f) => [f.id, f]));
+  for (const c of all.clips) {
+    const { sha256, fileName } = filmOf.get(c.filmId)!;
+    zip.file(originalPath(sha256), { name: `films/${c.id}-${c.view}-${fileName.replace(/[^\w.-]+/g, '_')}` });
+  }
   for (const sha256 of new Set(all.evaluations.flatMap((e) => Object.values(e.pictures))))
     zip.file(picturePath(sha256), { name: `pictures/${sha256}.jpg` });
   void zip.finalize();
@@ -184,7 +199,7 @@ export async function eraseCamper(
   reason: ErasureReason,
   by: StaffId,
 ): Promise<Readonly<Record<string, number>>> {
-  const { campId, removed, films, pictures } = await db().transaction(async (tx) => {
+  const { campId, removed, gone, pictures } = await db().transaction(async (tx) => {
     const all = await everythingOf(camperId, tx);
     const { childId, campId } = all.campers[0]!;
     const camperIds = [camperId];
@@ -237,6 +252,8 @@ export async function eraseCamper(
       await tx.delete(marks).where(inArray(marks.clipId, clipIds));
       await tx.delete(points).where(inArray(points.clipId, clipIds));
       await tx.delete(clips).where(inArray(clips.id, clipIds));
+      // What a file was called can name a child: it goes with the rest, at once.
+      for (const { sha256 } of all.films) await dropFilmsWithoutClips(tx, { sha256 });
       await tx.execute(sql`delete from pgboss.job where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
       await tx.execute(sql`delete from pgboss.archive where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
     }
@@ -245,11 +262,11 @@ export async function eraseCamper(
     await tx.delete(campers).where(eq(campers.id, camperId));
     if (!elsewhere) await tx.delete(children).where(eq(children.id, childId));
     const pictures = [...new Set(all.evaluations.flatMap((e) => Object.values(e.pictures)))];
-    const result = { ...counted, films: all.clips.length };
+    const result = { ...counted, films: all.films.length };
     await tx.update(erasures).set({ removed: result }).where(eq(erasures.id, id));
-    return { campId, removed: result, films: all.clips, pictures };
+    return { campId, removed: result, gone: filesOf(all), pictures };
   });
-  await forgetFilms(films);
+  await forgetFilms(gone);
   await forgetUploads(campId, camperId);
   for (const sha256 of pictures) await forgetPicture(sha256);
   return removed;

@@ -1,10 +1,22 @@
 import { and, eq, getTableColumns, inArray, isNull, sql } from 'drizzle-orm';
 import type { ViewId, DeliveryId, ClipId } from '@stride-chalk/core';
 import { db, type Executor } from './db/connect.ts';
-import { clips } from './db/schema.ts';
+import { clips, films } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
 
-export type ClipRow = typeof clips.$inferSelect;
+/** What a clip has of its film. */
+export const OF_FILM = {
+  fileName: films.fileName,
+  sha256: films.sha256,
+  bytes: films.bytes,
+  codec: films.codec,
+  width: films.width,
+  height: films.height,
+  device: films.device,
+} as const;
+/** A clip with what is known of its film. */
+export type ClipRow = typeof clips.$inferSelect & Pick<typeof films.$inferSelect, keyof typeof OF_FILM>;
+const WHOLE = { ...getTableColumns(clips), ...OF_FILM };
 
 /** A film that is there: not removed, and its retention not over, though either can still be taken back. */
 export const isPresent = and(isNull(clips.removedAt), isNull(clips.hiddenAt))!;
@@ -12,6 +24,7 @@ export const isPresent = and(isNull(clips.removedAt), isNull(clips.hiddenAt))!;
 const { frameTimes, ...light } = getTableColumns(clips);
 const LISTED = {
   ...light,
+  ...OF_FILM,
   /** How many frames it has, and from the first to the last in seconds of the file; null until they are counted. */
   frames: sql<number | null>`cardinality(${frameTimes})`,
   seconds: sql<number | null>`${frameTimes}[cardinality(${frameTimes})] - ${frameTimes}[1]`,
@@ -24,6 +37,7 @@ export const clipsOf = async (deliveryIds: readonly DeliveryId[]) =>
     : db()
         .select(LISTED)
         .from(clips)
+        .innerJoin(films, eq(films.id, clips.filmId))
         .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
 
 /** The same films with the time of every frame: for who steps through them or measures on them. */
@@ -31,15 +45,17 @@ export const timedClipsOf = async (deliveryIds: readonly DeliveryId[]): Promise<
   deliveryIds.length === 0
     ? []
     : db()
-        .select()
+        .select(WHOLE)
         .from(clips)
+        .innerJoin(films, eq(films.id, clips.filmId))
         .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
 
 export const presentClip = async (id: ClipId, via: Executor = db()): Promise<ClipRow | undefined> =>
   (
     await via
-      .select()
+      .select(WHOLE)
       .from(clips)
+      .innerJoin(films, eq(films.id, clips.filmId))
       .where(and(eq(clips.id, id), isPresent))
   )[0];
 
@@ -48,6 +64,10 @@ export async function clipById(id: ClipId): Promise<ClipRow> {
   if (!row) throw notFound('The clip');
   return row;
 }
+
+/** A clip with what is known of its film, removed or not. */
+export const anyClip = async (id: ClipId, via: Executor = db()): Promise<ClipRow | undefined> =>
+  (await via.select(WHOLE).from(clips).innerJoin(films, eq(films.id, clips.filmId)).where(eq(clips.id, id)))[0];
 
 export const viewTaken = (view: string): Refusal =>
   new Refusal('view-taken', `This delivery has a film of that view already (${view}). Remove it first.`, 409);

@@ -15,7 +15,7 @@ import { releaseEvaluation } from './release-evaluation.ts';
 import { levelsCsv, levelsFor } from './same-page.ts';
 import { agreedOf, assignedScorers, usedScores } from './used-scores.ts';
 import { enterAs } from './testing/entering.ts';
-import { newWorld, type World } from './testing/world.ts';
+import { newWorld, putClip, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
@@ -68,13 +68,7 @@ const planned = (camperId: CamperId) =>
       { id: anId(), camperId, day: '2026-07-13', coachId: world.coach, kind: 'first' },
       { id: anId(), camperId, day: '2026-07-13', coachId: world.otherCoach, kind: 'second' },
     ]);
-const filmed = (deliveryId: DeliveryId) =>
-  db()
-    .insert(clips)
-    .values({
-      ...{ id: anId(), deliveryId, view: 'openSide', fileName: 'a.mp4', sha256: anId(), bytes: 1, codec: 'h264' },
-      ...{ width: 2, height: 2, state: 'ready', frameTimes: [0, 0.1] },
-    });
+const filmed = (deliveryId: DeliveryId) => putClip({ deliveryId, view: 'openSide', state: 'ready', frameTimes: [0, 0.1] });
 const scoreAll = async (by: StaffId, deliveryId: DeliveryId, level: '3' | 'NV') => {
   for (const c of asked()) await score(by, deliveryId, c.id, level);
 };
@@ -264,10 +258,7 @@ test('the write-up stays closed to a blind second scorer until he has scored all
   const child = await world.addCamper(43, {}, 2);
   const { camper } = await camperById(child.camper);
   const [filmed, notFilmed] = child.deliveries;
-  const film = { fileName: 'a.mp4', sha256: 'ab', bytes: 1, codec: 'h264', width: 2, height: 2 };
-  await db()
-    .insert(clips)
-    .values({ id: anId(), deliveryId: filmed!, view: 'openSide', ...film, state: 'checking' });
+  await putClip({ deliveryId: filmed!, view: 'openSide', state: 'checking' });
   const task = { camperId: child.camper, day: '2026-07-13' };
   await db()
     .insert(scoringTasks)

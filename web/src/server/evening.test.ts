@@ -1,13 +1,12 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { resolveSheet, defaultSheet, type ClipId, type DeliveryId, type StaffId } from '@stride-chalk/core';
+import { resolveSheet, defaultSheet, type DeliveryId, type StaffId } from '@stride-chalk/core';
 import { campById, type Camp } from './camps.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
-import { clips, marks, scores, scoringTasks } from './db/schema.ts';
+import { marks, scores, scoringTasks } from './db/schema.ts';
 import { beginRound, clipsForTonight, roundsOf, sayInRound, withFilms } from './evening.ts';
-import { newId } from './new-id.ts';
 import { enterAs } from './testing/entering.ts';
-import { newWorld, type World } from './testing/world.ts';
+import { newWorld, putClip, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
@@ -26,13 +25,9 @@ const score = (by: StaffId, deliveryId: DeliveryId, checkpoint: string, level: s
   enterAs(anId(), { kind: 'score', deliveryId, checkpoint, level: level as '0', faults: [], note: null }, by);
 async function filmed(bib: number) {
   const child = await world.addCamper(bib, {}, 1);
-  const [id, deliveryId] = [newId<ClipId>(), child.deliveries[0]!];
-  await db()
-    .insert(clips)
-    .values({
-      ...{ id, deliveryId, view: 'openSide', fileName: 'a.mp4', sha256: anId(), bytes: 1, codec: 'h264', width: 2, height: 2 },
-      ...{ state: 'ready', frameTimes: [0.5, 0.6, 0.7], towardsTarget: 1 },
-    });
+  const deliveryId = child.deliveries[0]!;
+  const clip = { view: 'openSide', state: 'ready', frameTimes: [0.5, 0.6, 0.7], towardsTarget: 1 } as const;
+  const id = await putClip({ deliveryId, ...clip, frameTimes: [...clip.frameTimes] });
   await db().insert(marks).values({ clipId: id, event: 'set', frame: 2, entryId: anId(), enteredBy: world.lead });
   return { ...child, clipId: id, delivery: deliveryId };
 }

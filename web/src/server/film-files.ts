@@ -3,7 +3,8 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { db, type Executor } from './db/connect.ts';
-import { clips, evaluations } from './db/schema.ts';
+import { clips, evaluations, films } from './db/schema.ts';
+import { dropFilmsWithoutClips } from './films.ts';
 import { removeWorkFolders } from './intake/work-folder.ts';
 import { sweepUploads } from './uploads.ts';
 import { log } from './log.ts';
@@ -19,9 +20,10 @@ export const withFilmLock = <T>(sha256: string, work: (tx: Executor) => Promise<
     return work(tx);
   });
 
-/** Removes an original that no clip names, with the single frames made of it. Only under its lock. */
+/** Forgets a film of which no clip is left; the original that no camp has any more goes, with the single frames made of it. Only under its lock. */
 export async function dropUnnamed(tx: Executor, sha256: string): Promise<void> {
-  const [named] = await tx.select({ id: clips.id }).from(clips).where(eq(clips.sha256, sha256)).limit(1);
+  await dropFilmsWithoutClips(tx, { sha256 });
+  const [named] = await tx.select({ id: films.id }).from(films).where(eq(films.sha256, sha256)).limit(1);
   if (named) return;
   await rm(originalPath(sha256), { force: true });
   await rm(frameFolder(sha256), { recursive: true, force: true });
@@ -59,7 +61,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
     gone += 1;
   };
   const { originals, bench, pictures, frames } = mediaFolders();
-  const rows = await db().select({ id: clips.id, sha256: clips.sha256 }).from(clips);
+  const rows = await db().select({ id: clips.id, sha256: films.sha256 }).from(clips).innerJoin(films, eq(films.id, clips.filmId));
   const [ids, shas] = [new Set<string>(rows.map((r) => r.id)), new Set(rows.map((r) => r.sha256))];
   for (const name of await readdir(arrivalFolder()))
     if (await old(join(arrivalFolder(), name), 24)) await drop(join(arrivalFolder(), name));

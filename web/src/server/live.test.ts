@@ -9,7 +9,7 @@ import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, dayPlans, deliveries, lateArrivals } from './db/schema.ts';
 import { hearCamp, readMessage, tellCamp } from './live.ts';
-import { newWorld, type World } from './testing/world.ts';
+import { newWorld, putClip, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
@@ -56,11 +56,7 @@ test('what is written to the database is told to whoever follows the camp: what 
   const { camp, camper } = await camperById(world.camper);
   await db().update(deliveries).set({ kind: 'windUp' }).where(eq(deliveries.id, world.delivery));
   expect(await all()).toEqual(['films camper']);
-  const film = { fileName: 'a.mp4', sha256: 'ab', bytes: 1, codec: 'h264', width: 2, height: 2 };
-  const clip = anId();
-  await db()
-    .insert(clips)
-    .values({ id: clip, deliveryId: world.delivery, view: 'rear', ...film, state: 'checking' });
+  const clip = await putClip({ deliveryId: world.delivery, view: 'rear', state: 'checking' });
   await db().update(clips).set({ progress: 0.5 }).where(eq(clips.id, clip));
   await db().delete(clips).where(eq(clips.id, clip));
   expect(await all()).toEqual(['films camper']);

@@ -21,9 +21,11 @@ import { towardsTargetOf } from './clips.ts';
 import { indexClip } from './prepare-clip.ts';
 import { db } from './db/connect.ts';
 import { clips, deliveries, throws } from './db/schema.ts';
+import { deliveryWithCamper } from './deliveries.ts';
 import { recordEntry } from './entries.ts';
 import { compileDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
+import { filmWith } from './films.ts';
 import { inspectClip } from './intake/inspect.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
 import { originalPath } from './media.ts';
@@ -120,11 +122,16 @@ export async function putDemoFilm(
   const bytes = await readFile(path);
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   await copyFile(path, originalPath(sha256));
-  const facts = await withWorkFolder(path, inspectClip);
+  const { codec, width, height, device, ...facts } = await withWorkFolder(path, inspectClip);
+  const { camp } = await deliveryWithCamper(to.deliveryId);
+  const filmId = await filmWith(db(), {
+    ...{ campId: camp.id, fileName: film.fileName, sha256, bytes: bytes.length, enteredBy: to.by },
+    ...{ codec, width, height, device },
+  });
   await db()
     .insert(clips)
     .values({
-      ...{ id, deliveryId: to.deliveryId, view: film.view, fileName: film.fileName, sha256, bytes: bytes.length, ...facts },
+      ...{ id, filmId, deliveryId: to.deliveryId, view: film.view, ...facts },
       ...{ towardsTarget: towardsTargetOf(film.view, to.hand), state: 'checking', enteredBy: to.by },
     });
   return id;

@@ -193,11 +193,11 @@ test('an installation from before the gates keeps its check-ins, messages, allow
   expect(await all('select event, frame from marks')).toEqual([{ event: 'contact', frame: 1 }]);
   expect(await all('select point, frame, origin from points')).toEqual([{ point: 'frontKnee', frame: null, origin: 'placed' }]);
   // One film a view still, but for those that were removed.
-  await expect(put(client, 'clips', { id: anId(), ...film, state: 'checking', entered_by: lead })).rejects.toThrow(
-    'clips_one_per_view',
-  );
+  const [place] = (await all('select film_id, delivery_id, view from clips')) as Array<Record<string, unknown>>;
+  const again = { ...place, state: 'checking', entered_by: lead };
+  await expect(put(client, 'clips', { id: anId(), ...again })).rejects.toThrow('clips_one_per_view');
   await client.query('update clips set removed_at = now(), removed_by = entered_by');
-  await put(client, 'clips', { id: anId(), ...film, state: 'checking', entered_by: lead });
+  await put(client, 'clips', { id: anId(), ...again });
   await client.end();
 });
 
@@ -402,5 +402,79 @@ test('an installation from before the slates keeps its camps, and each has a sla
   for (const { slateId } of found)
     expect(readSlate(slateCode({ slateId, bib: 1, view: null, instant: null })).slate?.slateId).toBe(slateId);
   await expect(client.query('update camps set slate_id = $1', [found[0]!.slateId])).rejects.toThrow('camps_slate_id_unique');
+  await client.end();
+});
+
+test('an installation from before films and clips were two things keeps both: the same bytes are one film of a camp, each clip with its work', async () => {
+  const client = await asItWas(22);
+  const [sheet, organisation, here, there, lead] = Array.from({ length: 5 }, () => anId());
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
+  await put(client, 'organisations', { id: organisation, name: 'Club' });
+  await put(client, 'staff', { id: lead, name: 'Lead', email: 'l@old.example', address: 'l@old.example' });
+  const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
+  const [mine, other] = [anId(), anId()];
+  for (const [camp, delivery, slate] of [
+    [here, mine, 'AAAA1111'],
+    [there, other, 'BBBB2222'],
+  ]) {
+    const of = { organisation_id: organisation, sheet_id: sheet, slate_id: slate };
+    await put(client, 'camps', { id: camp, name: `Week ${slate}`, place: 'Field', ...of, ...days });
+    const child = anId();
+    await put(client, 'children', { id: child });
+    const body = { bib: 1, name: 'C', born: '2014-01-01', hand: 'R', height_centimetres: 150, guardian: 'G' };
+    await put(client, 'campers', { id: child, child_id: child, camp_id: camp, ...body });
+    await put(client, 'deliveries', { id: delivery, camper_id: child, number: 1, thrown_on: '2026-07-13' });
+  }
+  const film = { sha256: 'ab'.repeat(32), bytes: 7, codec: 'h264', width: 640, height: 360, device: 'phone', entered_by: lead };
+  const [side, front, elsewhere] = [anId(), anId(), anId()];
+  const ready = { state: 'ready', frame_times: [0, 0.1], capture_scale: 4, capture_known: 'answered' };
+  const at = (second: number): string => `2026-07-13T10:00:0${second}Z`;
+  await put(client, 'clips', {
+    id: side,
+    delivery_id: mine,
+    view: 'openSide',
+    file_name: 'one.mp4',
+    entered_at: at(1),
+    ...film,
+    ...ready,
+  });
+  await put(client, 'clips', {
+    id: front,
+    delivery_id: mine,
+    view: 'front',
+    file_name: 'again.mp4',
+    entered_at: at(2),
+    ...film,
+    ...ready,
+  });
+  await put(client, 'clips', {
+    id: elsewhere,
+    delivery_id: other,
+    view: 'front',
+    file_name: 'there.mp4',
+    entered_at: at(3),
+    ...film,
+    ...ready,
+  });
+  await put(client, 'marks', { clip_id: side, event: 'contact', frame: 1, entry_id: anId(), entered_by: lead });
+
+  await migrateDatabase();
+  const rows = (
+    await client.query('select camp_id, file_name, also_named, bytes, device, entered_by from films order by file_name')
+  ).rows;
+  expect(rows).toEqual([
+    { camp_id: here, file_name: 'one.mp4', also_named: ['again.mp4'], bytes: '7', device: 'phone', entered_by: lead },
+    { camp_id: there, file_name: 'there.mp4', also_named: [], bytes: '7', device: 'phone', entered_by: lead },
+  ]);
+  const clips = await clipsOf([mine as never, other as never]);
+  expect(clips.map((c) => [c.id, c.view, c.sha256, c.width, c.captureScale, c.state]).sort()).toEqual(
+    [
+      [side, 'openSide', film.sha256, 640, 4, 'ready'],
+      [front, 'front', film.sha256, 640, 4, 'ready'],
+      [elsewhere, 'front', film.sha256, 640, 4, 'ready'],
+    ].sort(),
+  );
+  expect(clips[0]!.filmId).toBe(clips[1]!.filmId);
+  expect((await client.query('select event, frame from marks')).rows).toEqual([{ event: 'contact', frame: 1 }]);
   await client.end();
 });

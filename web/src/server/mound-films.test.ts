@@ -13,6 +13,7 @@ import { campById, type Camp } from './camps.ts';
 import { recordCare } from './care-entries.ts';
 import { eraseCamper } from './children.ts';
 import { db } from './db/connect.ts';
+import { timedClipsOf } from './clips.ts';
 import { clips, moundTaps, throws } from './db/schema.ts';
 import { deliveriesOf, requireMayFilm } from './deliveries.ts';
 import { sweepMedia } from './film-files.ts';
@@ -161,7 +162,7 @@ describe('a film that comes in parts', () => {
     await take(two);
     const [delivery, ...more] = await deliveriesOf(camper);
     expect(more).toEqual([]);
-    const rows = await db().select().from(clips).where(eq(clips.deliveryId, delivery!.id));
+    const rows = await timedClipsOf([delivery!.id]);
     expect(rows.map((r) => [r.id, r.view, r.sha256, r.captureScale, r.captureKnown]).sort()).toEqual(
       [
         [one.id, 'openSide', one.sha256, 1, 'answered'],

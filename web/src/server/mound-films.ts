@@ -1,10 +1,8 @@
-import { eq } from 'drizzle-orm';
 import type { Camp } from './camps.ts';
 import type { CamperId, ClipId, StaffId, ViewId } from '@stride-chalk/core';
 import { camperById } from './campers.ts';
-import { requireFree, type ClipRow } from './clips.ts';
+import { anyClip, requireFree, type ClipRow } from './clips.ts';
 import { db } from './db/connect.ts';
-import { clips } from './db/schema.ts';
 import { deliveryOfThrow, deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { isDiskFull } from './intake/run-tool.ts';
 import { standingTap } from './mound-taps.ts';
@@ -34,7 +32,7 @@ const COMES_LATER: readonly string[] = ['film-not-here', 'throw-not-here'];
  * @throws Refusal 'film-not-here' while bytes are missing, 'throw-not-here' while the throw is; every other one is a reason for which it is not taken, and what has arrived of it is forgotten
  */
 export async function takeMoundFilm(camp: Camp, film: MoundFilm, staffId: StaffId): Promise<Pick<ClipRow, 'id' | 'state'>> {
-  const [there] = await db().select().from(clips).where(eq(clips.id, film.id));
+  const there = await anyClip(film.id);
   if (there) {
     // Made by somebody else, or of somebody else: an id that was made twice.
     if (there.sha256 !== film.sha256 || (await deliveryWithCamper(there.deliveryId)).camper.id !== film.camperId) throw idTaken();

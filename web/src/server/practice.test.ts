@@ -3,7 +3,6 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
   defaultSheet,
   resolveSheet,
-  type ClipId,
   type Entry,
   type PracticeClipId,
   type Reference,
@@ -17,7 +16,6 @@ import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { camps, clips, marks, practiceScores, scores, scoringTasks, sittings } from './db/schema.ts';
 import { eraseCamper, exportCamper } from './children.ts';
-import { newId } from './new-id.ts';
 import { addPracticeClip, practiceFilmOf, practiceSet, takeOutPracticeClip } from './practice-clips.ts';
 import { practicePage } from './practice-page.ts';
 import { dayPlanPage } from './day-plan-page.ts';
@@ -35,7 +33,7 @@ import {
 } from './sittings.ts';
 import { enterAs } from './testing/entering.ts';
 import { recordEntry } from './entries.ts';
-import { newWorld, type World } from './testing/world.ts';
+import { newWorld, putClip, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
 
 let world: World;
@@ -62,13 +60,8 @@ const references = (level: '0' | '1' | '2' | '3' = '3', of = asked()) =>
 async function practisable() {
   const child = await world.addCamper(bib++, {}, 1);
   await recordConsents([{ camperId: child.camper, ...answer(true) }], world.lead);
-  const clipId = newId<ClipId>();
-  await db()
-    .insert(clips)
-    .values({
-      ...{ id: clipId, deliveryId: child.deliveries[0]!, view: 'openSide', fileName: 'a.mp4', sha256: anId(), bytes: 1 },
-      ...{ codec: 'h264', width: 2, height: 2, state: 'ready', frameTimes: [0, 0.1], towardsTarget: 1 },
-    });
+  const film = { view: 'openSide', state: 'ready', frameTimes: [0, 0.1], towardsTarget: 1 } as const;
+  const clipId = await putClip({ deliveryId: child.deliveries[0]!, ...film, frameTimes: [...film.frameTimes] });
   return { ...child, delivery: child.deliveries[0]!, clipId };
 }
 async function practiceClip() {

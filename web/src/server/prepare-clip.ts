@@ -9,6 +9,8 @@ import { db } from './db/connect.ts';
 import { clips, refusals } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { makeBenchCopy } from './intake/bench-copy.ts';
+import { keepSlates } from './films.ts';
+import type { FoundSlate } from './intake/decode-film.ts';
 import { indexFrames } from './intake/index-frames.ts';
 import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
@@ -24,8 +26,11 @@ export async function indexClip(clipId: ClipId, signal?: AbortSignal): Promise<v
   await orRefuse(clip, () =>
     withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
       const captureScale = clip.captureKnown === 'open' ? Number.POSITIVE_INFINITY : clip.captureScale;
-      const frameTimes =
-        (await indexedBefore(clip.sha256)) ?? (await indexFrames(folder, file, { captureScale, ...(signal ? { signal } : {}) }));
+      const { width, height } = clip;
+      const before = await indexedBefore(clip.sha256);
+      const read = before ?? (await indexFrames(folder, file, { captureScale, width, height, ...(signal ? { signal } : {}) }));
+      await keepSlates(clip.filmId, read.slates);
+      const frameTimes = read.seconds;
       await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
     }),
   );
@@ -78,11 +83,11 @@ export function failureWords(error: unknown): string {
 }
 
 /** The times of the frames of a film that were read before, beside its copy: `SHA256.json`. */
-async function indexedBefore(sha256: string): Promise<number[] | null> {
+async function indexedBefore(sha256: string): Promise<{ seconds: number[]; slates: readonly FoundSlate[] } | null> {
   const folder = process.env.STRIDE_COPIES;
   if (!folder) return null;
   const text = await readFile(join(folder, `${sha256}.json`), 'utf8').catch(() => null);
-  return text === null ? null : z.array(z.number()).parse(JSON.parse(text));
+  return text === null ? null : { seconds: z.array(z.number()).parse(JSON.parse(text)), slates: [] };
 }
 
 /**

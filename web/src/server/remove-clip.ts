@@ -2,7 +2,7 @@ import type { ClipId, StaffId, DeliveryId } from '@stride-chalk/core';
 import { and, asc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
 import { presentClip, requireFree, type ClipRow } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
-import { clips, deliveries, marks, points } from './db/schema.ts';
+import { clips, deliveries, films, marks, points } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { enqueueClip } from './jobs.ts';
 import { log } from './log.ts';
@@ -44,10 +44,11 @@ export const removedOf = (deliveryIds: readonly DeliveryId[]) =>
           id: clips.id,
           deliveryId: clips.deliveryId,
           view: clips.view,
-          fileName: clips.fileName,
+          fileName: films.fileName,
           work: sql<number>`((select count(*) from ${marks} where ${marks.clipId} = ${clips.id}) + (select count(*) from ${points} where ${points.clipId} = ${clips.id}))::int`,
         })
         .from(clips)
+        .innerJoin(films, eq(films.id, clips.filmId))
         .where(and(inArray(clips.deliveryId, [...deliveryIds]), isNotNull(clips.removedAt)))
         .orderBy(asc(clips.removedAt));
 
@@ -73,10 +74,11 @@ export async function putBackClip(id: ClipId): Promise<void> {
 async function eraseRemoved(which: ReturnType<typeof eq>): Promise<number> {
   const gone = await db().transaction(async (tx) => {
     const rows = await tx
-      .select({ id: clips.id, sha256: clips.sha256 })
+      .select({ id: clips.id, sha256: films.sha256 })
       .from(clips)
+      .innerJoin(films, eq(films.id, clips.filmId))
       .where(and(isNotNull(clips.removedAt), which))
-      .for('update');
+      .for('update', { of: clips });
     const ids = rows.map((r) => r.id);
     if (ids.length === 0) return [];
     await tx.delete(marks).where(inArray(marks.clipId, ids));

@@ -1,7 +1,7 @@
 import { and, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { addDays, type CampId, type StaffId } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
-import { campers, camps, clips, deliveries, marks, points } from './db/schema.ts';
+import { campers, camps, clips, deliveries, films, marks, points } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { log } from './log.ts';
 
@@ -41,10 +41,11 @@ export async function hideOldFootage(now: number): Promise<number> {
 export async function removeHiddenFootage(now: number): Promise<number> {
   const gone = await db().transaction(async (tx) => {
     const old = await tx
-      .select({ id: clips.id, sha256: clips.sha256 })
+      .select({ id: clips.id, sha256: films.sha256 })
       .from(clips)
+      .innerJoin(films, eq(films.id, clips.filmId))
       .where(lt(clips.hiddenAt, new Date(now - HIDDEN_DAYS * DAY)))
-      .for('update');
+      .for('update', { of: clips });
     const ids = old.map((c) => c.id);
     if (ids.length === 0) return [];
     await tx.delete(marks).where(inArray(marks.clipId, ids));

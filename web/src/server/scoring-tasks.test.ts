@@ -10,7 +10,7 @@ import { campers, campStaff, clips, scores, scoringTasks, staff } from './db/sch
 import { askQueue, nextInQueue } from './scoring-queue.ts';
 import { isSecondScorer, planTasks, tasksOf } from './scoring-tasks.ts';
 import { enterAs } from './testing/entering.ts';
-import { newWorld, type World } from './testing/world.ts';
+import { newWorld, putClip, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
 
 const bibAfter = async (at: Camp, coach: StaffId, bib: number): Promise<number | null> =>
@@ -43,20 +43,10 @@ const asked = async (camper = kid.camper) =>
 const score = async (coach: StaffId, delivery: DeliveryId, checkpoint: string) =>
   enterAs(anId(), { kind: 'score', deliveryId: delivery, checkpoint, level: 'NV', faults: [], note: null }, coach);
 const film = (delivery: DeliveryId, state: 'ready' | 'checking' = 'ready') =>
-  db()
-    .insert(clips)
-    .values({
-      ...{
-        id: anId(),
-        deliveryId: delivery,
-        view: state === 'ready' ? 'openSide' : 'front',
-        fileName: 'a.mp4',
-        sha256: 'ab',
-        bytes: 1,
-      },
-      ...{ codec: 'h264', width: 2, height: 2, state },
-      ...(state === 'ready' ? { frameTimes: [0, 0.1], benchWidth: 2, benchHeight: 2, towardsTarget: 1 } : {}),
-    } as never);
+  putClip({
+    ...{ deliveryId: delivery, view: state === 'ready' ? 'openSide' : 'front', state },
+    ...(state === 'ready' ? { frameTimes: [0, 0.1], benchWidth: 2, benchHeight: 2, towardsTarget: 1 } : {}),
+  });
 
 describe('who scores what', () => {
   test('the plan gives it out: a first scorer, and a second one where there is one', async () => {

@@ -1,5 +1,7 @@
 import type { CamperFilms, CamperId } from '@stride-chalk/core';
+import { camperById } from './campers.ts';
 import { clipsOf } from './clips.ts';
+import { slateBibsOf } from './films.ts';
 import { refusalsOf } from './refusals.ts';
 import { deliveriesOf } from './deliveries.ts';
 import { removedOf } from './remove-clip.ts';
@@ -10,6 +12,10 @@ export async function filmsOfCamper(camperId: CamperId): Promise<CamperFilms> {
   const deliveries = await deliveriesOf(camperId);
   const ids = deliveries.map((d) => d.id);
   const [clips, refusals, removed] = await Promise.all([clipsOf(ids), refusalsOf(ids), removedOf(ids)]);
+  const slates = await slateBibsOf(clips.map((c) => c.filmId));
+  const bib = slates.size === 0 ? null : (await camperById(camperId)).camper.bib;
+  /** What a slate says that does not say him. */
+  const otherBib = (bibs: readonly number[]): number | null => (bib === null || bibs.includes(bib) ? null : (bibs[0] ?? null));
   return {
     filming: filmingOf(ids),
     deliveries: deliveries.map(({ id, number, kind }) => ({ id, number, kind })),
@@ -23,6 +29,7 @@ export async function filmsOfCamper(camperId: CamperId): Promise<CamperFilms> {
       captureScale: c.captureScale,
       captureKnown: c.captureKnown,
       problem: c.problem,
+      slateBib: otherBib(slates.get(c.filmId) ?? []),
       frames: c.frames,
       rate: c.frames && c.seconds ? (c.frames - 1) / c.seconds : null,
     })),

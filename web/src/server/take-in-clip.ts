@@ -14,6 +14,7 @@ import { requireFree, towardsTargetOf, viewTaken, type ClipRow } from './clips.t
 import { clips } from './db/schema.ts';
 import { deliveryWithCamper, requireMayFilm } from './deliveries.ts';
 import { dropUnnamed, withFilmLock } from './film-files.ts';
+import { filmWith } from './films.ts';
 import { inspectClip, LIMITS } from './intake/inspect.ts';
 import { isDiskFull } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
@@ -81,6 +82,7 @@ export async function takeInFile(input: Arrived): Promise<ClipRow> {
   if (bytes === 0) throw new Refusal('empty', 'The file is empty.');
   const { delivery, camper, camp } = await deliveryWithCamper(input.deliveryId);
   const facts = await looking(() => withWorkFolder(arriving, inspectClip));
+  const { codec, width, height } = facts;
   const device = facts.device ?? (input.browser ? `browser ${input.browser}` : null);
   const known = input.realTime ? 1 : facts.captureKnown === 'open' && device ? await answerFor(camp.id, device) : null;
   const made = await withFilmLock(sha256, async (tx) => {
@@ -88,32 +90,33 @@ export async function takeInFile(input: Arrived): Promise<ClipRow> {
     requireMayFilm((await camperById(camper.id)).camper);
     await rename(arriving, originalPath(sha256));
     await syncFolder(dirname(originalPath(sha256)));
+    const fileName = shortName(input.fileName);
+    const film = { fileName, sha256, bytes, codec, width, height, device };
+    const filmId = await filmWith(tx, { ...film, campId: camp.id, enteredBy: input.staffId });
     const [row] = await tx
       .insert(clips)
       .values({
         id: input.id ?? newId<ClipId>(),
+        filmId,
         deliveryId: delivery.id,
         view: input.view,
-        fileName: shortName(input.fileName),
-        sha256,
-        bytes,
-        ...facts,
-        device,
-        ...(known === null ? {} : { captureScale: known, captureKnown: 'answered' as const }),
+        captureScale: known ?? facts.captureScale,
+        captureKnown: known === null ? facts.captureKnown : 'answered',
+        long: facts.long,
         towardsTarget: towardsTargetOf(input.view, camper.hand),
         state: 'checking' as const,
         enteredBy: input.staffId,
       })
       .onConflictDoNothing()
       .returning();
-    if (!row) await dropUnnamed(tx, sha256);
-    return row;
+    // Nothing of it stays then, not even what it was called.
+    if (!row) throw viewTaken(input.view);
+    return { ...row, ...film };
   }).catch(async (error: unknown) => {
     // The row was not made: the original that came for it goes, unless another clip names it.
     await withFilmLock(sha256, (tx) => dropUnnamed(tx, sha256));
     throw error;
   });
-  if (!made) throw viewTaken(input.view);
   await enqueueClip(made.id, made.long);
   return made;
 }

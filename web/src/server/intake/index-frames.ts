@@ -1,16 +1,17 @@
 import { Refusal } from '../refusal.ts';
+import { decodeFilm, type FoundSlate } from './decode-film.ts';
 import { LIMITS, ONLY_FILES } from './inspect.ts';
 import { requireFairRun, runTool } from './run-tool.ts';
 
 /**
- * The time in the file of every frame, in seconds. The whole clip is decoded; the first damage refuses it: ffprobe alone
- * passes over some kinds of it, `ffmpeg -xerror` ends at every kind. The two run side by side.
+ * The time in the file of every frame, in seconds, and the slates that are seen in it. The whole clip is decoded; the first damage refuses it: ffprobe alone
+ * passes over some kinds of it, the decoding with `ffmpeg -xerror` ends at every kind. The two run side by side.
  */
 export async function indexFrames(
   folder: string,
   file: string,
-  options: { readonly captureScale: number; readonly signal?: AbortSignal },
-): Promise<number[]> {
+  options: { readonly captureScale: number; readonly width: number; readonly height: number; readonly signal?: AbortSignal },
+): Promise<{ readonly seconds: number[]; readonly slates: readonly FoundSlate[] }> {
   const { signal } = options;
   const [times, decoded] = await Promise.all([
     runTool(
@@ -29,35 +30,14 @@ export async function indexFrames(
       ],
       { folder, seconds: 240, signal },
     ),
-    runTool(
-      'ffmpeg',
-      [
-        '-v',
-        'error',
-        '-xerror',
-        ...ONLY_FILES,
-        '-i',
-        file,
-        '-map',
-        '0:v:0',
-        '-fps_mode',
-        'passthrough',
-        '-enc_time_base',
-        '-1',
-        '-f',
-        'null',
-        '-',
-      ],
-      { folder, seconds: 240, signal },
-    ),
+    decodeFilm(folder, file, options, { seconds: 240, signal }),
   ]);
   const damaged = new Refusal(
     'damaged',
     'The video is damaged or cut short: not every frame can be read. Send it from the phone once more.',
   );
   requireFairRun(times);
-  requireFairRun(decoded);
-  if (times.code !== 0 || decoded.code !== 0 || times.stderr.trim() !== '' || decoded.stderr.trim() !== '') throw damaged;
+  if (times.code !== 0 || times.stderr.trim() !== '' || !decoded.whole) throw damaged;
   const seconds = times.stdout
     .split('\n')
     .map((line) => line.replace(/,.*$/, '').trim())
@@ -72,5 +52,5 @@ export async function indexFrames(
       'too-many-frames',
       `The video has ${seconds.length} frames; at most ${LIMITS.frames} are taken. Cut it to one delivery.`,
     );
-  return seconds;
+  return { seconds, slates: decoded.slates };
 }

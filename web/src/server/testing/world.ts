@@ -16,6 +16,8 @@ import {
   type StaffId,
   type ClipId,
 } from '@stride-chalk/core';
+import { deliveryWithCamper } from '../deliveries.ts';
+import { filmWith } from '../films.ts';
 import { newId } from '../new-id.ts';
 import { prepareClip } from '../prepare-clip.ts';
 import { takeInClip } from '../take-in-clip.ts';
@@ -232,25 +234,30 @@ export async function takeIn(
   });
 }
 
-/** The row of a film that is on its way to the bench, without a file: its id. */
-export async function filmOnItsWay(world: World, deliveryId: DeliveryId, view: ViewId = 'openSide'): Promise<ClipId> {
-  const id = newId<ClipId>();
+/** A clip with its film as rows, without a file. */
+export async function putClip(
+  values: Omit<typeof clips.$inferInsert, 'id' | 'filmId'> & {
+    id?: string;
+    sha256?: string;
+    fileName?: string;
+    device?: string | null;
+  },
+): Promise<ClipId> {
+  const { id = newId<ClipId>(), sha256, fileName = 'a.mp4', device = null, ...clip } = values;
+  const { camp } = await deliveryWithCamper(clip.deliveryId);
+  const filmId = await filmWith(db(), {
+    ...{ campId: camp.id, sha256: sha256 ?? id.replaceAll('-', '').padEnd(64, '0'), fileName, device },
+    ...{ bytes: 1, codec: 'h264', width: 640, height: 360 },
+  });
   await db()
     .insert(clips)
-    .values({
-      id,
-      deliveryId,
-      view,
-      fileName: 'on-its-way.mp4',
-      sha256: id.replaceAll('-', '').padEnd(64, '0'),
-      bytes: 1,
-      codec: 'h264',
-      width: 2,
-      height: 2,
-      state: 'checking',
-      enteredBy: world.coach,
-    });
-  return id;
+    .values({ ...clip, id: id as ClipId, filmId });
+  return id as ClipId;
+}
+
+/** The row of a film that is on its way to the bench, without a file: its id. */
+export async function filmOnItsWay(world: World, deliveryId: DeliveryId, view: ViewId = 'openSide'): Promise<ClipId> {
+  return putClip({ deliveryId, view, fileName: 'on-its-way.mp4', state: 'checking', enteredBy: world.coach });
 }
 
 /** A clip that has gone all the way to the bench. */

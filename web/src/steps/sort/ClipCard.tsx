@@ -71,6 +71,16 @@ export function ClipCard({
           <Progress share={share} label={`${name} in work`} />
         </div>
       )}
+      {clip.slateBib !== null && !moving && (
+        <div role="alert" className="border-t border-rule bg-wash px-3 py-2 text-small">
+          <p className="m-0 font-semibold">The slate in this film says bib {clip.slateBib}.</p>
+          <div className="mt-1">
+            <Action main onClick={() => setMoving(true)}>
+              Move it to bib {clip.slateBib}
+            </Action>
+          </div>
+        </div>
+      )}
       {asked && (
         <div role="alert" className="border-t border-rule px-3 py-2 text-small">
           <p className="m-0 font-semibold">{asked.words}</p>
@@ -99,7 +109,7 @@ export function ClipCard({
       {moving && (
         <MoveFilm
           name={name}
-          from={place}
+          from={clip.slateBib === null ? place : { ...place, bib: clip.slateBib }}
           onMove={(to) => {
             setMoving(false);
             onMove(to);

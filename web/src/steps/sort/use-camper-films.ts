@@ -54,6 +54,7 @@ const takenIn = (id: ClipId, deliveryId: DeliveryId, view: ViewId, fileName: str
   fileName,
   state: 'checking',
   problem: null,
+  slateBib: null,
   progress: 0,
   captureScale: 1,
   captureKnown: 'sure',

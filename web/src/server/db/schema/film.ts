@@ -1,4 +1,4 @@
-import type { CampId, CamperId, ClipId, DeliveryId, StaffId } from '@stride-chalk/core';
+import type { CampId, CamperId, ClipId, DeliveryId, FilmId, StaffId } from '@stride-chalk/core';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
@@ -38,30 +38,73 @@ export const deliveries = pgTable(
   (t) => [unique('deliveries_one_number_per_camper').on(t.camperId, t.number)],
 );
 
-/** A film of one delivery from one view. The original lies untouched under its SHA-256; the bench copy is only for showing. */
+/** A file as it came. It lies untouched under its SHA-256; the same bytes twice are one film of a camp. */
+export const films = pgTable(
+  'films',
+  {
+    id: uuid('id').$type<FilmId>().primaryKey(),
+    campId: uuid('camp_id')
+      .$type<CampId>()
+      .notNull()
+      .references(() => camps.id),
+    sha256: text('sha256').notNull(),
+    /** As it was called when it came first, and what it was called when the same bytes came again. */
+    fileName: text('file_name').notNull(),
+    alsoNamed: text('also_named').array().notNull().default(sql`'{}'`),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    codec: text('codec').notNull(),
+    /** Upright display size. */
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    /** Which device and setting it comes from, as far as the file or the browser tells. */
+    device: text('device'),
+    /** When it was looked through for slates; null where not yet. */
+    slatesReadAt: at('slates_read_at'),
+    ...whoAndWhen(),
+  },
+  (t) => [unique('films_once_a_camp').on(t.campId, t.sha256), index('films_by_bytes').on(t.sha256)],
+);
+
+/** A slate that was read in a film. */
+export const filmSlates = pgTable(
+  'film_slates',
+  {
+    id: uuid('id').primaryKey(),
+    filmId: uuid('film_id')
+      .$type<FilmId>()
+      .notNull()
+      .references(() => films.id, { onDelete: 'cascade' }),
+    /** Where it is seen first, in seconds of the file. */
+    seconds: doublePrecision('seconds').notNull(),
+    /** null on the card of a camera. */
+    bib: integer('bib'),
+    view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }),
+    /** When it was shown, where it says so. */
+    shownAt: at('shown_at'),
+  },
+  (t) => [index('slates_of_film').on(t.filmId)],
+);
+
+/** A range of a film that shows one delivery from one view. The bench copy is only for showing. */
 export const clips = pgTable(
   'clips',
   {
     id: uuid('id').$type<ClipId>().primaryKey(),
+    filmId: uuid('film_id')
+      .$type<FilmId>()
+      .notNull()
+      .references(() => films.id),
     deliveryId: uuid('delivery_id')
       .$type<DeliveryId>()
       .notNull()
       .references(() => deliveries.id),
     view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }).notNull(),
-    fileName: text('file_name').notNull(),
-    sha256: text('sha256').notNull(),
-    bytes: bigint('bytes', { mode: 'number' }).notNull(),
-    codec: text('codec').notNull(),
-    width: integer('width').notNull(),
-    height: integer('height').notNull(),
     towardsTarget: smallint('towards_target'),
     captureScale: real('capture_scale').notNull().default(1),
     /** How the scale is known: by a tag of the file, because its rate leaves no doubt, by somebody's answer; 'open' until somebody answers. */
     captureKnown: text('capture_known', { enum: ['tag', 'sure', 'answered', 'open'] })
       .notNull()
       .default('answered'),
-    /** Which device and setting the film comes from, as far as the file or the browser tells. */
-    device: text('device'),
     scaledBy: uuid('scaled_by')
       .$type<StaffId>()
       .references(() => staff.id),
@@ -87,7 +130,7 @@ export const clips = pgTable(
     ...whoAndWhen(),
   },
   (t) => [
-    index('clips_by_film').on(t.sha256),
+    index('clips_of_film').on(t.filmId),
     uniqueIndex('clips_one_per_view').on(t.deliveryId, t.view).where(sql`removed_at is null`),
     check('clips_removed_by_somebody', sql`(${t.removedAt} is null) = (${t.removedBy} is null)`),
     check('clips_failed_says_why', sql`(${t.state} = 'failed') = (${t.problem} is not null)`),

@@ -1,0 +1,92 @@
+import type { Slate } from '@stride-chalk/core';
+import { ONLY_FILES } from './inspect.ts';
+import { requireFairRun, runTool } from './run-tool.ts';
+import { slateLooker } from './slate-looker.ts';
+
+/** A slate, and where in the film it was seen first: seconds of the file. */
+export interface FoundSlate {
+  readonly seconds: number;
+  readonly slate: Slate;
+}
+
+/** A slate is held up before the first throw: looked for eight times a second at first, twice a second later. */
+const DENSE = { until: 4, every: 0.125 } as const;
+const THIN = 0.5;
+const PICK = `isnan(prev_selected_t)+gte(t-prev_selected_t,if(lt(t,${DENSE.until}),${DENSE.every},${THIN})-0.001)`;
+/** Larger pictures are made smaller: a card is no better read in them. */
+const LONGEST_SIDE = 1920;
+
+/**
+ * Decodes a film from end to end, and looks for slates on the way. A slate that stays in the picture is told once, at its first sight; one that comes again after another one is told again.
+ *
+ * @param size upright display size of the film
+ * @returns whole: false where any of it could not be decoded
+ */
+export async function decodeFilm(
+  folder: string,
+  file: string,
+  size: { readonly width: number; readonly height: number },
+  options: { readonly seconds: number; readonly signal?: AbortSignal | undefined },
+): Promise<{ readonly whole: boolean; readonly slates: readonly FoundSlate[] }> {
+  const scale = Math.min(1, LONGEST_SIDE / Math.max(size.width, size.height));
+  const [width, height] = [Math.round(size.width * scale), Math.round(size.height * scale)];
+  const slates: FoundSlate[] = [];
+  const moments: number[] = [];
+  let looked = 0;
+  let damage = false;
+  const looker = slateLooker();
+  const look = async (picture: Buffer): Promise<void> => {
+    const seconds = moments[looked] ?? 0;
+    looked += 1;
+    for (const slate of await looker.look(picture, width, height)) {
+      const last = slates.at(-1);
+      if (!last || !sameSlate(last.slate, slate)) slates.push({ seconds, slate });
+    }
+  };
+  const pictures = cutInto(width * height, look);
+  try {
+    const run = await runTool(
+      'ffmpeg',
+      [
+        ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:v:0'],
+        ...['-vf', `select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
+        ...['-fps_mode', 'passthrough', '-pix_fmt', 'gray', '-f', 'rawvideo', 'pipe:1'],
+      ],
+      {
+        folder,
+        seconds: options.seconds,
+        signal: options.signal,
+        onWords: (line) => {
+          const time = /showinfo.*pts_time:\s*(-?[\d.]+)/.exec(line);
+          if (time) moments.push(Number(time[1]));
+          if (/\[(error|fatal|panic)\]/.test(line)) damage = true;
+        },
+        onBytes: pictures,
+      },
+    );
+    requireFairRun(run);
+    return { whole: run.code === 0 && !damage, slates };
+  } finally {
+    await looker.close();
+  }
+}
+
+/** Cuts what comes in pieces of any size into pieces of one size. */
+function cutInto(size: number, take: (piece: Buffer) => Promise<void>): (bytes: Buffer) => Promise<void> {
+  let held: Buffer[] = [];
+  let length = 0;
+  return async (bytes) => {
+    held.push(bytes);
+    length += bytes.length;
+    while (length >= size) {
+      const all = Buffer.concat(held);
+      held = [all.subarray(size)];
+      length = all.length - size;
+      await take(all.subarray(0, size));
+    }
+  };
+}
+
+/** The same card, held in the same way: of a phone also while its clock goes on. */
+const sameSlate = (a: Slate, b: Slate): boolean =>
+  a.slateId === b.slateId && a.bib === b.bib && a.view === b.view && (a.instant === null) === (b.instant === null);

@@ -1,0 +1,13 @@
+import { parentPort } from 'node:worker_threads';
+import { slatesInPicture } from './slate-reader.ts';
+
+/** A picture to be looked at, and the answer. */
+export interface Asked {
+  readonly grey: Uint8Array;
+  readonly width: number;
+  readonly height: number;
+}
+
+parentPort!.on('message', ({ grey, width, height }: Asked) => {
+  void slatesInPicture(grey, width, height).then((slates) => parentPort!.postMessage(slates));
+});
