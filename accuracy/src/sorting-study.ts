@@ -2,7 +2,7 @@ import { sortClips } from '@stride-chalk/core';
 import { isRight, simulatedDay, type DayOrder } from './sorting-camp.ts';
 
 /** From where a clip counts as placed. */
-export const PLACED = 0.95;
+const PLACED = 0.95;
 const BINS = [0, 0.3, 0.5, 0.7, 0.8, 0.9, 0.95, 0.99, 0.999, 1.0001];
 
 export interface SortingStudy {

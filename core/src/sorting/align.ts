@@ -15,7 +15,7 @@ export interface AlignmentCosts {
 }
 
 /** What a clip stands for: the shares of the places from `from` on, and of "it shows nothing"; together 1. */
-export interface AlignedClip {
+interface AlignedClip {
   readonly from: number;
   readonly places: Float64Array;
   readonly nothing: number;

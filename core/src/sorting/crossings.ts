@@ -9,7 +9,7 @@ export interface Crossing {
 
 const [SLOWEST, FASTEST, STEP] = [3, 16, 0.5];
 /** A band moves when so much of it has changed. */
-export const MOVES = 0.015;
+const MOVES = 0.015;
 /** Share of his way on which something moves where he is. */
 const SEEN = 0.93;
 /** Half of his width, in bands, with his stride. */

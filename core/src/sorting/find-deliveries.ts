@@ -16,8 +16,8 @@ export interface FoundDelivery {
   readonly sure: number;
 }
 
-export const BEFORE = 0.7;
-export const AFTER = 0.7;
+const BEFORE = 0.7;
+const AFTER = 0.7;
 
 /** How far to either side of where he stands a pitcher moves, in bands: his stride, and some. */
 const REACH = 8;

@@ -5,7 +5,7 @@ import { clips, films } from './db/schema.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 /** What a clip has of its film. */
-export const OF_FILM = {
+const OF_FILM = {
   fileName: films.fileName,
   sha256: films.sha256,
   bytes: films.bytes,
