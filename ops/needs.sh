@@ -66,23 +66,3 @@ need_build() {
   done
   printf '%s' "$now" > "$stamp"
 }
-
-# need_build : builds the web application when a source has changed since the last build.
-need_build() {
-  local stamp=web/dist/.sources
-  local now
-  now=$({ find core/src fieldcam/src demo/src web/src web/public web/serve.ts web/astro.config.ts package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
-  [ -f web/serve.mjs ] && [ -f web/severity-thread.mjs ] && [ -f web/slate-thread.mjs ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
-  say "Building ..."
-  (cd web && ASTRO_TELEMETRY_DISABLED=1 npx astro build >/tmp/stride-chalk-build.$$ 2>&1) ||
-    { cat "/tmp/stride-chalk-build.$$" >&2; stop_with "The build failed: see the lines above."; }
-  rm -f "/tmp/stride-chalk-build.$$"
-  # The server in one file: it starts in a second, and no loader stands between it and its modules.
-  npx esbuild web/serve.ts --bundle --platform=node --target=node20 --format=esm --packages=external --log-level=warning --outfile=web/serve.mjs \
-    --alias:@stride-chalk/core=./core/src/index.ts --alias:@stride-chalk/demo=./demo/src/index.ts --alias:@stride-chalk/fieldcam=./fieldcam/src/index.ts >&2 ||
-    stop_with "The build of the server failed: see the lines above."
-  npx esbuild web/src/workers/severity-thread.ts --bundle --platform=node --target=node20 --format=esm --packages=external --log-level=warning \
-    --outfile=web/severity-thread.mjs --alias:@stride-chalk/core=./core/src/index.ts >&2 ||
-    stop_with "The build of the server's thread failed: see the lines above."
-  printf '%s' "$now" > "$stamp"
-}

@@ -43,7 +43,7 @@ async function makePicture(clip: ClipRow, frame: number, kept: string): Promise<
         '-i',
         file,
         '-map',
-        '0:v:0',
+        '0:V:0',
         '-vf',
         `select=eq(n\\,${frame})`,
         '-frames:v',

@@ -48,7 +48,7 @@ export async function decodeFilm(
     const run = await runTool(
       'ffmpeg',
       [
-        ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:v:0'],
+        ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:V:0'],
         ...['-vf', `select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
         ...['-fps_mode', 'passthrough', '-pix_fmt', 'gray', '-f', 'rawvideo', 'pipe:1'],
       ],

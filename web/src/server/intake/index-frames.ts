@@ -21,7 +21,7 @@ export async function indexFrames(
         'error',
         ...ONLY_FILES,
         '-select_streams',
-        'v:0',
+        'V:0',
         '-show_entries',
         'frame=best_effort_timestamp_time',
         '-of',

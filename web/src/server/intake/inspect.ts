@@ -25,6 +25,7 @@ const probeSchema = z.object({
         height: z.number().optional(),
         sample_aspect_ratio: z.string().optional(),
         avg_frame_rate: z.string().optional(),
+        disposition: z.object({ attached_pic: z.number().optional() }).loose().optional(),
         side_data_list: z.array(z.object({ rotation: z.number().optional() }).loose()).optional(),
       }),
     )
@@ -39,7 +40,7 @@ const probeSchema = z.object({
 });
 
 export interface ClipFacts {
-  readonly codec: 'h264' | 'vp9';
+  readonly codec: Codec;
   /** Upright display size of the original. */
   readonly width: number;
   readonly height: number;
@@ -53,10 +54,18 @@ export interface ClipFacts {
 }
 
 /** What every run reads: only the file, never a network address or a playlist that names other files. */
-export const ONLY_FILES = ['-protocol_whitelist', 'file', '-format_whitelist', 'mov,matroska,webm'] as const;
+export const ONLY_FILES = ['-protocol_whitelist', 'file', '-format_whitelist', 'mov,matroska,webm,avi,mpegts'] as const;
+
+/** How film of phones and cameras is coded, as ffmpeg calls it. */
+const CODECS = ['h264', 'hevc', 'vp8', 'vp9', 'av1', 'mjpeg'] as const;
+type Codec = (typeof CODECS)[number];
+const isTaken = (codec: string | undefined): codec is Codec => (CODECS as readonly (string | undefined)[]).includes(codec);
 
 const unreadable = (): Refusal =>
-  new Refusal('not-a-video', 'This file is not a video that can be read. Choose an MP4, MOV or WebM from the phone.');
+  new Refusal(
+    'not-a-video',
+    'This file is not a video that can be read. Choose an MP4, MOV, MKV, WebM, AVI or MTS from the phone or the camera.',
+  );
 
 /** Looks at a file without decoding it. Throws a Refusal with the reason when it cannot be taken. */
 export async function inspectClip(folder: string, file: string): Promise<ClipFacts> {
@@ -80,12 +89,14 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
     throw unreadable();
   }
   const probe = probeSchema.parse(JSON.parse(run.stdout));
-  const video = probe.streams.find((s) => s.codec_type === 'video');
+  // A picture on the cover is none of the film.
+  const video = probe.streams.find((s) => s.codec_type === 'video' && s.disposition?.attached_pic !== 1);
   if (!video || !probe.format || !video.width || !video.height) throw unreadable();
-  if (video.codec_name !== 'h264' && video.codec_name !== 'vp9')
+  const codec = video.codec_name;
+  if (!isTaken(codec))
     throw new Refusal(
       'codec',
-      `The video is coded as ${video.codec_name ?? 'something unknown'}; for now only H.264 and VP9 are taken. Set the phone's camera to "most compatible".`,
+      `The video is coded as ${codec ?? 'something unknown'}; H.264, HEVC, VP8, VP9, AV1 and Motion JPEG are taken. Set the camera to one of them.`,
     );
   const tags = probe.format.tags ?? {};
   const rate = rateOf(video.avg_frame_rate);
@@ -112,7 +123,7 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
       `The video has about ${Math.round(frames)} frames; at most ${LIMITS.frames} are taken. Cut it to one delivery.`,
     );
   return {
-    codec: video.codec_name,
+    codec,
     width,
     height,
     ...capture,

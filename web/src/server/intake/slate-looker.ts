@@ -5,6 +5,7 @@ import type { Asked } from './slate-thread.ts';
 
 /** Looks for slates in pictures, one after the other. */
 export interface SlateLooker {
+  /** @throws the error that the thread ended with */
   readonly look: (grey: Uint8Array, width: number, height: number) => Promise<Slate[]>;
   readonly close: () => Promise<void>;
 }
@@ -14,18 +15,20 @@ export function slateLooker(): SlateLooker {
   const path = process.env.STRIDE_SLATE_THREAD;
   if (!path) return { look: slatesInPicture, close: async () => undefined };
   const worker = new Worker(path);
+  // A thread that cannot run fails what is asked of it, at whatever moment it ends, and nothing else.
+  const failed = new Promise<never>((_, reject) => {
+    worker.once('error', reject);
+  });
+  failed.catch(() => undefined);
   return {
-    look: (grey, width, height) =>
-      new Promise((resolve, reject) => {
-        const answered = (slates: Slate[]): void => {
-          worker.off('error', reject);
-          resolve(slates);
-        };
-        worker.once('message', answered);
-        worker.once('error', reject);
-        const asked: Asked = { grey: Uint8Array.from(grey), width, height };
-        worker.postMessage(asked, [asked.grey.buffer as ArrayBuffer]);
-      }),
+    look: (grey, width, height) => {
+      const answer = new Promise<Slate[]>((resolve) => {
+        worker.once('message', resolve);
+      });
+      const asked: Asked = { grey: Uint8Array.from(grey), width, height };
+      worker.postMessage(asked, [asked.grey.buffer as ArrayBuffer]);
+      return Promise.race([answer, failed]);
+    },
     close: async () => void (await worker.terminate()),
   };
 }

@@ -54,7 +54,7 @@ export function DropPlace({
       >
         Choose film
       </Action>
-      {needed && <span className="text-fine text-soft">or drop it here: MP4, MOV, WebM</span>}
+      {needed && <span className="text-fine text-soft">or drop it here</span>}
       {onSimulate && (
         <Action disabled={barred} onClick={onSimulate} aria-label={`Film with the simulated camera, ${name}`}>
           Film with the simulated camera
@@ -63,7 +63,7 @@ export function DropPlace({
       <input
         ref={input}
         type="file"
-        accept="video/*,.mp4,.mov,.webm"
+        accept="video/*,.mp4,.mov,.mkv,.webm,.avi,.mts,.m2ts"
         hidden
         aria-hidden="true"
         tabIndex={-1}
