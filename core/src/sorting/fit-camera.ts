@@ -126,8 +126,10 @@ function slotsUnder(clips: readonly CameraClip[], visits: Visits, clock: ClockFi
   }
   // A slate far from every visit of its bib is a visit that nobody has told or planned.
   const bibs = new Set([...own.keys(), ...located.keys()]);
+  const times = new Map<number, number[]>();
+  for (const slot of made) if (bibs.has(slot.bib)) times.set(slot.bib, [...(times.get(slot.bib) ?? []), slot.at]);
   for (const bib of bibs) {
-    const near = made.filter((s) => s.bib === bib).map((s) => s.at);
+    const near = times.get(bib) ?? [];
     for (const [nth, at] of begins(bib).entries()) {
       if (near.some((other) => Math.abs(other - at) < OTHER_VISIT)) continue;
       const extra = untoldSlots(unplanned(bib, nth), { at, within: 1500, known: 'slate' }, visits.habits.between);

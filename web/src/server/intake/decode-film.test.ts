@@ -32,7 +32,7 @@ test(`of ${FILMS} slates in a hand, tilted, shaken, with glare and fingers on th
     const view: ViewId | null = seed % 3 === 0 ? 'front' : null;
     const said = { slateId: '7F3A0941', bib: seed, view, instant: seed % 2 ? 1_783_000_000_000 + seed * 7300 : null };
     const file = join(folder, 'slate.mp4');
-    await filmSlate({ modules: modulesOf(slateCode(said)), seed, frames: 8, framesPerSecond: 8, ...SIZE }, file);
+    await filmSlate({ modules: modulesOf(slateCode(said)), seed, frames: 6, framesPerSecond: 5, ...SIZE }, file);
     const { whole, slates: found } = await decodeFilm(folder, 'slate.mp4', SIZE, { seconds: 60 });
     expect(whole).toBe(true);
     for (const { slate } of found) expect(slate).toEqual(said);

@@ -9,8 +9,8 @@ export interface FoundSlate {
   readonly slate: Slate;
 }
 
-/** A slate is held up before the first throw: looked for eight times a second at first, twice a second later. */
-const DENSE = { until: 4, every: 0.125 } as const;
+/** A slate is held up before the first throw: looked for five times a second at first, twice a second later. */
+const DENSE = { until: 4, every: 0.2 } as const;
 const THIN = 0.5;
 const PICK = `isnan(prev_selected_t)+gte(t-prev_selected_t,if(lt(t,${DENSE.until}),${DENSE.every},${THIN})-0.001)`;
 /** Larger pictures are made smaller: a card is no better read in them. */
@@ -37,8 +37,10 @@ export async function decodeFilm(
   const looker = slateLooker();
   const look = async (picture: Buffer): Promise<void> => {
     const seconds = moments[looked] ?? 0;
+    // Every second one twice: glare stays longer than that.
+    const darker = looked % 2 === 0;
     looked += 1;
-    for (const slate of await looker.look(picture, width, height)) {
+    for (const slate of await looker.look(picture, width, height, darker)) {
       const last = slates.at(-1);
       if (!last || !sameSlate(last.slate, slate)) slates.push({ seconds, slate });
     }

@@ -6,7 +6,7 @@ import type { Asked } from './slate-thread.ts';
 /** Looks for slates in pictures, one after the other. */
 export interface SlateLooker {
   /** @throws the error that the thread ended with */
-  readonly look: (grey: Uint8Array, width: number, height: number) => Promise<Slate[]>;
+  readonly look: (grey: Uint8Array, width: number, height: number, darker: boolean) => Promise<Slate[]>;
   readonly close: () => Promise<void>;
 }
 
@@ -21,11 +21,11 @@ export function slateLooker(): SlateLooker {
   });
   failed.catch(() => undefined);
   return {
-    look: (grey, width, height) => {
+    look: (grey, width, height, darker) => {
       const answer = new Promise<Slate[]>((resolve) => {
         worker.once('message', resolve);
       });
-      const asked: Asked = { grey: Uint8Array.from(grey), width, height };
+      const asked: Asked = { grey: Uint8Array.from(grey), width, height, darker };
       worker.postMessage(asked, [asked.grey.buffer as ArrayBuffer]);
       return Promise.race([answer, failed]);
     },

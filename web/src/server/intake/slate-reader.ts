@@ -19,16 +19,18 @@ const prepared = (): Promise<unknown> => {
 const DARKER = Uint8Array.from({ length: 256 }, (_, v) => Math.round(255 * (v / 255) ** 3));
 
 /**
- * The slates in a grey picture, row by row, a byte a pixel. A code whose check character is wrong, or that is none of ours, is none: a slate is never guessed. What glare lies over is looked at a second time,
+ * The slates in a grey picture, row by row, a byte a pixel. A code whose check character is wrong, or that is none of ours, is none: a slate is never guessed. What glare lies over can be looked at a second time,
  * darker.
+ *
+ * @param darker true to look a second time where nothing was found
  *
  * @throws RangeError when the bytes are not those of the size
  */
-export async function slatesInPicture(grey: Uint8Array, width: number, height: number): Promise<Slate[]> {
+export async function slatesInPicture(grey: Uint8Array, width: number, height: number, darker = true): Promise<Slate[]> {
   if (grey.length !== width * height) throw new RangeError(`${grey.length} bytes are no picture of ${width} x ${height}`);
   await prepared();
   const data = new Uint8ClampedArray(4 * grey.length);
-  for (const table of [null, DARKER]) {
+  for (const table of darker ? [null, DARKER] : [null]) {
     for (let i = 0; i < grey.length; i += 1) {
       const v = table ? table[grey[i]!]! : grey[i]!;
       data[4 * i] = v;
@@ -39,6 +41,8 @@ export async function slatesInPicture(grey: Uint8Array, width: number, height: n
     const codes = await readBarcodes({ data, width, height, colorSpace: 'srgb' } as ImageData, {
       formats: ['QRCode'],
       tryHarder: true,
+      tryRotate: false,
+      tryDownscale: false,
       tryInvert: false,
       maxNumberOfSymbols: 4,
     });

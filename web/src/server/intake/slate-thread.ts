@@ -6,8 +6,9 @@ export interface Asked {
   readonly grey: Uint8Array;
   readonly width: number;
   readonly height: number;
+  readonly darker: boolean;
 }
 
-parentPort!.on('message', ({ grey, width, height }: Asked) => {
-  void slatesInPicture(grey, width, height).then((slates) => parentPort!.postMessage(slates));
+parentPort!.on('message', ({ grey, width, height, darker }: Asked) => {
+  void slatesInPicture(grey, width, height, darker).then((slates) => parentPort!.postMessage(slates));
 });
