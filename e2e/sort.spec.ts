@@ -51,7 +51,7 @@ test('a film is dropped or chosen for its view, worked on with progress, and loo
 
 test('a film whose slate says another bib is told, and moved to him with one press and his delivery', async ({ coach }) => {
   const [camp] = await rows<{ slate_id: string }>(
-    `select k.slate_id from camps k where k.id = (select camp_id from campers_here where bib = 4)`,
+    `select k.slate_id from camps k where k.id = (select h.camp_id from campers_here h where h.bib = 4)`,
   );
   const { modules } = create(slateCode({ slateId: camp!.slate_id, bib: 31, view: null, instant: null }), {
     errorCorrectionLevel: 'H',

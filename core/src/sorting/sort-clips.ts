@@ -139,7 +139,7 @@ function sortedOf(camera: string, weighed: readonly Weighed[], numbers: Readonly
     };
     for (const { fit, share } of weighed) {
       const one = fit.alignment.clips[i]!;
-      add('', null, share * one.nothing, fit);
+      add('', null, share * one.nothing * (planOnly(fit) ? PLAN_AT_MOST : 1), fit);
       for (const [k, p] of one.places.entries()) {
         if (p < SMALLEST / 10) continue;
         const slot = fit.slots[one.from + k]!;
@@ -163,6 +163,10 @@ function sortedOf(camera: string, weighed: readonly Weighed[], numbers: Readonly
     };
   });
 }
+
+/** Whether neither a tap nor a slate of its own says anything of a camera's clips. */
+const planOnly = ({ clips, slots }: CameraFit): boolean =>
+  slots.every((s) => s.known !== 'tap') && clips.every((c) => c.slates.every((s) => s.bib === null));
 
 function whyOf(clip: CameraClip, slot: Slot | null, { clock }: CameraFit, numbers: ReadonlyMap<string, number>): Why[] {
   if (!slot) return [{ kind: 'nothing' }];
