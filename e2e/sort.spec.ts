@@ -66,8 +66,9 @@ test('a film whose slate says another bib is told, and moved to him with one pre
   const before = await coach.locator('section', { hasText: /^Delivery/ }).count();
   await coach.getByRole('button', { name: 'Next delivery' }).click();
   const place = coach.locator('section', { hasText: `Delivery ${before + 1}` });
-  await place.getByTestId('file-Rear').setInputFiles(path);
+  const buffer = readFileSync(path);
   rmSync(path);
+  await place.getByTestId('file-Rear').setInputFiles({ name: 'slate.mp4', mimeType: 'video/mp4', buffer });
   const clip = place.getByTestId('clip-rear');
   await expect(clip.getByRole('alert')).toContainText('The slate in this film says bib 31.', { timeout: 60_000 });
   await clip.getByRole('button', { name: 'Move it to bib 31' }).click();
