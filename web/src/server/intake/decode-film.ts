@@ -1,7 +1,7 @@
 import type { Slate } from '@stride-chalk/core';
 import { ONLY_FILES } from './inspect.ts';
 import { requireFairRun, runTool } from './run-tool.ts';
-import { slateLooker } from './slate-looker.ts';
+import { lookForSlates } from './slate-looker.ts';
 
 /** A slate, and where in the film it was seen first: seconds of the file. */
 export interface FoundSlate {
@@ -34,43 +34,38 @@ export async function decodeFilm(
   const moments: number[] = [];
   let looked = 0;
   let damage = false;
-  const looker = slateLooker();
   const look = async (picture: Buffer): Promise<void> => {
     const seconds = moments[looked] ?? 0;
     // Every second one twice: glare stays longer than that.
     const darker = looked % 2 === 0;
     looked += 1;
-    for (const slate of await looker.look(picture, width, height, darker)) {
+    for (const slate of await lookForSlates({ grey: picture, width, height, darker })) {
       const last = slates.at(-1);
       if (!last || !sameSlate(last.slate, slate)) slates.push({ seconds, slate });
     }
   };
   const pictures = cutInto(width * height, look);
-  try {
-    const run = await runTool(
-      'ffmpeg',
-      [
-        ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:V:0'],
-        ...['-vf', `select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
-        ...['-fps_mode', 'passthrough', '-pix_fmt', 'gray', '-f', 'rawvideo', 'pipe:1'],
-      ],
-      {
-        folder,
-        seconds: options.seconds,
-        signal: options.signal,
-        onWords: (line) => {
-          const time = /showinfo.*pts_time:\s*(-?[\d.]+)/.exec(line);
-          if (time) moments.push(Number(time[1]));
-          if (/\[(error|fatal|panic)\]/.test(line)) damage = true;
-        },
-        onBytes: pictures,
+  const run = await runTool(
+    'ffmpeg',
+    [
+      ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:V:0'],
+      ...['-vf', `select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
+      ...['-fps_mode', 'passthrough', '-pix_fmt', 'gray', '-f', 'rawvideo', 'pipe:1'],
+    ],
+    {
+      folder,
+      seconds: options.seconds,
+      signal: options.signal,
+      onWords: (line) => {
+        const time = /showinfo.*pts_time:\s*(-?[\d.]+)/.exec(line);
+        if (time) moments.push(Number(time[1]));
+        if (/\[(error|fatal|panic)\]/.test(line)) damage = true;
       },
-    );
-    requireFairRun(run);
-    return { whole: run.code === 0 && !damage, slates };
-  } finally {
-    await looker.close();
-  }
+      onBytes: pictures,
+    },
+  );
+  requireFairRun(run);
+  return { whole: run.code === 0 && !damage, slates };
 }
 
 /** Cuts what comes in pieces of any size into pieces of one size. */

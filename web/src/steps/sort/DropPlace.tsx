@@ -40,7 +40,7 @@ export function DropPlace({
   return (
     <div
       {...drop.place}
-      className={`grid content-center justify-items-start gap-2 border-2 border-dashed px-4 ${needed ? 'row-span-2 min-h-[270px]' : 'min-h-[120px]'} ${drop.over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}
+      className={`grid content-center justify-items-start gap-2 border-2 border-dashed px-4 ${needed ? 'row-span-2 min-h-[270px] self-start' : 'min-h-[120px]'} ${drop.over ? 'border-clay bg-wash' : needed ? 'border-soft' : 'border-rule'}`}
     >
       <span className={`sign text-lead font-semibold ${needed ? '' : 'text-soft'}`}>
         {name}

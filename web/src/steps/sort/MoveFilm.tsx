@@ -30,22 +30,24 @@ export function MoveFilm({
       onSubmit={handleSubmit(onMove)}
     >
       <p className="m-0 font-semibold">Where does it belong? Key frames and points go along; levels stay.</p>
-      <div className="grid grid-cols-[1fr_1fr_1.6fr] gap-2">
+      <div className="grid grid-cols-2 gap-2 [&_input]:w-full [&_input]:min-w-0 [&_select]:w-full">
         <Field label="Bib" why={errors.bib?.message}>
           <input type="number" min={0} max={999} required {...register('bib', { valueAsNumber: true })} />
         </Field>
         <Field label="Delivery" why={errors.delivery?.message}>
           <input type="number" min={1} required autoFocus {...register('delivery', { valueAsNumber: true })} />
         </Field>
-        <Field label="View">
-          <select {...register('view')}>
-            {VIEWS.map(([id, view]) => (
-              <option key={id} value={id}>
-                {view}
-              </option>
-            ))}
-          </select>
-        </Field>
+        <div className="col-span-2">
+          <Field label="View">
+            <select {...register('view')}>
+              {VIEWS.map(([id, view]) => (
+                <option key={id} value={id}>
+                  {view}
+                </option>
+              ))}
+            </select>
+          </Field>
+        </div>
       </div>
       <div className="flex flex-wrap gap-2">
         <Action type="submit" main>
