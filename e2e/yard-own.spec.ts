@@ -10,6 +10,7 @@ test.describe.configure({ timeout: 300_000 });
 for (const [command, args] of [
   ['planning', []],
   ['severity', []],
+  ['sorting', []],
   ['pages', ['8']],
   ['load', []],
   ['kills', ['1', '1']],

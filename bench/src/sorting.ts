@@ -2,6 +2,7 @@
  * Sorting against the number of clips, in one run: `npm run sorting -w bench`. Three cameras with wrong clocks at one mound, nine of ten throws tapped, a slate at every other visit; the growth is told as time per clip
  * against that of the smallest day.
  */
+import { sized } from './tiny.ts';
 import { sortClips, type CameraClip, type LoggedThrow, type PlannedVisit } from '@stride-chalk/core';
 
 const SECOND = 1000;
@@ -48,7 +49,7 @@ function dayOf(clips: number) {
 }
 
 let first: number | null = null;
-for (const clips of [250, 500, 1000, 2000, 4000]) {
+for (const clips of sized([250, 500, 1000, 2000, 4000], [60, 120])) {
   const day = dayOf(clips);
   sortClips(day.clips.slice(0, 100), day.log);
   const runs = Array.from({ length: 3 }, () => {
