@@ -32,9 +32,10 @@ const STOP = 0.45;
 const TO_BURST = { least: 0.95, most: 2.8 } as const;
 /** From the fastest moment to the finish. */
 const TO_FINISH = { least: 0.45, most: 1.1 } as const;
+/** What lasts longer, in seconds, has somebody else's way in it. */
 const ALONE = 2.5;
 /** One camper's deliveries move alike. What bursts clearly may move less than is usual in the film by so much, what does not has to move as much. */
-const LEAST_AMOUNT = 0.78;
+const LEAST_AMOUNT = 0.68;
 const LIKE = 0.95;
 /** From the first move to the finish at least: an easy throw without a lift is shorter. */
 const LEAST = 1.5;
@@ -59,7 +60,7 @@ export function findDeliveries(samples: readonly MotionSample[]): FoundDelivery[
   // Twice: first anywhere, then where most of them begin.
   const anywhere = candidates(samples, bands, every, 0, BANDS);
   if (anywhere.length === 0) return [];
-  const mound = median(anywhere.map((c) => c.place));
+  const mound = moundOf(anywhere);
   const [from, to] = [Math.max(0, Math.round(mound - REACH)), Math.min(BANDS, Math.round(mound + REACH))];
   const there = candidates(samples, bands, every, from, to).filter((c) => Math.abs(c.place - mound) < NEARBY);
   if (there.length === 0) return [];
@@ -69,6 +70,13 @@ export function findDeliveries(samples: readonly MotionSample[]): FoundDelivery[
   return there
     .filter((c) => c.amount >= (c.ratio >= CLEAR ? LEAST_AMOUNT : LIKE) * usual)
     .map((c) => ({ ...c.found, sure: Math.min(1, c.amount / usual) }));
+}
+
+/** Where most of them begin, by how clearly they burst: in the middle of those that are near each other. */
+function moundOf(found: readonly Candidate[]): number {
+  const groups = found.map((here) => found.filter((other) => Math.abs(other.place - here.place) < NEARBY));
+  const clarity = (group: readonly Candidate[]): number => group.reduce((sum, c) => sum + c.ratio, 0);
+  return median(groups.reduce((best, one) => (clarity(one) > clarity(best) ? one : best)).map((c) => c.place));
 }
 
 /** What moves in each band, by time: where somebody crosses before it or the camera was bumped, a straight line from what was seen before to what was seen after. */
