@@ -15,6 +15,8 @@ export default defineConfig({
       suite('server', 'web/src/**/*.test.{ts,tsx}', {
         testTimeout: 60_000,
         hookTimeout: 60_000,
+        // What is waited for comes later on a busy machine.
+        expect: { poll: { timeout: 30_000 } },
         pool: 'forks',
       }),
     ],
