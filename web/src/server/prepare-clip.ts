@@ -29,7 +29,7 @@ export async function indexClip(clipId: ClipId, signal?: AbortSignal): Promise<v
       const { width, height } = clip;
       const before = await indexedBefore(clip.sha256);
       const read = before ?? (await indexFrames(folder, file, { captureScale, width, height, ...(signal ? { signal } : {}) }));
-      await keepSlates(clip.filmId, read.slates);
+      if (read.slates) await keepSlates(clip.filmId, read.slates);
       const frameTimes = read.seconds;
       await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
     }),
@@ -83,11 +83,11 @@ export function failureWords(error: unknown): string {
 }
 
 /** The times of the frames of a film that were read before, beside its copy: `SHA256.json`. */
-async function indexedBefore(sha256: string): Promise<{ seconds: number[]; slates: readonly FoundSlate[] } | null> {
+async function indexedBefore(sha256: string): Promise<{ seconds: number[]; slates: readonly FoundSlate[] | null } | null> {
   const folder = process.env.STRIDE_COPIES;
   if (!folder) return null;
   const text = await readFile(join(folder, `${sha256}.json`), 'utf8').catch(() => null);
-  return text === null ? null : { seconds: z.array(z.number()).parse(JSON.parse(text)), slates: [] };
+  return text === null ? null : { seconds: z.array(z.number()).parse(JSON.parse(text)), slates: null };
 }
 
 /**

@@ -1,4 +1,5 @@
 import type { Slate } from '@stride-chalk/core';
+import { log } from '../log.ts';
 import { ONLY_FILES } from './inspect.ts';
 import { requireFairRun, runTool } from './run-tool.ts';
 import { lookForSlates } from './slate-looker.ts';
@@ -20,26 +21,36 @@ const LONGEST_SIDE = 1920;
  * Decodes a film from end to end, and looks for slates on the way. A slate that stays in the picture is told once, at its first sight; one that comes again after another one is told again.
  *
  * @param size upright display size of the film
- * @returns whole: false where any of it could not be decoded
+ * @returns whole: false where any of it could not be decoded; slates: null where they could not be looked for
  */
 export async function decodeFilm(
   folder: string,
   file: string,
   size: { readonly width: number; readonly height: number },
   options: { readonly seconds: number; readonly signal?: AbortSignal | undefined },
-): Promise<{ readonly whole: boolean; readonly slates: readonly FoundSlate[] }> {
+): Promise<{ readonly whole: boolean; readonly slates: readonly FoundSlate[] | null }> {
   const scale = Math.min(1, LONGEST_SIDE / Math.max(size.width, size.height));
   const [width, height] = [Math.round(size.width * scale), Math.round(size.height * scale)];
-  const slates: FoundSlate[] = [];
+  let slates: FoundSlate[] | null = [];
   const moments: number[] = [];
   let looked = 0;
   let damage = false;
   const look = async (picture: Buffer): Promise<void> => {
+    if (!slates) return;
     const seconds = moments[looked] ?? 0;
     // Every second one twice: glare stays longer than that.
     const darker = looked % 2 === 0;
     looked += 1;
-    for (const slate of await lookForSlates({ grey: picture, width, height, darker })) {
+    const seen = await lookForSlates({ grey: picture, width, height, darker }).catch((error: unknown) => {
+      // A film can be worked on without its slates.
+      log.error({ err: error }, 'slates are not looked for');
+      return null;
+    });
+    if (!seen) {
+      slates = null;
+      return;
+    }
+    for (const slate of seen) {
       const last = slates.at(-1);
       if (!last || !sameSlate(last.slate, slate)) slates.push({ seconds, slate });
     }

@@ -11,7 +11,7 @@ export async function indexFrames(
   folder: string,
   file: string,
   options: { readonly captureScale: number; readonly width: number; readonly height: number; readonly signal?: AbortSignal },
-): Promise<{ readonly seconds: number[]; readonly slates: readonly FoundSlate[] }> {
+): Promise<{ readonly seconds: number[]; readonly slates: readonly FoundSlate[] | null }> {
   const { signal } = options;
   const [times, decoded] = await Promise.all([
     runTool(
