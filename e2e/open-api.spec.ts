@@ -301,7 +301,7 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('DELETE /api/refusals/{id}', `/api/refusals/${refusal}`);
     const [failed] = [v7()];
     await rows(
-      `insert into clips (id, film_id, delivery_id, view, state, problem) select $1, film_id, $2, 'rear', 'failed', 'none' from clips limit 1`,
+      `insert into clips (id, film_id, delivery_id, view, file_name, state, problem) select $1, film_id, $2, 'rear', 'a.mp4', 'failed', 'none' from clips limit 1`,
       [failed, delivery],
     );
     await ask('POST /api/clips/{id}/again', `/api/clips/${failed}/again`);

@@ -266,7 +266,7 @@ async function somethingOfEach(page: Parameters<typeof atWorkAs>[0]): Promise<Of
     where c.bib = ${BIB} order by k.id limit 1`);
   const [removed, refusal, draft, proposal, practice, elsewhere, round, sheet] = Array.from({ length: 8 }, () => v7());
   await rows(
-    `insert into clips (id, film_id, delivery_id, view, state, problem, removed_at, removed_by) select $1, film_id, delivery_id, view, 'failed', 'none', now(), $3 from clips where id = $2`,
+    `insert into clips (id, film_id, delivery_id, view, file_name, state, problem, removed_at, removed_by) select $1, film_id, delivery_id, view, file_name, 'failed', 'none', now(), $3 from clips where id = $2`,
     [removed, x!.clip, x!.staff],
   );
   await rows(

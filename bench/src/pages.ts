@@ -56,13 +56,13 @@ for (const size of sizes) {
   );
   await sql(
     `with came as (
-       insert into films (id, camp_id, file_name, sha256, bytes, codec, width, height)
-       select gen_random_uuid(), c.camp_id, v, md5(d.id::text || v) || md5(v), 1000000, 'h264', 1920, 1080
+       insert into films (id, camp_id, sha256, bytes, codec, width, height)
+       select gen_random_uuid(), c.camp_id, md5(d.id::text || v) || md5(v), 1000000, 'h264', 1920, 1080
        from deliveries d join campers c on c.id = d.camper_id, unnest(array['openSide', 'front']) v
-       returning id, file_name, sha256)
-     insert into clips (id, film_id, delivery_id, view, frame_times, bench_width, bench_height, state)
-     select gen_random_uuid(), f.id, d.id, f.file_name,
-       (select array_agg(i / 240.0 + 0.0000001) from generate_series(0, 359) i), 1920, 1080, 'ready' from came f join deliveries d on f.sha256 = md5(d.id::text || f.file_name) || md5(f.file_name)`,
+       returning id, sha256)
+     insert into clips (id, film_id, delivery_id, view, file_name, frame_times, bench_width, bench_height, state)
+     select gen_random_uuid(), f.id, d.id, v, 'film.mp4',
+       (select array_agg(i / 240.0 + 0.0000001) from generate_series(0, 359) i), 1920, 1080, 'ready' from deliveries d, unnest(array['openSide', 'front']) v, came f where f.sha256 = md5(d.id::text || v) || md5(v)`,
   );
   await sql(
     `insert into marks (clip_id, event, frame, entry_id, entered_by)

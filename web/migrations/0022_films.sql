@@ -11,8 +11,6 @@ CREATE TABLE "films" (
 	"id" uuid PRIMARY KEY NOT NULL,
 	"camp_id" uuid NOT NULL,
 	"sha256" text NOT NULL,
-	"file_name" text NOT NULL,
-	"also_named" text[] DEFAULT '{}' NOT NULL,
 	"bytes" bigint NOT NULL,
 	"codec" text NOT NULL,
 	"width" integer NOT NULL,
@@ -26,12 +24,9 @@ CREATE TABLE "films" (
 --> statement-breakpoint
 DROP INDEX "clips_by_film";--> statement-breakpoint
 ALTER TABLE "clips" ADD COLUMN "film_id" uuid;--> statement-breakpoint
--- A file is one film of its camp, however many clips were made of it; the first one's name and device are the film's, other names of the same bytes stay beside it.
-INSERT INTO "films" ("id", "camp_id", "sha256", "file_name", "also_named", "bytes", "codec", "width", "height", "device", "entered_by", "entered_at")
-SELECT DISTINCT ON (c.camp_id, k.sha256) gen_random_uuid(), c.camp_id, k.sha256, k.file_name,
-  (SELECT coalesce(array_agg(DISTINCT o.file_name), '{}') FROM clips o JOIN deliveries od ON od.id = o.delivery_id JOIN campers oc ON oc.id = od.camper_id
-    WHERE oc.camp_id = c.camp_id AND o.sha256 = k.sha256 AND o.file_name <> k.file_name),
-  k.bytes, k.codec, k.width, k.height, k.device, k.entered_by, k.entered_at
+-- A file is one film of its camp, however many clips were made of it; the first one's device is the film's. What it was called stays with each clip.
+INSERT INTO "films" ("id", "camp_id", "sha256", "bytes", "codec", "width", "height", "device", "entered_by", "entered_at")
+SELECT DISTINCT ON (c.camp_id, k.sha256) gen_random_uuid(), c.camp_id, k.sha256, k.bytes, k.codec, k.width, k.height, k.device, k.entered_by, k.entered_at
 FROM clips k JOIN deliveries d ON d.id = k.delivery_id JOIN campers c ON c.id = d.camper_id
 ORDER BY c.camp_id, k.sha256, k.entered_at, k.id;--> statement-breakpoint
 ALTER TABLE "clips" DISABLE TRIGGER "clips_tell";--> statement-breakpoint
@@ -46,7 +41,6 @@ CREATE INDEX "slates_of_film" ON "film_slates" USING btree ("film_id");--> state
 CREATE INDEX "films_by_bytes" ON "films" USING btree ("sha256");--> statement-breakpoint
 ALTER TABLE "clips" ADD CONSTRAINT "clips_film_id_films_id_fk" FOREIGN KEY ("film_id") REFERENCES "public"."films"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "clips_of_film" ON "clips" USING btree ("film_id");--> statement-breakpoint
-ALTER TABLE "clips" DROP COLUMN "file_name";--> statement-breakpoint
 ALTER TABLE "clips" DROP COLUMN "sha256";--> statement-breakpoint
 ALTER TABLE "clips" DROP COLUMN "bytes";--> statement-breakpoint
 ALTER TABLE "clips" DROP COLUMN "codec";--> statement-breakpoint

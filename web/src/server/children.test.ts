@@ -21,7 +21,7 @@ import { eraseCamper, erasuresSoFar, exportCamper } from './children.ts';
 import { clipById, clipsOf } from './clips.ts';
 import { dayPlanOf, noteLate, solveDay } from './day-plans.ts';
 import { db } from './db/connect.ts';
-import { agreedLevels, campers, erasures, evaluations, films as filmRows, marks } from './db/schema.ts';
+import { agreedLevels, campers, clips, erasures, evaluations, marks } from './db/schema.ts';
 import { enterAs } from './testing/entering.ts';
 import { compileDraft, saveDraft } from './evaluations.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
@@ -173,7 +173,7 @@ describe('everything about one child', () => {
 
   test('the tables open in a spreadsheet: days, times and lists as text, no formula runs, no empty table', async () => {
     await db().update(campers).set({ guardian: '=1+1' }).where(eq(campers.id, child.camper));
-    await db().update(filmRows).set({ fileName: 'film ä (1).mov' });
+    await db().update(clips).set({ fileName: 'film ä (1).mov' }).where(eq(clips.id, clipId));
     const files = unzipSync(new Uint8Array(await buffer((await exportCamper(child.camper)).body)));
     await db().update(campers).set({ guardian: GUARDIAN }).where(eq(campers.id, child.camper));
     const table = (name: string) =>

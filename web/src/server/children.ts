@@ -161,8 +161,8 @@ export async function exportCamper(camperId: CamperId): Promise<{ readonly fileN
     );
   const filmOf = new Map(all.films.map((f) => [f.id, f]));
   for (const c of all.clips) {
-    const { sha256, fileName } = filmOf.get(c.filmId)!;
-    zip.file(originalPath(sha256), { name: `films/${c.id}-${c.view}-${fileName.replace(/[^\w.-]+/g, '_')}` });
+    const { sha256 } = filmOf.get(c.filmId)!;
+    zip.file(originalPath(sha256), { name: `films/${c.id}-${c.view}-${c.fileName.replace(/[^\w.-]+/g, '_')}` });
   }
   for (const sha256 of new Set(all.evaluations.flatMap((e) => Object.values(e.pictures))))
     zip.file(picturePath(sha256), { name: `pictures/${sha256}.jpg` });
@@ -252,7 +252,6 @@ export async function eraseCamper(
       await tx.delete(marks).where(inArray(marks.clipId, clipIds));
       await tx.delete(points).where(inArray(points.clipId, clipIds));
       await tx.delete(clips).where(inArray(clips.id, clipIds));
-      // What a file was called can name a child: it goes with the rest, at once.
       for (const { sha256 } of all.films) await dropFilmsWithoutClips(tx, { sha256 });
       await tx.execute(sql`delete from pgboss.job where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
       await tx.execute(sql`delete from pgboss.archive where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);

@@ -6,7 +6,6 @@ import { notFound, Refusal } from './refusal.ts';
 
 /** What a clip has of its film. */
 const OF_FILM = {
-  fileName: films.fileName,
   sha256: films.sha256,
   bytes: films.bytes,
   codec: films.codec,

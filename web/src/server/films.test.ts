@@ -24,13 +24,18 @@ const H264 = ['-c:v', 'libx264', '-pix_fmt', 'yuv420p'];
 const rowsOf = () => db().select().from(films);
 const slate = (slateId: string, bib: number | null, instant: number | null = null) => ({ slateId, bib, view: null, instant });
 
-test('the same bytes twice are one film of the camp, and what it was called is kept', async () => {
+test('the same bytes twice are one film of the camp, and each clip keeps what they were called for it', async () => {
   const bytes = await readFile(makeVideo(world, 'same.mp4', [...testPicture(0.5), ...H264]));
   const one = await takeIn(world, bytes, { fileName: 'first.mp4' });
   const two = await takeIn(world, bytes, { deliveryId: world.secondDelivery, fileName: 'second.mp4' });
-  const three = await takeIn(world, bytes, { view: 'front', fileName: 'first.mp4' });
+  const three = await takeIn(world, bytes, { view: 'front', fileName: 'third.mp4' });
   expect(new Set([one.filmId, two.filmId, three.filmId]).size).toBe(1);
-  expect(await rowsOf()).toMatchObject([{ fileName: 'first.mp4', alsoNamed: ['second.mp4'], campId: world.campId, width: 320 }]);
+  expect(await rowsOf()).toMatchObject([{ campId: world.campId, width: 320 }]);
+  expect((await clipsOf([world.delivery, world.secondDelivery])).map((c) => c.fileName).sort()).toEqual([
+    'first.mp4',
+    'second.mp4',
+    'third.mp4',
+  ]);
   for (const clip of [one, two]) await removeClip(clip.id, world.coach);
   expect(await rowsOf()).toHaveLength(1);
   await removeClip(three.id, world.coach);

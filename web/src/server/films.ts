@@ -1,4 +1,4 @@
-import { and, eq, inArray, notExists, sql } from 'drizzle-orm';
+import { and, eq, inArray, notExists } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { FilmId } from '@stride-chalk/core';
 import { db, type Executor } from './db/connect.ts';
@@ -6,18 +6,17 @@ import { camps, clips, films, filmSlates } from './db/schema.ts';
 import type { FoundSlate } from './intake/decode-film.ts';
 import { newId } from './new-id.ts';
 
-export type NewFilm = Omit<typeof films.$inferInsert, 'id' | 'alsoNamed' | 'slatesReadAt'>;
+export type NewFilm = Omit<typeof films.$inferInsert, 'id' | 'slatesReadAt'>;
 
-/** The film of a camp with these bytes; made where it is new. What it was called this time stays beside what it was called first. */
+/** The film of a camp with these bytes; made where it is new. */
 export async function filmWith(tx: Executor, film: NewFilm): Promise<FilmId> {
   const [row] = await tx
     .insert(films)
     .values({ ...film, id: newId<FilmId>() })
     .onConflictDoUpdate({
       target: [films.campId, films.sha256],
-      set: {
-        alsoNamed: sql`case when ${film.fileName} = any(films.also_named || films.file_name) then films.also_named else films.also_named || ${film.fileName}::text end`,
-      },
+      // Nothing of it changes: the row is asked for.
+      set: { sha256: film.sha256 },
     })
     .returning({ id: films.id });
   return row!.id;

@@ -125,13 +125,13 @@ export async function putDemoFilm(
   const { codec, width, height, device, ...facts } = await withWorkFolder(path, inspectClip);
   const { camp } = await deliveryWithCamper(to.deliveryId);
   const filmId = await filmWith(db(), {
-    ...{ campId: camp.id, fileName: film.fileName, sha256, bytes: bytes.length, enteredBy: to.by },
+    ...{ campId: camp.id, sha256, bytes: bytes.length, enteredBy: to.by },
     ...{ codec, width, height, device },
   });
   await db()
     .insert(clips)
     .values({
-      ...{ id, filmId, deliveryId: to.deliveryId, view: film.view, ...facts },
+      ...{ id, filmId, deliveryId: to.deliveryId, view: film.view, fileName: film.fileName, ...facts },
       ...{ towardsTarget: towardsTargetOf(film.view, to.hand), state: 'checking', enteredBy: to.by },
     });
   return id;

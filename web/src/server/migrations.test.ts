@@ -193,7 +193,7 @@ test('an installation from before the gates keeps its check-ins, messages, allow
   expect(await all('select event, frame from marks')).toEqual([{ event: 'contact', frame: 1 }]);
   expect(await all('select point, frame, origin from points')).toEqual([{ point: 'frontKnee', frame: null, origin: 'placed' }]);
   // One film a view still, but for those that were removed.
-  const [place] = (await all('select film_id, delivery_id, view from clips')) as Array<Record<string, unknown>>;
+  const [place] = (await all('select film_id, delivery_id, view, file_name from clips')) as Array<Record<string, unknown>>;
   const again = { ...place, state: 'checking', entered_by: lead };
   await expect(put(client, 'clips', { id: anId(), ...again })).rejects.toThrow('clips_one_per_view');
   await client.query('update clips set removed_at = now(), removed_by = entered_by');
@@ -459,19 +459,17 @@ test('an installation from before films and clips were two things keeps both: th
   await put(client, 'marks', { clip_id: side, event: 'contact', frame: 1, entry_id: anId(), entered_by: lead });
 
   await migrateDatabase();
-  const rows = (
-    await client.query('select camp_id, file_name, also_named, bytes, device, entered_by from films order by file_name')
-  ).rows;
+  const rows = (await client.query('select camp_id, bytes, device, entered_by, entered_at from films order by entered_at')).rows;
   expect(rows).toEqual([
-    { camp_id: here, file_name: 'one.mp4', also_named: ['again.mp4'], bytes: '7', device: 'phone', entered_by: lead },
-    { camp_id: there, file_name: 'there.mp4', also_named: [], bytes: '7', device: 'phone', entered_by: lead },
+    { camp_id: here, bytes: '7', device: 'phone', entered_by: lead, entered_at: new Date(at(1)) },
+    { camp_id: there, bytes: '7', device: 'phone', entered_by: lead, entered_at: new Date(at(3)) },
   ]);
   const clips = await clipsOf([mine as never, other as never]);
-  expect(clips.map((c) => [c.id, c.view, c.sha256, c.width, c.captureScale, c.state]).sort()).toEqual(
+  expect(clips.map((c) => [c.id, c.view, c.fileName, c.sha256, c.width, c.captureScale, c.state]).sort()).toEqual(
     [
-      [side, 'openSide', film.sha256, 640, 4, 'ready'],
-      [front, 'front', film.sha256, 640, 4, 'ready'],
-      [elsewhere, 'front', film.sha256, 640, 4, 'ready'],
+      [side, 'openSide', 'one.mp4', film.sha256, 640, 4, 'ready'],
+      [front, 'front', 'again.mp4', film.sha256, 640, 4, 'ready'],
+      [elsewhere, 'front', 'there.mp4', film.sha256, 640, 4, 'ready'],
     ].sort(),
   );
   expect(clips[0]!.filmId).toBe(clips[1]!.filmId);

@@ -44,11 +44,10 @@ export const removedOf = (deliveryIds: readonly DeliveryId[]) =>
           id: clips.id,
           deliveryId: clips.deliveryId,
           view: clips.view,
-          fileName: films.fileName,
+          fileName: clips.fileName,
           work: sql<number>`((select count(*) from ${marks} where ${marks.clipId} = ${clips.id}) + (select count(*) from ${points} where ${points.clipId} = ${clips.id}))::int`,
         })
         .from(clips)
-        .innerJoin(films, eq(films.id, clips.filmId))
         .where(and(inArray(clips.deliveryId, [...deliveryIds]), isNotNull(clips.removedAt)))
         .orderBy(asc(clips.removedAt));
 

@@ -91,7 +91,7 @@ export async function takeInFile(input: Arrived): Promise<ClipRow> {
     await rename(arriving, originalPath(sha256));
     await syncFolder(dirname(originalPath(sha256)));
     const fileName = shortName(input.fileName);
-    const film = { fileName, sha256, bytes, codec, width, height, device };
+    const film = { sha256, bytes, codec, width, height, device };
     const filmId = await filmWith(tx, { ...film, campId: camp.id, enteredBy: input.staffId });
     const [row] = await tx
       .insert(clips)
@@ -100,6 +100,7 @@ export async function takeInFile(input: Arrived): Promise<ClipRow> {
         filmId,
         deliveryId: delivery.id,
         view: input.view,
+        fileName,
         captureScale: known ?? facts.captureScale,
         captureKnown: known === null ? facts.captureKnown : 'answered',
         long: facts.long,

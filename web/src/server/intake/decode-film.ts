@@ -31,15 +31,15 @@ export async function decodeFilm(
 ): Promise<{ readonly whole: boolean; readonly slates: readonly FoundSlate[] | null }> {
   const scale = Math.min(1, LONGEST_SIDE / Math.max(size.width, size.height));
   const [width, height] = [Math.round(size.width * scale), Math.round(size.height * scale)];
-  let slates: FoundSlate[] | null = [];
+  let found: Array<{ readonly picture: number; readonly slate: Slate }> | null = [];
   const moments: number[] = [];
   let looked = 0;
   let damage = false;
   const look = async (picture: Buffer): Promise<void> => {
-    if (!slates) return;
-    const seconds = moments[looked] ?? 0;
+    if (!found) return;
     // Every second one twice: glare stays longer than that.
     const darker = looked % 2 === 0;
+    const own = looked;
     looked += 1;
     const seen = await lookForSlates({ grey: picture, width, height, darker }).catch((error: unknown) => {
       // A film can be worked on without its slates.
@@ -47,12 +47,12 @@ export async function decodeFilm(
       return null;
     });
     if (!seen) {
-      slates = null;
+      found = null;
       return;
     }
     for (const slate of seen) {
-      const last = slates.at(-1);
-      if (!last || !sameSlate(last.slate, slate)) slates.push({ seconds, slate });
+      const last = found.at(-1);
+      if (!last || !sameSlate(last.slate, slate)) found.push({ picture: own, slate });
     }
   };
   const pictures = cutInto(width * height, look);
@@ -76,7 +76,13 @@ export async function decodeFilm(
     },
   );
   requireFairRun(run);
-  return { whole: run.code === 0 && !damage, slates };
+  // The times come beside the pictures, and may come after them.
+  const slates = found?.map(({ picture, slate }) => {
+    const seconds = moments[picture];
+    if (seconds === undefined) throw new Error(`picture ${picture} came without its time`);
+    return { seconds, slate };
+  });
+  return { whole: run.code === 0 && !damage, slates: slates ?? null };
 }
 
 /** Cuts what comes in pieces of any size into pieces of one size. */

@@ -79,7 +79,7 @@ interface ToolOptions {
   readonly onLine?: (line: string) => void;
   /** Takes what it writes as it comes, as bytes; the tool waits while a promise is open. */
   readonly onBytes?: (bytes: Buffer) => Promise<void> | void;
-  /** Takes its words line by line; they are not kept then. */
+  /** Takes its words line by line, as they come. */
   readonly onWords?: (line: string) => void;
   readonly signal?: AbortSignal | undefined;
 }
@@ -153,6 +153,7 @@ function run(program: 'ffmpeg' | 'ffprobe', args: readonly string[], options: To
     child.once('close', (code) => {
       clearTimeout(timer);
       options.signal?.removeEventListener('abort', end);
+      if (words !== '') onWords?.(words);
       void taken.then(() => {
         if (options.signal?.aborted) reject(options.signal.reason);
         else if (failure !== null) reject(failure);

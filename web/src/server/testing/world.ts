@@ -236,7 +236,7 @@ export async function takeIn(
 
 /** A clip with its film as rows, without a file. */
 export async function putClip(
-  values: Omit<typeof clips.$inferInsert, 'id' | 'filmId'> & {
+  values: Omit<typeof clips.$inferInsert, 'id' | 'filmId' | 'fileName'> & {
     id?: string;
     sha256?: string;
     fileName?: string;
@@ -246,12 +246,12 @@ export async function putClip(
   const { id = newId<ClipId>(), sha256, fileName = 'a.mp4', device = null, ...clip } = values;
   const { camp } = await deliveryWithCamper(clip.deliveryId);
   const filmId = await filmWith(db(), {
-    ...{ campId: camp.id, sha256: sha256 ?? id.replaceAll('-', '').padEnd(64, '0'), fileName, device },
+    ...{ campId: camp.id, sha256: sha256 ?? id.replaceAll('-', '').padEnd(64, '0'), device },
     ...{ bytes: 1, codec: 'h264', width: 640, height: 360 },
   });
   await db()
     .insert(clips)
-    .values({ ...clip, id: id as ClipId, filmId });
+    .values({ ...clip, id: id as ClipId, filmId, fileName });
   return id as ClipId;
 }
 

@@ -48,9 +48,6 @@ export const films = pgTable(
       .notNull()
       .references(() => camps.id),
     sha256: text('sha256').notNull(),
-    /** As it was called when it came first, and what it was called when the same bytes came again. */
-    fileName: text('file_name').notNull(),
-    alsoNamed: text('also_named').array().notNull().default(sql`'{}'`),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     codec: text('codec').notNull(),
     /** Upright display size. */
@@ -99,6 +96,8 @@ export const clips = pgTable(
       .notNull()
       .references(() => deliveries.id),
     view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }).notNull(),
+    /** What its film was called when it came for this clip. It can name a child, so that it goes with the clip. */
+    fileName: text('file_name').notNull(),
     towardsTarget: smallint('towards_target'),
     captureScale: real('capture_scale').notNull().default(1),
     /** How the scale is known: by a tag of the file, because its rate leaves no doubt, by somebody's answer; 'open' until somebody answers. */
