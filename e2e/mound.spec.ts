@@ -124,7 +124,7 @@ test('the slate is as large as the screen, is read by a foreign reader, and tell
   expect(first).toMatchObject({ bib: BIB, slateId: camp!.slate });
   expect(Math.abs(first.instant! - before)).toBeLessThan(60_000);
   // It runs on.
-  await expect.poll(async () => (await read()).instant).toBeGreaterThan(first.instant!);
+  await expect.poll(async () => (await read()).instant, { timeout: 60_000 }).toBeGreaterThan(first.instant!);
   await slate.click();
   await expect(slate).toBeHidden();
   await expect(page.getByRole('button', { name: 'Thrown' })).toBeVisible();

@@ -228,6 +228,7 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: mark });
     const level = { kind: 'score', deliveryId: delivery, checkpoint: defaultSheet.checkpoints[0]!.id, faults: [], note: null };
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: { ...level, level: '3' } });
+    await rows('delete from sheet_drafts');
     // The sheet desk: a draft is begun, kept, asked for its effect, released, used; another one is thrown away.
     const draftOf = async (answer: APIResponse): Promise<number> => ((await answer.json()) as { revision: number }).revision;
     const begunAt = await draftOf(

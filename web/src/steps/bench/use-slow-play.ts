@@ -27,9 +27,11 @@ export function useSlowPlay({ world, state, now, send }: BenchControl): void {
       if (loop && seconds >= loop[1] + REST * SLOW) {
         start = at;
         first = loop[0];
-      } else if (!loop && seconds >= active.time.duration) return send({ type: 'play', on: false });
-      const shown = loop ? Math.min(seconds, loop[1]) : seconds;
+      }
+      // The last frame is shown, however few drawings a busy device makes.
+      const shown = Math.min(seconds, loop ? loop[1] : active.time.duration);
       send({ type: 'played', clipId: active.film.id, frame: active.time.frameAt(shown) });
+      if (!loop && seconds >= active.time.duration) return send({ type: 'play', on: false });
       request = requestAnimationFrame(tick);
     };
     request = requestAnimationFrame(tick);
