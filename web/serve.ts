@@ -14,7 +14,7 @@ import { log } from './src/server/log.ts';
 import { Refusal } from './src/server/refusal.ts';
 import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
-import { enqueueClip, startJobs, stopJobs } from './src/server/jobs.ts';
+import { enqueueClip, enqueueFile, startJobs, stopJobs } from './src/server/jobs.ts';
 import { serveLan, type Lan, type LanState } from './src/server/lan/serve-lan.ts';
 import { shortMark } from './src/server/lan/trust-page.ts';
 import { firstLeadLink } from './src/server/staff.ts';
@@ -26,6 +26,8 @@ import { makeMediaFolders } from './src/server/media.ts';
 import { endRemoved } from './src/server/remove-clip.ts';
 import { hideOldFootage, removeHiddenFootage } from './src/server/retention.ts';
 import { shippedSheet } from './src/server/shipped-sheet.ts';
+import { filesUnderWay } from './src/server/tray/drop-file.ts';
+import { takeDroppedFile } from './src/server/tray/take-file.ts';
 import { believeClock } from './src/server/server-clock.ts';
 
 type Handler = (request: unknown, response: unknown, next: () => void) => void;
@@ -89,7 +91,7 @@ const mail = setInterval(
   MAIL_EVERY,
 );
 const firstLead = await firstLeadLink();
-await startJobs(prepareClip);
+await startJobs({ prepareClip, takeFile: takeDroppedFile });
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.
 const waiting = await db()
   .select({ id: clips.id, long: clips.long })
@@ -97,6 +99,7 @@ const waiting = await db()
   .where(ne(clips.state, 'ready'))
   .orderBy(clips.enteredAt);
 for (const clip of waiting) await enqueueClip(clip.id, clip.long);
+for (const file of await filesUnderWay()) await enqueueFile(file.id);
 
 const built = new URL('./dist/server/entry.mjs', import.meta.url).href;
 const { handler } = (await import(built)) as { handler: Handler };

@@ -47,6 +47,19 @@ import { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 import { draftSavedSchema, draftStartedSchema, releasedSchema, saveDraftSchema, startDraftSchema } from './evaluation.ts';
 import { camperFilmsSchema, deliverySchema } from './films-page.ts';
 import {
+  cameraViewSchema,
+  clipsPlacedSchema,
+  cutClipsSchema,
+  droppedFileSchema,
+  fileDroppedSchema,
+  joinClipSchema,
+  placeClipsSchema,
+  setAsideSchema,
+  splitClipSchema,
+  takeOutClipsSchema,
+  traySchema,
+} from './tray.ts';
+import {
   arrivedSchema,
   atMoundSchema,
   moundClaimSchema,
@@ -289,6 +302,42 @@ export const ENDPOINTS = {
   'GET /api/clips/[id]/frames/[frame]': { does: 'One frame of a film.', status: 200, answers: jpeg },
   'PUT /api/removed-clips/[id]': { does: 'Puts a removed film back.', status: 204, answers: null },
   'DELETE /api/removed-clips/[id]': { does: 'Erases a removed film for good.', status: 204, answers: null },
+  'GET /api/clips/[id]/strip': { does: 'Four small pictures of a film in a row.', status: 200, answers: jpeg },
+  'GET /api/tray': { does: 'What came in folders, and what each clip most probably shows.', status: 200, answers: traySchema },
+  'PUT /api/dropped-files/[id]': {
+    does: 'Says what a file of a folder was called, once its bytes have arrived under this id.',
+    body: droppedFileSchema,
+    status: 202,
+    answers: fileDroppedSchema,
+  },
+  'DELETE /api/dropped-files/[id]': { does: 'Puts away a file that was turned away or has failed.', status: 204, answers: null },
+  'POST /api/dropped-files/[id]/again': { does: 'Tries a file that has failed once more.', status: 202, answers: null },
+  'PUT /api/cameras/[id]': { does: 'Says from where a camera films.', body: cameraViewSchema, status: 204, answers: null },
+  'POST /api/tray/place': {
+    does: 'Puts clips under the deliveries that they show.',
+    body: placeClipsSchema,
+    status: 200,
+    answers: clipsPlacedSchema,
+  },
+  'POST /api/tray/take-out': {
+    does: 'Takes clips out of their deliveries, with the work on them.',
+    body: takeOutClipsSchema,
+    status: 204,
+    answers: null,
+  },
+  'PUT /api/clips/[id]/aside': {
+    does: 'Sets a clip aside with the reason, or takes it up again.',
+    body: setAsideSchema,
+    status: 204,
+    answers: null,
+  },
+  'POST /api/clips/[id]/split': { does: 'Cuts a clip in two.', body: splitClipSchema, status: 200, answers: cutClipsSchema },
+  'POST /api/clips/[id]/join': {
+    does: 'Joins two parts of one film.',
+    body: joinClipSchema,
+    status: 200,
+    answers: cutClipsSchema,
+  },
   'DELETE /api/refusals/[id]': { does: 'Puts away that a file was turned away.', status: 204, answers: null },
   'POST /api/simulated-films': {
     does: 'Lets the simulated camera film a view.',

@@ -7,6 +7,8 @@ export type {
   CamperId,
   ChildId,
   ClipId,
+  CameraId,
+  DroppedFileId,
   FilmId,
   DeliveryId,
   EvaluationId,
@@ -93,3 +95,16 @@ export { gateListSchema, type GateLine, type GateList } from './gate-page.ts';
 export { atMoundSchema, filmTakenSchema, moveFilmSchema } from './films.ts';
 export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './films-page.ts';
 export { standingSchema, type Standing } from './standing.ts';
+export {
+  USELESS_REASONS,
+  cameraViewSchema,
+  clipsPlacedSchema,
+  cutClipsSchema,
+  fileDroppedSchema,
+  traySchema,
+  type Tray,
+  type TrayCamera,
+  type TrayClip,
+  type TrayFile,
+  type TrayPlace,
+} from './tray.ts';

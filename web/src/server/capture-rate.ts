@@ -3,7 +3,6 @@ import { and, eq, sql } from 'drizzle-orm';
 import { anyClip } from './clips.ts';
 import { db } from './db/connect.ts';
 import { captureAnswers, clips, marks } from './db/schema.ts';
-import { deliveryWithCamper } from './deliveries.ts';
 import { notFound, Refusal } from './refusal.ts';
 
 /** What was answered before for films of a device; null when nobody has. */
@@ -38,17 +37,16 @@ export async function setCaptureScale(
     const set = { captureScale, captureKnown: 'answered' as const, scaledBy: by, scaledAt: new Date() };
     await tx.update(clips).set(set).where(eq(clips.id, id));
     if (!clip.device) return;
-    const { camp } = await deliveryWithCamper(clip.deliveryId);
     await tx
       .insert(captureAnswers)
-      .values({ campId: camp.id, device: clip.device, captureScale, enteredBy: by })
+      .values({ campId: clip.campId, device: clip.device, captureScale, enteredBy: by })
       .onConflictDoUpdate({
         target: [captureAnswers.campId, captureAnswers.device],
         set: { captureScale, enteredBy: by, enteredAt: new Date() },
       });
     await tx.execute(sql`
       update clips set capture_scale = ${captureScale}, capture_known = 'answered', scaled_by = ${by}, scaled_at = now()
-      where capture_known = 'open' and film_id in (select id from films where device = ${clip.device} and camp_id = ${camp.id})`);
+      where capture_known = 'open' and film_id in (select id from films where device = ${clip.device} and camp_id = ${clip.campId})`);
   });
 }
 

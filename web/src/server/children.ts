@@ -2,7 +2,7 @@ import type { CampId, CamperId, StaffId } from '@stride-chalk/core';
 import { PassThrough, type Readable } from 'node:stream';
 import archiver from 'archiver';
 import Papa from 'papaparse';
-import { and, desc, eq, getTableColumns, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { db, type Executor } from './db/connect.ts';
 import {
@@ -14,6 +14,7 @@ import {
   clips,
   consents,
   deliveries,
+  droppedFiles,
   entries,
   erasures,
   eveningLevels,
@@ -54,7 +55,13 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
   const thrown = await via.select().from(deliveries).where(inArray(deliveries.camperId, camperIds));
   const deliveryIds = thrown.map((d) => d.id);
   const none = deliveryIds.length === 0;
-  const ofDeliveries = none ? [] : await via.select().from(clips).where(inArray(clips.deliveryId, deliveryIds));
+  // Still to be sorted, and with no other slate in it than his: that is his too.
+  const onSlate = sql`${clips.deliveryId} is null and ${clips.filmId} in (select s.film_id from film_slates s join films f on f.id = s.film_id
+    where f.camp_id = ${campId} and s.bib is not null group by s.film_id having bool_and(s.bib = ${own[0]!.bib}))`;
+  const ofDeliveries = await via
+    .select()
+    .from(clips)
+    .where(none ? onSlate : or(inArray(clips.deliveryId, deliveryIds), onSlate));
   const clipIds = ofDeliveries.map((c) => c.id);
   const filmIds = [...new Set(ofDeliveries.map((c) => c.filmId))];
   const noFilm = clipIds.length === 0;
@@ -74,6 +81,7 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     deliveries: thrown,
     films: noFilm ? [] : await via.select().from(films).where(inArray(films.id, filmIds)),
     filmSlates: noFilm ? [] : await via.select().from(filmSlates).where(inArray(filmSlates.filmId, filmIds)),
+    droppedFiles: noFilm ? [] : await via.select().from(droppedFiles).where(inArray(droppedFiles.filmId, filmIds)),
     clips: ofDeliveries,
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
@@ -253,6 +261,9 @@ export async function eraseCamper(
       await tx.delete(points).where(inArray(points.clipId, clipIds));
       await tx.delete(clips).where(inArray(clips.id, clipIds));
       for (const { sha256 } of all.films) await dropFilmsWithoutClips(tx, { sha256 });
+      // What a file was called can name the child.
+      const came = all.droppedFiles.map((f) => f.id);
+      if (came.length > 0) await tx.delete(droppedFiles).where(inArray(droppedFiles.id, came));
       await tx.execute(sql`delete from pgboss.job where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
       await tx.execute(sql`delete from pgboss.archive where data->>'clipId' = any(${sql.param(clipIds)}::text[])`);
     }

@@ -12,9 +12,17 @@ const OF_FILM = {
   width: films.width,
   height: films.height,
   device: films.device,
+  campId: films.campId,
 } as const;
 /** A clip with what is known of its film. */
 export type ClipRow = typeof clips.$inferSelect & Pick<typeof films.$inferSelect, keyof typeof OF_FILM>;
+/** A clip of which somebody has said what it shows. */
+export type Bound<Row extends { deliveryId: DeliveryId | null; view: ViewId | null }> = Row & {
+  readonly deliveryId: DeliveryId;
+  readonly view: ViewId;
+};
+export const isBound = <Row extends { deliveryId: DeliveryId | null; view: ViewId | null }>(row: Row): row is Bound<Row> =>
+  row.deliveryId !== null && row.view !== null;
 const WHOLE = { ...getTableColumns(clips), ...OF_FILM };
 
 /** A film that is there: not removed, and its retention not over, though either can still be taken back. */
@@ -33,21 +41,25 @@ const LISTED = {
 export const clipsOf = async (deliveryIds: readonly DeliveryId[]) =>
   deliveryIds.length === 0
     ? []
-    : db()
-        .select(LISTED)
-        .from(clips)
-        .innerJoin(films, eq(films.id, clips.filmId))
-        .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
+    : (
+        await db()
+          .select(LISTED)
+          .from(clips)
+          .innerJoin(films, eq(films.id, clips.filmId))
+          .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent))
+      ).filter(isBound);
 
 /** The same films with the time of every frame: for who steps through them or measures on them. */
-export const timedClipsOf = async (deliveryIds: readonly DeliveryId[]): Promise<ClipRow[]> =>
+export const timedClipsOf = async (deliveryIds: readonly DeliveryId[]): Promise<Array<Bound<ClipRow>>> =>
   deliveryIds.length === 0
     ? []
-    : db()
-        .select(WHOLE)
-        .from(clips)
-        .innerJoin(films, eq(films.id, clips.filmId))
-        .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent));
+    : (
+        await db()
+          .select(WHOLE)
+          .from(clips)
+          .innerJoin(films, eq(films.id, clips.filmId))
+          .where(and(inArray(clips.deliveryId, [...deliveryIds]), isPresent))
+      ).filter(isBound);
 
 export const presentClip = async (id: ClipId, via: Executor = db()): Promise<ClipRow | undefined> =>
   (
@@ -61,6 +73,13 @@ export const presentClip = async (id: ClipId, via: Executor = db()): Promise<Cli
 export async function clipById(id: ClipId): Promise<ClipRow> {
   const row = await presentClip(id);
   if (!row) throw notFound('The clip');
+  return row;
+}
+
+/** A clip of which somebody has said what it shows. */
+export async function boundClip(id: ClipId): Promise<Bound<ClipRow>> {
+  const row = await clipById(id);
+  if (!isBound(row)) throw notFound('The clip');
   return row;
 }
 

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, max, notExists, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { DeliveryKind, CamperId, StaffId, DeliveryId } from '@stride-chalk/core';
 import { requireMayThrow } from './arm-care.ts';
@@ -6,7 +6,7 @@ import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { requireConsent } from './consents.ts';
 import { db, type Executor } from './db/connect.ts';
-import { campers, clips, deliveries, refusals, scores, throws } from './db/schema.ts';
+import { agreedLevels, campers, clips, deliveries, practiceClips, refusals, scores, throws } from './db/schema.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
 import { newId } from './new-id.ts';
 
@@ -76,8 +76,9 @@ export async function deliveryOfThrow(
   camper: Pick<Camper, 'id' | 'childId' | 'campId'>,
   thrown: string,
   staffId: StaffId,
+  via: Executor = db(),
 ): Promise<DeliveryId> {
-  return db().transaction(async (tx) => {
+  return via.transaction(async (tx) => {
     await tx.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
     const [row] = await tx
       .select()
@@ -136,6 +137,38 @@ async function tappedThrow(tx: Executor, camper: Pick<Camper, 'childId' | 'campI
     .orderBy(asc(throws.thrownAt), asc(throws.id))
     .limit(1);
   return row?.id ?? null;
+}
+
+/**
+ * Takes away those of some deliveries that came of sorting a film and of which nothing is left: what was tapped at a mound stands as thrown, and a throw that only the film told is taken back. What somebody has put in by hand
+ * stays, and so does everything of which anything is left.
+ */
+export async function dropEmptied(tx: Executor, ids: readonly DeliveryId[], by: StaffId): Promise<void> {
+  for (const id of ids) {
+    await tx.select({ id: deliveries.id }).from(deliveries).where(eq(deliveries.id, id)).for('update');
+    const [empty] = await tx
+      .select({ thrown: throws.id, mound: throws.mound })
+      .from(throws)
+      .where(
+        and(
+          eq(throws.deliveryId, id),
+          isNotNull(throws.thrownAt),
+          notExists(tx.select({ id: clips.id }).from(clips).where(eq(clips.deliveryId, id))),
+          notExists(tx.select({ id: scores.deliveryId }).from(scores).where(eq(scores.deliveryId, id))),
+          notExists(tx.select({ id: refusals.id }).from(refusals).where(eq(refusals.deliveryId, id))),
+          notExists(tx.select({ id: practiceClips.id }).from(practiceClips).where(eq(practiceClips.deliveryId, id))),
+          notExists(tx.select({ id: agreedLevels.id }).from(agreedLevels).where(eq(agreedLevels.deliveryId, id))),
+        ),
+      );
+    if (!empty) continue;
+    const back =
+      empty.mound === null ? { takenBackAt: new Date(), takenBackBy: by, takenBackWhy: 'its film shows another throw' } : {};
+    await tx
+      .update(throws)
+      .set({ deliveryId: null, ...back })
+      .where(eq(throws.id, empty.thrown));
+    await tx.delete(deliveries).where(eq(deliveries.id, id));
+  }
 }
 
 /** Takes away a delivery that was not thrown: one without a film, a refusal unread or a level. Its throw stands in the ledger as taken back. */

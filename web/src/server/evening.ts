@@ -3,7 +3,7 @@ import { v7 } from 'uuid';
 import { teachingClips, unseenIn, type DeliveryId, type Seen, type StaffId } from '@stride-chalk/core';
 import { unfinishedSeconds } from './blind-scorer.ts';
 import { todayAt, type Camp } from './camps.ts';
-import { isPresent } from './clips.ts';
+import { isBound, isPresent } from './clips.ts';
 import { db } from './db/connect.ts';
 import { campers, clips, deliveries, eveningLevels, eveningRounds, marks, staff } from './db/schema.ts';
 import { levelsAt } from './given-levels.ts';
@@ -57,7 +57,13 @@ export async function clipsForTonight(camp: Camp) {
   const shows = (delivery: string, checkpoint: string): boolean => {
     const views = (viewsOf.get(delivery) ?? []).map((f) => f.view);
     const asked = camp.sheet.checkpoints.find((c) => c.id === checkpoint);
-    return asked !== undefined && !unseenIn(asked, views);
+    return (
+      asked !== undefined &&
+      !unseenIn(
+        asked,
+        views.filter((v) => v !== null),
+      )
+    );
   };
   const chosen = teachingClips(open, shows, CLIPS);
   return { chosen, levels: open };
@@ -164,7 +170,7 @@ export async function roundsOf(camp: Camp): Promise<EveningRound[]> {
 /** A round with the films of its clips; those of a child who may not be shown any more are left out. */
 export async function withFilms(camp: Camp, round: EveningRound): Promise<EveningRound> {
   const ids = [...new Set(round.clips.map((c) => c.deliveryId))];
-  const films = await db()
+  const found = await db()
     .select({
       id: clips.id,
       deliveryId: clips.deliveryId,
@@ -175,6 +181,7 @@ export async function withFilms(camp: Camp, round: EveningRound): Promise<Evenin
     .from(clips)
     .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
     .where(and(inArray(clips.deliveryId, ids), eq(clips.state, 'ready'), isPresent));
+  const films = found.filter(isBound);
   const shown = new Set(
     (await campersOf(camp, [...new Set(films.map((f) => f.camperId))])).filter((c) => c.consent.film).map((c) => c.id),
   );

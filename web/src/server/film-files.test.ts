@@ -10,7 +10,7 @@ import { clipById } from './clips.ts';
 import { framePicture } from './frame-picture.ts';
 import { failureWords, prepareClip, tryAgain } from './prepare-clip.ts';
 import { removeClip } from './remove-clip.ts';
-import { shortName } from './take-in-clip.ts';
+import { shortName } from './short-name.ts';
 import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { captureAnswers, clips } from './db/schema.ts';

@@ -8,7 +8,7 @@ import { dropFilmsWithoutClips } from './films.ts';
 import { removeWorkFolders } from './intake/work-folder.ts';
 import { sweepUploads } from './uploads.ts';
 import { log } from './log.ts';
-import { arrivalFolder, benchPath, frameFolder, mediaFolders, originalPath, picturePath } from './media.ts';
+import { arrivalFolder, benchPath, frameFolder, mediaFolders, originalPath, picturePath, stripFolder } from './media.ts';
 
 /**
  * Does something with an original, or with what is made of it, while nobody else does: it arrives, a frame of it is kept, it is counted and goes. Files
@@ -31,7 +31,13 @@ export async function dropUnnamed(tx: Executor, sha256: string): Promise<void> {
 
 /** Takes away what clips that are gone have left on disk. */
 export async function forgetFilms(gone: ReadonlyArray<{ readonly id: ClipId; readonly sha256: string }>): Promise<void> {
-  for (const clip of gone) await rm(benchPath(clip.id), { force: true });
+  for (const { id, sha256 } of gone) {
+    await rm(benchPath(id), { force: true });
+    await rm(stripFolder(id), { recursive: true, force: true });
+    // Frames of a part, where the rest of its film stays.
+    for (const name of await readdir(frameFolder(sha256)).catch(() => []))
+      if (name.startsWith(`${id}.`)) await rm(join(frameFolder(sha256), name), { force: true });
+  }
   for (const sha256 of new Set(gone.map((c) => c.sha256))) await withFilmLock(sha256, (tx) => dropUnnamed(tx, sha256));
 }
 
@@ -60,7 +66,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
     await rm(path, { recursive: true, force: true });
     gone += 1;
   };
-  const { originals, bench, pictures, frames } = mediaFolders();
+  const { originals, bench, pictures, frames, strips } = mediaFolders();
   const rows = await db().select({ id: clips.id, sha256: films.sha256 }).from(clips).innerJoin(films, eq(films.id, clips.filmId));
   const [ids, shas] = [new Set<string>(rows.map((r) => r.id)), new Set(rows.map((r) => r.sha256))];
   for (const name of await readdir(arrivalFolder()))
@@ -73,6 +79,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
   for (const name of await readdir(bench))
     if (!ids.has(name.split('.')[0]!) || (name.endsWith('.partial') && (await old(join(bench, name), 1))))
       await drop(join(bench, name));
+  for (const name of await readdir(strips)) if (!ids.has(name)) await drop(join(strips, name));
   for (const name of await readdir(pictures)) {
     const before = gone;
     if (await old(join(pictures, name), 1)) await forgetPicture(name.split('.')[0]!);

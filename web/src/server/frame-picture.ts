@@ -6,6 +6,7 @@ import { v7 } from 'uuid';
 import { clipById, presentClip, type ClipRow } from './clips.ts';
 import { withFilmLock } from './film-files.ts';
 import { ONLY_FILES } from './intake/inspect.ts';
+import { onlyPart, rangeOf, seekTo } from './intake/range.ts';
 import { runTool } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
 import { frameFolder, originalPath } from './media.ts';
@@ -21,7 +22,9 @@ export async function framePicture(clipId: ClipId, frame: number): Promise<Buffe
   const clip = await clipById(clipId);
   const time = clip.frameTimes?.[frame];
   if (time === undefined) throw notFound(`Frame ${frame}`);
-  const kept = join(frameFolder(clip.sha256), `${frame}.jpg`);
+  // Frames of a part are counted from its own first one.
+  const name = rangeOf(clip) === null ? `${frame}.jpg` : `${clip.id}.${frame}.jpg`;
+  const kept = join(frameFolder(clip.sha256), name);
   const under = making.get(kept);
   if (under) return under;
   const made = keptOr(kept, () => drawing(() => makePicture(clip, frame, kept))).finally(() => making.delete(kept));
@@ -40,12 +43,13 @@ async function makePicture(clip: ClipRow, frame: number, kept: string): Promise<
         '-v',
         'error',
         ...ONLY_FILES,
+        ...seekTo(rangeOf(clip)),
         '-i',
         file,
         '-map',
         '0:V:0',
         '-vf',
-        `select=eq(n\\,${frame})`,
+        `${onlyPart(rangeOf(clip))}select=eq(n\\,${frame})`,
         '-frames:v',
         '1',
         '-fps_mode',

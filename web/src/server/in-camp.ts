@@ -1,16 +1,30 @@
-import type { CampId, CamperId, ClipId, DeliveryId, EvaluationId, PracticeClipId, SittingId, StaffId } from '@stride-chalk/core';
+import type {
+  CameraId,
+  CampId,
+  CamperId,
+  ClipId,
+  DeliveryId,
+  DroppedFileId,
+  EvaluationId,
+  PracticeClipId,
+  SittingId,
+  StaffId,
+} from '@stride-chalk/core';
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { isPresent } from './clips.ts';
 import { db } from './db/connect.ts';
 import {
   agreedLevels,
+  cameras,
   campers,
   camps,
   campStaff,
   clips,
   deliveries,
+  droppedFiles,
   evaluations,
   eveningRounds,
+  films,
   practiceClips,
   refusals,
   sittings,
@@ -105,6 +119,24 @@ const NOUNS = {
       .select({ id: eveningRounds.id })
       .from(eveningRounds)
       .where(and(eq(eveningRounds.id, id), eq(eveningRounds.campId, campId))),
+  /** A clip, whether somebody has said what it shows or not. */
+  trayClip: (id: ClipId, campId: CampId) =>
+    db()
+      .select({ id: clips.id })
+      .from(clips)
+      .innerJoin(films, eq(films.id, clips.filmId))
+      .where(and(eq(clips.id, id), eq(films.campId, campId), isPresent)),
+  camera: (id: CameraId, campId: CampId) =>
+    db()
+      .select({ id: cameras.id })
+      .from(cameras)
+      .where(and(eq(cameras.id, id), eq(cameras.campId, campId))),
+  /** A file that came in a folder. */
+  droppedFile: (id: DroppedFileId, campId: CampId) =>
+    db()
+      .select({ id: droppedFiles.id })
+      .from(droppedFiles)
+      .where(and(eq(droppedFiles.id, id), eq(droppedFiles.campId, campId))),
   staffMember: (id: StaffId, campId: CampId) =>
     db()
       .select({ id: campStaff.staffId })
@@ -113,11 +145,13 @@ const NOUNS = {
 } as const;
 
 export type CampNoun = keyof typeof NOUNS;
+/** What belongs to a camp and to no camper of it, as far as is known. */
+export type OfNoCamper = 'staffMember' | 'eveningRound' | 'trayClip' | 'camera' | 'droppedFile';
 /** What the id of such a thing is. */
 export type IdOf<Noun extends CampNoun> = Parameters<(typeof NOUNS)[Noun]>[0];
 
 /** Whose it is: the id of the camper to whom something of the camp belongs. */
-export async function camperOf<Noun extends Exclude<CampNoun, 'staffMember' | 'eveningRound'>>(
+export async function camperOf<Noun extends Exclude<CampNoun, OfNoCamper>>(
   noun: Noun,
   id: IdOf<Noun>,
   campId: CampId,
@@ -135,6 +169,8 @@ const CALLED: Partial<Record<CampNoun, string>> = {
   eveningRound: 'The round',
   practiceClip: 'The practice clip',
   ownPracticeClip: 'The practice clip',
+  trayClip: 'The clip',
+  droppedFile: 'The file',
 };
 const missing = (noun: CampNoun) => notFound(CALLED[noun] ?? `The ${noun}`);
 

@@ -1,25 +1,40 @@
-import type { ClipId } from '@stride-chalk/core';
+import type { ClipId, DroppedFileId } from '@stride-chalk/core';
 import PgBoss from 'pg-boss';
 import { databaseUrl } from './db/connect.ts';
 import { log } from './log.ts';
 
 /** Short films have a lane of their own, so that one long film does not hold them up. */
-const LANES = { short: 'prepare-clip', long: 'prepare-long-clip' } as const;
+const LANES = { short: 'prepare-clip', long: 'prepare-long-clip', file: 'take-file' } as const;
 let boss: PgBoss | null = null;
 let sendOnly: Promise<PgBoss> | null = null;
 
-/** Starts the queue and the workers that prepare clips, one at a time in each lane. A job that a killed server left is taken up again. */
-export async function startJobs(prepare: (clipId: ClipId) => Promise<void>): Promise<void> {
+/** What the workers of the queue do. */
+export interface Work {
+  readonly prepareClip: (id: ClipId) => Promise<void>;
+  readonly takeFile: (id: DroppedFileId) => Promise<void>;
+}
+
+/** Starts the queue and its workers, one at a time in each lane. A job that a killed server left is taken up again. */
+export async function startJobs(work: Work): Promise<void> {
   boss = new PgBoss({ connectionString: databaseUrl(), max: 4 });
   boss.on('error', (error) => log.error({ error }, 'job queue'));
   await boss.start();
   for (const lane of Object.values(LANES)) {
     await boss.createQueue(lane);
-    await boss.work<{ clipId: ClipId }>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
+    await boss.work<Job>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
       if (!job) return;
-      await prepare(job.data.clipId);
+      if ('fileId' in job.data) await work.takeFile(job.data.fileId);
+      else await work.prepareClip(job.data.clipId);
     });
   }
+}
+
+type Job = { readonly clipId: ClipId } | { readonly fileId: DroppedFileId };
+
+/** Asks for a file that has come to be taken in. Asking twice for the same file makes one job. */
+export async function enqueueFile(fileId: DroppedFileId): Promise<void> {
+  const queue = await sender();
+  await queue.send(LANES.file, { fileId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 7200, singletonKey: fileId });
 }
 
 /** Asks for a clip to be prepared. Asking twice for the same clip makes one job. */

@@ -122,11 +122,11 @@ export async function putDemoFilm(
   const bytes = await readFile(path);
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   await copyFile(path, originalPath(sha256));
-  const { codec, width, height, device, ...facts } = await withWorkFolder(path, inspectClip);
+  const { codec, width, height, device, recordedAt, seconds, ...facts } = await withWorkFolder(path, inspectClip);
   const { camp } = await deliveryWithCamper(to.deliveryId);
   const filmId = await filmWith(db(), {
     ...{ campId: camp.id, sha256, bytes: bytes.length, enteredBy: to.by },
-    ...{ codec, width, height, device },
+    ...{ codec, width, height, device, recordedAt, seconds },
   });
   await db()
     .insert(clips)

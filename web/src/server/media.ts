@@ -14,6 +14,7 @@ export const mediaFolders = () => ({
   bench: join(mediaFolder(), 'bench'),
   pictures: join(mediaFolder(), 'pictures'),
   frames: join(mediaFolder(), 'frames'),
+  strips: join(mediaFolder(), 'strips'),
   arriving: join(mediaFolder(), 'arriving'),
   uploads: join(mediaFolder(), 'uploads'),
 });
@@ -22,6 +23,8 @@ export const benchPath = (clipId: ClipId): string => join(mediaFolders().bench, 
 export const picturePath = (sha256: string): string => join(mediaFolders().pictures, `${sha256}.jpg`);
 /** Single frames of one original; they go with it. */
 export const frameFolder = (clipSha256: string): string => join(mediaFolders().frames, clipSha256);
+/** Small pictures of one clip in a row. */
+export const stripFolder = (clipId: ClipId): string => join(mediaFolders().strips, clipId);
 export const arrivalFolder = (): string => mediaFolders().arriving;
 
 /** What phones bring in parts, by camp; a part that is there stays over a restart. */

@@ -136,6 +136,9 @@ describe('what belongs to a camp', () => {
     evaluation: 'The evaluation',
     picture: 'The picture',
     staffMember: 'The staff member',
+    trayClip: 'The clip',
+    camera: 'The camera',
+    droppedFile: 'The file',
   };
 
   test.each(Object.entries(WORDS) as Array<[CampNoun, string]>)(

@@ -35,7 +35,8 @@ export async function takeMoundFilm(camp: Camp, film: MoundFilm, staffId: StaffI
   const there = await anyClip(film.id);
   if (there) {
     // Made by somebody else, or of somebody else: an id that was made twice.
-    if (there.sha256 !== film.sha256 || (await deliveryWithCamper(there.deliveryId)).camper.id !== film.camperId) throw idTaken();
+    const its = there.deliveryId && (await deliveryWithCamper(there.deliveryId)).camper.id;
+    if (there.sha256 !== film.sha256 || its !== film.camperId) throw idTaken();
     await dropUpload(camp.id, film.id);
     return there;
   }

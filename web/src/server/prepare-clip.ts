@@ -4,14 +4,15 @@ import { join } from 'node:path';
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { z } from 'zod';
-import { clipById, presentClip, type ClipRow } from './clips.ts';
+import { clipById, isBound, presentClip, type ClipRow } from './clips.ts';
 import { db } from './db/connect.ts';
-import { clips, refusals } from './db/schema.ts';
+import { clips, droppedFiles, refusals } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { makeBenchCopy } from './intake/bench-copy.ts';
 import { keepSlates } from './films.ts';
 import type { FoundSlate } from './intake/decode-film.ts';
 import { indexFrames } from './intake/index-frames.ts';
+import { rangeOf } from './intake/range.ts';
 import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
 import { enqueueClip } from './jobs.ts';
@@ -27,9 +28,12 @@ export async function indexClip(clipId: ClipId, signal?: AbortSignal): Promise<v
     withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
       const captureScale = clip.captureKnown === 'open' ? Number.POSITIVE_INFINITY : clip.captureScale;
       const { width, height } = clip;
-      const before = await indexedBefore(clip.sha256);
-      const read = before ?? (await indexFrames(folder, file, { captureScale, width, height, ...(signal ? { signal } : {}) }));
-      if (read.slates) await keepSlates(clip.filmId, read.slates);
+      const range = rangeOf(clip);
+      const before = range === null ? await indexedBefore(clip.sha256) : null;
+      const read =
+        before ?? (await indexFrames(folder, file, { captureScale, width, height, range, ...(signal ? { signal } : {}) }));
+      // Of a part of a film they were read when the whole of it was looked through.
+      if (read.slates && range === null) await keepSlates(clip.filmId, read.slates);
       const frameTimes = read.seconds;
       await db().update(clips).set({ state: 'copying', progress: 0, frameTimes }).where(eq(clips.id, clipId));
     }),
@@ -109,10 +113,11 @@ async function copyForBench(clipId: ClipId, signal: AbortSignal): Promise<void> 
   await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
     let told = 0;
     const size =
-      (await madeBefore(clip.sha256, join(folder, 'bench.mp4'))) ??
+      (rangeOf(clip) === null ? await madeBefore(clip.sha256, join(folder, 'bench.mp4')) : null) ??
       (await makeBenchCopy(folder, file, 'bench.mp4', {
         width: clip.width,
         height: clip.height,
+        range: rangeOf(clip),
         frames,
         signal,
         onProgress: (share) => {
@@ -153,6 +158,11 @@ async function orRefuse(clip: ClipRow, step: () => Promise<void>): Promise<void>
     await db().transaction(async (tx) => {
       const removed = await tx.delete(clips).where(eq(clips.id, clip.id)).returning({ id: clips.id });
       if (removed.length === 0) return;
+      await tx
+        .update(droppedFiles)
+        .set({ state: 'refused', reason: error.message, filmId: null })
+        .where(eq(droppedFiles.filmId, clip.filmId));
+      if (!isBound(clip)) return;
       await tx.insert(refusals).values({
         id: v7(),
         deliveryId: clip.deliveryId,

@@ -1,6 +1,6 @@
 import type { ClipId, StaffId, DeliveryId } from '@stride-chalk/core';
 import { and, asc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
-import { presentClip, requireFree, type ClipRow } from './clips.ts';
+import { isBound, presentClip, requireFree, type ClipRow } from './clips.ts';
 import { db, type Executor } from './db/connect.ts';
 import { clips, deliveries, films, marks, points } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
@@ -36,20 +36,22 @@ export async function removeClip(id: ClipId, by: StaffId): Promise<'gone' | 'kep
 }
 
 /** The removed films of some deliveries that can still be put back, with the work on them. */
-export const removedOf = (deliveryIds: readonly DeliveryId[]) =>
+export const removedOf = async (deliveryIds: readonly DeliveryId[]) =>
   deliveryIds.length === 0
-    ? Promise.resolve([])
-    : db()
-        .select({
-          id: clips.id,
-          deliveryId: clips.deliveryId,
-          view: clips.view,
-          fileName: clips.fileName,
-          work: sql<number>`((select count(*) from ${marks} where ${marks.clipId} = ${clips.id}) + (select count(*) from ${points} where ${points.clipId} = ${clips.id}))::int`,
-        })
-        .from(clips)
-        .where(and(inArray(clips.deliveryId, [...deliveryIds]), isNotNull(clips.removedAt)))
-        .orderBy(asc(clips.removedAt));
+    ? []
+    : (
+        await db()
+          .select({
+            id: clips.id,
+            deliveryId: clips.deliveryId,
+            view: clips.view,
+            fileName: clips.fileName,
+            work: sql<number>`((select count(*) from ${marks} where ${marks.clipId} = ${clips.id}) + (select count(*) from ${points} where ${points.clipId} = ${clips.id}))::int`,
+          })
+          .from(clips)
+          .where(and(inArray(clips.deliveryId, [...deliveryIds]), isNotNull(clips.removedAt)))
+          .orderBy(asc(clips.removedAt))
+      ).filter(isBound);
 
 /** Puts a removed film back where it was, with its key frames and points; refused where another film has its place now. */
 export async function putBackClip(id: ClipId): Promise<void> {
@@ -60,8 +62,10 @@ export async function putBackClip(id: ClipId): Promise<void> {
       .where(and(eq(clips.id, id), isNotNull(clips.removedAt)))
       .for('update');
     if (!row) throw notFound('The removed film');
-    await tx.select({ id: deliveries.id }).from(deliveries).where(eq(deliveries.id, row.deliveryId)).for('update');
-    await requireFree(row.deliveryId, row.view, tx);
+    if (isBound(row)) {
+      await tx.select({ id: deliveries.id }).from(deliveries).where(eq(deliveries.id, row.deliveryId)).for('update');
+      await requireFree(row.deliveryId, row.view, tx);
+    }
     await tx.update(clips).set({ removedAt: null, removedBy: null }).where(eq(clips.id, id));
     return row;
   });

@@ -1,7 +1,7 @@
 import { and, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { addDays, type CampId, type StaffId } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
-import { campers, camps, clips, deliveries, films, marks, points } from './db/schema.ts';
+import { camps, clips, films, marks, points } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { log } from './log.ts';
 
@@ -19,8 +19,8 @@ const DAY = 86_400_000;
  */
 export async function hideOldFootage(now: number): Promise<number> {
   const today = new Date(now).toISOString().slice(0, 10);
-  const over = sql`exists (select 1 from ${deliveries} join ${campers} on ${campers.id} = ${deliveries.camperId} join ${camps} on ${camps.id} = ${campers.campId}
-    where ${deliveries.id} = ${clips.deliveryId} and ${camps.lastDay} + ${camps.retentionDays} < ${today}::date)`;
+  const over = sql`exists (select 1 from ${films} join ${camps} on ${camps.id} = ${films.campId}
+    where ${films.id} = ${clips.filmId} and ${camps.lastDay} + ${camps.retentionDays} < ${today}::date)`;
   await db()
     .update(clips)
     .set({ hiddenAt: null })
@@ -63,9 +63,8 @@ export async function hiddenAt(campId: CampId): Promise<{ readonly films: number
   const [row] = await db()
     .select({ films: sql<number>`count(*)::int`, first: sql<Date | null>`min(${clips.hiddenAt})` })
     .from(clips)
-    .innerJoin(deliveries, eq(deliveries.id, clips.deliveryId))
-    .innerJoin(campers, eq(campers.id, deliveries.camperId))
-    .where(and(eq(campers.campId, campId), isNotNull(clips.hiddenAt)));
+    .innerJoin(films, eq(films.id, clips.filmId))
+    .where(and(eq(films.campId, campId), isNotNull(clips.hiddenAt)));
   if (!row?.first) return null;
   return { films: row.films, from: addDays(new Date(row.first).toISOString().slice(0, 10), HIDDEN_DAYS) };
 }

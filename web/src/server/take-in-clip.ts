@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { open, rename, rm } from 'node:fs/promises';
+import { rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -21,12 +21,10 @@ import { withWorkFolder } from './intake/work-folder.ts';
 import { enqueueClip } from './jobs.ts';
 import { arrivalFolder, originalPath } from './media.ts';
 import { Refusal } from './refusal.ts';
-import { diskFull } from './uploads.ts';
+import { shortName } from './short-name.ts';
+import { syncFolder } from './sync-folder.ts';
+import { diskFull, tooLarge } from './uploads.ts';
 import { newId } from './new-id.ts';
-
-/** The longest name of a file that is kept; of a longer one the end stays, with its ending. */
-const LONGEST_NAME = 120;
-export const shortName = (name: string): string => (name.length <= LONGEST_NAME ? name : `…${name.slice(1 - LONGEST_NAME)}`);
 
 /** Uploads are looked at a few at a time: a field full of phones does not bring the machine down. */
 const looking = pLimit(2);
@@ -91,8 +89,9 @@ export async function takeInFile(input: Arrived): Promise<ClipRow> {
     await rename(arriving, originalPath(sha256));
     await syncFolder(dirname(originalPath(sha256)));
     const fileName = shortName(input.fileName);
-    const film = { sha256, bytes, codec, width, height, device };
-    const filmId = await filmWith(tx, { ...film, campId: camp.id, enteredBy: input.staffId });
+    const film = { sha256, bytes, codec, width, height, device, campId: camp.id };
+    const { recordedAt, seconds } = facts;
+    const filmId = await filmWith(tx, { ...film, recordedAt, seconds, enteredBy: input.staffId });
     const [row] = await tx
       .insert(clips)
       .values({
@@ -122,22 +121,13 @@ export async function takeInFile(input: Arrived): Promise<ClipRow> {
   return made;
 }
 
-/** Puts the names of a folder on the disk: a file that was moved there is there after a power cut. */
-async function syncFolder(path: string): Promise<void> {
-  const folder = await open(path, 'r');
-  await folder.sync().finally(() => folder.close());
-}
-
 async function writeAside(body: WebStream<Uint8Array>, path: string): Promise<{ sha256: string; bytes: number }> {
   const hash = createHash('sha256');
   let bytes = 0;
   const counted = new Transform({
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
-      if (bytes > LIMITS.bytes)
-        return done(
-          new Refusal('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB. Cut it to one delivery.`, 413),
-        );
+      if (bytes > LIMITS.bytes) return done(tooLarge());
       hash.update(chunk);
       done(null, chunk);
     },

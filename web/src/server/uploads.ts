@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { FileConfigstore, FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
 import { z } from 'zod';
-import { camperIdSchema, type CampId, type CamperId, type ClipId } from '@stride-chalk/core';
+import { camperIdSchema, type CampId, type CamperId, type ClipId, type DroppedFileId } from '@stride-chalk/core';
 import { LIMITS } from './intake/inspect.ts';
 import { mediaFolders, uploadFolder } from './media.ts';
 import { Refusal } from './refusal.ts';
@@ -22,7 +22,11 @@ export const diskFull = (): Refusal =>
     507,
   );
 
-const metadataSchema = z.object({ id: z.uuid({ version: 'v7' }), camper: camperIdSchema });
+export const tooLarge = (): Refusal =>
+  new Refusal('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB. Cut it to one delivery.`, 413);
+
+/** Without a camper it is a file of a folder: whom it shows is said later. */
+const metadataSchema = z.object({ id: z.uuid({ version: 'v7' }), camper: camperIdSchema.optional() });
 
 /** How much room the disk has for films, in bytes. */
 export async function roomForFilms(): Promise<number> {
@@ -54,18 +58,21 @@ export function uploadsOf(campId: CampId, mayBring: (camperId: CamperId) => Prom
     path: '/api/uploads',
     relativeLocation: true,
     datastore,
-    maxSize: LIMITS.bytes,
+    maxSize: LIMITS.fileBytes,
     namingFunction: (_, metadata) => {
       const read = metadataSchema.safeParse(metadata);
-      if (!read.success) throw refused(new Refusal('not-as-expected', 'A film needs the id of its device, and a camper.', 400));
+      if (!read.success) throw refused(new Refusal('not-as-expected', 'A film needs the id of its device.', 400));
       return read.data.id;
     },
     onUploadCreate: async (_, upload) => {
       if (await datastore.getUpload(upload.id).catch(() => null))
         throw refused(new Refusal('upload-there', 'Parts of this film are there already.', 409));
-      await mayBring(metadataSchema.parse(upload.metadata).camper).catch((error: unknown) => {
-        throw error instanceof Refusal ? refused(error) : error;
-      });
+      const { camper } = metadataSchema.parse(upload.metadata);
+      if (camper && (upload.size ?? 0) > LIMITS.bytes) throw refused(tooLarge());
+      if (camper)
+        await mayBring(camper).catch((error: unknown) => {
+          throw error instanceof Refusal ? refused(error) : error;
+        });
       if ((await roomForFilms()) < (upload.size ?? 0)) throw refused(diskFull());
       return {};
     },
@@ -94,7 +101,7 @@ const refused = (refusal: Refusal): Said => new Said(refusal);
 /** How much of a film has arrived, in bytes, and how much it is; null where nothing of it is there. */
 export async function arrivedOf(
   campId: CampId,
-  id: ClipId,
+  id: ClipId | DroppedFileId,
 ): Promise<{ readonly offset: number; readonly length: number } | null> {
   const upload = await storeOf(campId)
     .getUpload(id)

@@ -3,11 +3,12 @@ import { z } from 'zod';
 import { clipIdSchema, dayWithin, enteredInstant, SENT_HEADER, type ClipId } from '@stride-chalk/core';
 import { may } from '../access.ts';
 import { camperById } from '../campers.ts';
+import { clipById } from '../clips.ts';
 import { clockOn, todayAt, type Camp } from '../camps.ts';
 import { requireConsent, requireTrainingConsent } from '../consents.ts';
 import { practiceFilmOf } from '../practice-clips.ts';
 import { requireNotBlind } from '../blind-scorer.ts';
-import { camperOf, requireInCamp, type CampNoun, type IdOf } from '../in-camp.ts';
+import { camperOf, requireInCamp, type CampNoun, type IdOf, type OfNoCamper } from '../in-camp.ts';
 import { Refusal } from '../refusal.ts';
 import type { StaffMember } from '../staff.ts';
 import { parsed } from './parsed.ts';
@@ -51,7 +52,7 @@ export async function ofCamp<Noun extends CampNoun>(
  * An id of the camp at work whose child may be shown: films, frames and pictures of a child without a consent in force stay closed, also to those
  * who work at the camp.
  */
-export async function ofShownCamper<Noun extends Exclude<CampNoun, 'staffMember' | 'eveningRound'>>(
+export async function ofShownCamper<Noun extends Exclude<CampNoun, OfNoCamper>>(
   context: Pick<APIContext, 'locals'>,
   noun: Noun,
   id: string | undefined,
@@ -75,7 +76,9 @@ export async function ofShownFilm(context: Pick<APIContext, 'locals'>, id: strin
       return known;
     }
   }
-  return ofShownCamper(context, 'clip', id);
+  // Of whom a clip is that is still to be sorted is found out by looking at it.
+  const clip = await ofCamp(context, 'trayClip', id);
+  return (await clipById(clip)).deliveryId === null ? clip : ofShownCamper(context, 'clip', id);
 }
 
 /** An evaluation of the camp at work, or a camper of it, that the one at work may write up: a blind second scorer scores first. */

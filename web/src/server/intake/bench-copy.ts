@@ -1,4 +1,5 @@
 import { ONLY_FILES } from './inspect.ts';
+import { onlyPart, seekTo, type Range } from './range.ts';
 import { requireFairRun, runTool, ToolFailure } from './run-tool.ts';
 
 const SHORTER_SIDE = 720;
@@ -17,6 +18,7 @@ export async function makeBenchCopy(
     readonly width: number;
     readonly height: number;
     readonly frames: number;
+    readonly range: Range | null;
     readonly onProgress: (share: number) => void;
     readonly signal?: AbortSignal;
   },
@@ -35,6 +37,7 @@ export async function makeBenchCopy(
       'error',
       '-xerror',
       ...ONLY_FILES,
+      ...seekTo(options.range),
       '-i',
       file,
       '-map',
@@ -43,7 +46,7 @@ export async function makeBenchCopy(
       '-sn',
       '-dn',
       '-vf',
-      `scale=${width}:${height},setsar=1`,
+      `${onlyPart(options.range)}scale=${width}:${height},setsar=1`,
       '-c:v',
       'libx264',
       '-preset',
@@ -70,7 +73,6 @@ export async function makeBenchCopy(
       'passthrough',
       '-enc_time_base',
       '-1',
-      '-copyts',
       '-avoid_negative_ts',
       'disabled',
       // The beginning of a film that does not begin at 0 is kept to a fraction of a frame, not to a thousandth of a second.

@@ -34,7 +34,7 @@ test(`of ${FILMS} slates in a hand, tilted, shaken, with glare and fingers on th
     const said = { slateId: '7F3A0941', bib: seed, view, instant: seed % 2 ? 1_783_000_000_000 + seed * 7300 : null };
     const file = join(folder, 'slate.mp4');
     await filmSlate({ modules: modulesOf(slateCode(said)), seed, frames: 6, framesPerSecond: 5, ...SIZE }, file);
-    const { whole, slates: found } = await decodeFilm(folder, 'slate.mp4', SIZE, { seconds: 60 });
+    const { whole, slates: found } = await decodeFilm(folder, 'slate.mp4', SIZE, { seconds: 60, range: null });
     expect(whole).toBe(true);
     for (const { slate } of found ?? []) expect(slate).toEqual(said);
     if (found?.length) read += 1;
@@ -50,7 +50,7 @@ test('where it was seen first is told in seconds of the file, once', async () =>
     { modules: modulesOf(slateCode(said)), seed: 2, frames: 12, framesPerSecond: 6, ...SMALL },
     join(folder, 'once.mp4'),
   );
-  const { slates: found } = await decodeFilm(folder, 'once.mp4', SMALL, { seconds: 60 });
+  const { slates: found } = await decodeFilm(folder, 'once.mp4', SMALL, { seconds: 60, range: null });
   expect(found).toHaveLength(1);
   expect(found![0]!.seconds).toBeLessThan(1);
 });
@@ -78,14 +78,14 @@ test('where slates cannot be looked for the film is whole all the same', async (
   );
   process.env.STRIDE_SLATE_THREAD = '/nowhere/slate-thread.mjs';
   try {
-    expect(await decodeFilm(folder, 'blind.mp4', SMALL, { seconds: 60 })).toEqual({ whole: true, slates: null });
+    expect(await decodeFilm(folder, 'blind.mp4', SMALL, { seconds: 60, range: null })).toEqual({ whole: true, slates: null });
   } finally {
     delete process.env.STRIDE_SLATE_THREAD;
   }
 });
 
 test('a film that cannot be decoded to its end is not whole', async () => {
-  expect(await decodeFilm(folder, 'none.mp4', SIZE, { seconds: 60 })).toMatchObject({ whole: false });
+  expect(await decodeFilm(folder, 'none.mp4', SIZE, { seconds: 60, range: null })).toMatchObject({ whole: false });
 });
 
 test('bytes that are no picture of the size are refused', async () => {

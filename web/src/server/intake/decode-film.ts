@@ -1,6 +1,7 @@
 import type { Slate } from '@stride-chalk/core';
 import { log } from '../log.ts';
 import { ONLY_FILES } from './inspect.ts';
+import { onlyPart, seekTo, type Range } from './range.ts';
 import { requireFairRun, runTool } from './run-tool.ts';
 import { lookForSlates } from './slate-looker.ts';
 
@@ -13,7 +14,7 @@ export interface FoundSlate {
 /** A slate is held up before the first throw: looked for five times a second at first, twice a second later. */
 const DENSE = { until: 4, every: 0.2 } as const;
 const THIN = 0.5;
-const PICK = `isnan(prev_selected_t)+gte(t-prev_selected_t,if(lt(t,${DENSE.until}),${DENSE.every},${THIN})-0.001)`;
+const PICK = `isnan(prev_selected_t)+gte(t-prev_selected_t,if(lt(t-start_t,${DENSE.until}),${DENSE.every},${THIN})-0.001)`;
 /** Larger pictures are made smaller: a card is no better read in them. */
 const LONGEST_SIDE = 1920;
 
@@ -27,7 +28,7 @@ export async function decodeFilm(
   folder: string,
   file: string,
   size: { readonly width: number; readonly height: number },
-  options: { readonly seconds: number; readonly signal?: AbortSignal | undefined },
+  options: { readonly seconds: number; readonly range: Range | null; readonly signal?: AbortSignal | undefined },
 ): Promise<{ readonly whole: boolean; readonly slates: readonly FoundSlate[] | null }> {
   const scale = Math.min(1, LONGEST_SIDE / Math.max(size.width, size.height));
   const [width, height] = [Math.round(size.width * scale), Math.round(size.height * scale)];
@@ -59,8 +60,9 @@ export async function decodeFilm(
   const run = await runTool(
     'ffmpeg',
     [
-      ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, '-i', file, '-map', '0:V:0'],
-      ...['-vf', `select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
+      ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, ...seekTo(options.range)],
+      ...['-i', file, '-map', '0:V:0'],
+      ...['-vf', `${onlyPart(options.range)}select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
       ...['-fps_mode', 'passthrough', '-pix_fmt', 'gray', '-f', 'rawvideo', 'pipe:1'],
     ],
     {

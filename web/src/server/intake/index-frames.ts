@@ -1,18 +1,25 @@
 import { Refusal } from '../refusal.ts';
 import { decodeFilm, type FoundSlate } from './decode-film.ts';
 import { LIMITS, ONLY_FILES } from './inspect.ts';
+import { readPart, type Range } from './range.ts';
 import { requireFairRun, runTool } from './run-tool.ts';
 
 /**
  * The time in the file of every frame, in seconds, and the slates that are seen in it. The whole clip is decoded; the first damage refuses it: ffprobe alone
- * passes over some kinds of it, the decoding with `ffmpeg -xerror` ends at every kind. The two run side by side.
+ * passes over some kinds of it, the decoding with `ffmpeg -xerror` ends at every kind. The two run side by side. Of a part only the part.
  */
 export async function indexFrames(
   folder: string,
   file: string,
-  options: { readonly captureScale: number; readonly width: number; readonly height: number; readonly signal?: AbortSignal },
+  options: {
+    readonly captureScale: number;
+    readonly width: number;
+    readonly height: number;
+    readonly range: Range | null;
+    readonly signal?: AbortSignal;
+  },
 ): Promise<{ readonly seconds: number[]; readonly slates: readonly FoundSlate[] | null }> {
-  const { signal } = options;
+  const { signal, range } = options;
   const [times, decoded] = await Promise.all([
     runTool(
       'ffprobe',
@@ -20,6 +27,7 @@ export async function indexFrames(
         '-v',
         'error',
         ...ONLY_FILES,
+        ...readPart(range),
         '-select_streams',
         'V:0',
         '-show_entries',
@@ -30,7 +38,7 @@ export async function indexFrames(
       ],
       { folder, seconds: 240, signal },
     ),
-    decodeFilm(folder, file, options, { seconds: 240, signal }),
+    decodeFilm(folder, file, options, { seconds: 240, range, signal }),
   ]);
   const damaged = new Refusal(
     'damaged',
@@ -42,7 +50,8 @@ export async function indexFrames(
     .split('\n')
     .map((line) => line.replace(/,.*$/, '').trim())
     .filter((line) => line !== '')
-    .map(Number);
+    .map(Number)
+    .filter((t) => range === null || (t >= range.from && t < range.to));
   if (seconds.length === 0 || seconds.some((t, i) => !Number.isFinite(t) || (i > 0 && t <= seconds[i - 1]!))) throw damaged;
   const lasts = (seconds[seconds.length - 1]! - seconds[0]!) / options.captureScale;
   if (lasts > LIMITS.seconds)

@@ -8,6 +8,8 @@ import { runTool } from './run-tool.ts';
  */
 export const LIMITS = {
   bytes: 200 * 1024 * 1024,
+  /** Of a file that came in a folder. */
+  fileBytes: 8 * 1024 ** 3,
   seconds: 60,
   frames: 20_000,
   shortSide: 120,
@@ -49,6 +51,10 @@ export interface ClipFacts {
   readonly captureKnown: 'tag' | 'sure' | 'open';
   /** Which device and setting it comes from, as far as the file tells; null where it tells nothing. */
   readonly device: string | null;
+  /** When it begins, by the camera's own clock, where the file says so. */
+  readonly recordedAt: Date | null;
+  /** How long it plays, in seconds of the file. */
+  readonly seconds: number;
   /** Much work for the machine: it waits in a lane of its own. */
   readonly long: boolean;
 }
@@ -128,6 +134,8 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
     height,
     ...capture,
     device: deviceOf(tags, rate, width, height),
+    recordedAt: recordedAtOf(tags),
+    seconds: fileSeconds,
     long: frames * width * height > LONG_PIXELS,
   };
 }
@@ -150,6 +158,17 @@ function captureOf(tags: Readonly<Record<string, string>>, rate: number): Pick<C
   const captured = Number(tags['com.android.capture.fps'] ?? tags['com.apple.quicktime.capture.fps'] ?? 0);
   if (captured > 0 && rate > 0) return { captureScale: captured / rate > 1.5 ? captured / rate : 1, captureKnown: 'tag' };
   return { captureScale: 1, captureKnown: rate <= 30.5 ? 'open' : 'sure' };
+}
+
+/** Cameras whose clock was never set say the beginning of their count: nothing is known then. */
+const CLOCK_SET = Date.UTC(2010, 0, 1);
+/** The time of recording: with its zone where there is one, else as if it were UTC, as most cameras write their local time. */
+function recordedAtOf(tags: Readonly<Record<string, string>>): Date | null {
+  for (const said of [tags['com.apple.quicktime.creationdate'], tags.creation_time]) {
+    const at = said === undefined ? Number.NaN : Date.parse(said);
+    if (at >= CLOCK_SET) return new Date(at);
+  }
+  return null;
 }
 
 /** The same device with the same setting writes the same words into its files. */

@@ -95,7 +95,7 @@ export async function newWorld(): Promise<World> {
   await makeMediaFolders();
   await migrateDatabase();
   // The queue is there, its worker leaves the clips to the test.
-  await startJobs(async () => undefined);
+  await startJobs({ prepareClip: async () => undefined, takeFile: async () => undefined });
   const ids = {
     organisationId: newId<OrganisationId>(),
     campId: newId<CampId>(),
@@ -236,8 +236,9 @@ export async function takeIn(
 
 /** A clip with its film as rows, without a file. */
 export async function putClip(
-  values: Omit<typeof clips.$inferInsert, 'id' | 'filmId' | 'fileName'> & {
+  values: Omit<typeof clips.$inferInsert, 'id' | 'filmId' | 'fileName' | 'deliveryId'> & {
     id?: string;
+    deliveryId: DeliveryId;
     sha256?: string;
     fileName?: string;
     device?: string | null;

@@ -1,4 +1,4 @@
-import type { CampId, CamperId, ClipId, DeliveryId, FilmId, StaffId } from '@stride-chalk/core';
+import type { CameraId, CampId, CamperId, ClipId, DeliveryId, DroppedFileId, FilmId, StaffId } from '@stride-chalk/core';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
@@ -38,6 +38,26 @@ export const deliveries = pgTable(
   (t) => [unique('deliveries_one_number_per_camper').on(t.camperId, t.number)],
 );
 
+/** A camera, as its folder or its files name it. What the staff say of it holds for all its films. */
+export const cameras = pgTable(
+  'cameras',
+  {
+    id: uuid('id').$type<CameraId>().primaryKey(),
+    campId: uuid('camp_id')
+      .$type<CampId>()
+      .notNull()
+      .references(() => camps.id),
+    /** Its folder and its device: the same for all its films. */
+    key: text('key').notNull(),
+    name: text('name').notNull(),
+    /** From where it films, and at which mound; null until somebody or its slate says so. */
+    view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }),
+    mound: text('mound'),
+    ...whoAndWhen(),
+  },
+  (t) => [unique('cameras_one_per_key').on(t.campId, t.key)],
+);
+
 /** A file as it came. It lies untouched under its SHA-256; the same bytes twice are one film of a camp. */
 export const films = pgTable(
   'films',
@@ -55,11 +75,52 @@ export const films = pgTable(
     height: integer('height').notNull(),
     /** Which device and setting it comes from, as far as the file or the browser tells. */
     device: text('device'),
+    /** Which camera it comes from, where it came in a folder. */
+    cameraId: uuid('camera_id')
+      .$type<CameraId>()
+      .references(() => cameras.id),
+    /** When it begins, by the camera's own clock; null where nothing says so. */
+    recordedAt: at('recorded_at'),
+    /** How long it plays, in seconds of the file. */
+    seconds: doublePrecision('seconds'),
     /** When it was looked through for slates; null where not yet. */
     slatesReadAt: at('slates_read_at'),
     ...whoAndWhen(),
   },
   (t) => [unique('films_once_a_camp').on(t.campId, t.sha256), index('films_by_bytes').on(t.sha256)],
+);
+
+/** A file that came in a folder from a computer, and what became of it. */
+export const droppedFiles = pgTable(
+  'dropped_files',
+  {
+    id: uuid('id').$type<DroppedFileId>().primaryKey(),
+    campId: uuid('camp_id')
+      .$type<CampId>()
+      .notNull()
+      .references(() => camps.id),
+    /** The film that it is; null until it is one. */
+    filmId: uuid('film_id')
+      .$type<FilmId>()
+      .references(() => films.id, { onDelete: 'cascade' }),
+    fileName: text('file_name').notNull(),
+    folder: text('folder').notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    /** When the file was changed last, by the clock of its camera. */
+    modifiedAt: at('modified_at').notNull(),
+    /** 'double': a film with these bytes was there. 'failed': for a reason that is none of the film's. */
+    state: text('state', { enum: ['waiting', 'looking', 'taken', 'double', 'refused', 'failed'] }).notNull(),
+    /** Why it was refused or has failed, in words. */
+    reason: text('reason'),
+    progress: real('progress').notNull().default(0),
+    ...whoAndWhen(),
+  },
+  (t) => [
+    index('dropped_files_of_camp').on(t.campId),
+    index('dropped_files_of_film').on(t.filmId),
+    check('dropped_files_say_why', sql`(${t.state} in ('refused', 'failed')) = (${t.reason} is not null)`),
+    check('dropped_files_have_a_film', sql`(${t.state} in ('taken', 'double')) = (${t.filmId} is not null)`),
+  ],
 );
 
 /** A slate that was read in a film. */
@@ -82,7 +143,7 @@ export const filmSlates = pgTable(
   (t) => [index('slates_of_film').on(t.filmId)],
 );
 
-/** A range of a film that shows one delivery from one view. The bench copy is only for showing. */
+/** A range of a film that shows one delivery from one view, or of which nobody has said yet what it shows. The bench copy is only for showing. */
 export const clips = pgTable(
   'clips',
   {
@@ -91,11 +152,15 @@ export const clips = pgTable(
       .$type<FilmId>()
       .notNull()
       .references(() => films.id),
+    /** The range, in seconds of the file; null for the whole film. */
+    fromSeconds: doublePrecision('from_seconds'),
+    toSeconds: doublePrecision('to_seconds'),
     deliveryId: uuid('delivery_id')
       .$type<DeliveryId>()
-      .notNull()
       .references(() => deliveries.id),
-    view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }).notNull(),
+    view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }),
+    /** Why it is set aside: it shows nothing that can be used. */
+    uselessWhy: text('useless_why'),
     /** What its film was called when it came for this clip. It can name a child, so that it goes with the clip. */
     fileName: text('file_name').notNull(),
     towardsTarget: smallint('towards_target'),
@@ -131,6 +196,9 @@ export const clips = pgTable(
   (t) => [
     index('clips_of_film').on(t.filmId),
     uniqueIndex('clips_one_per_view').on(t.deliveryId, t.view).where(sql`removed_at is null`),
+    check('clips_of_a_delivery_have_a_view', sql`(${t.deliveryId} is null) = (${t.view} is null)`),
+    check('clips_set_aside_are_of_nobody', sql`${t.uselessWhy} is null or ${t.deliveryId} is null`),
+    check('clips_range', sql`(${t.fromSeconds} is null) = (${t.toSeconds} is null) and ${t.fromSeconds} < ${t.toSeconds}`),
     check('clips_removed_by_somebody', sql`(${t.removedAt} is null) = (${t.removedBy} is null)`),
     check('clips_failed_says_why', sql`(${t.state} = 'failed') = (${t.problem} is not null)`),
     check('clips_ready_has_index', sql`${t.state} <> 'ready' or ${t.frameTimes} is not null`),

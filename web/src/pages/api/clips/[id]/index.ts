@@ -1,13 +1,13 @@
 import type { APIRoute } from 'astro';
 import { setCaptureScale } from '../../../../server/capture-rate.ts';
-import { clipById } from '../../../../server/clips.ts';
+import { boundClip } from '../../../../server/clips.ts';
 import { removeClip } from '../../../../server/remove-clip.ts';
 import { answer } from '../../_answer.ts';
 import { atWork, ofCamp } from '../../../../server/front/asked.ts';
 import { bodyOf } from '../../../../server/front/parsed.ts';
 
 export const GET: APIRoute = async (context) => {
-  const { id, state, progress, fileName, view } = await clipById(await ofCamp(context, 'clip', context.params.id));
+  const { id, state, progress, fileName, view } = await boundClip(await ofCamp(context, 'clip', context.params.id));
   return answer('GET /api/clips/[id]', { id, state, progress, fileName, view });
 };
 

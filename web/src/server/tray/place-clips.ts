@@ -1,0 +1,98 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { dayInZone, type ClipId, type StaffId, type ViewId } from '@stride-chalk/core';
+import { camperByBib, type Camper } from '../campers.ts';
+import type { Camp } from '../camps.ts';
+import { isPresent, presentClip, requireFree, towardsTargetOf } from '../clips.ts';
+import { requireConsent } from '../consents.ts';
+import { db, type Executor } from '../db/connect.ts';
+import { clips, films, throws } from '../db/schema.ts';
+import { deliveryOfThrow, dropEmptied } from '../deliveries.ts';
+import { notFound, Refusal } from '../refusal.ts';
+
+export interface Placing {
+  readonly id: ClipId;
+  readonly bib: number;
+  /** The throw that it shows; null for one that nobody has told. */
+  readonly throwId: string | null;
+  /** The same for clips of the same untold throw. */
+  readonly key: string | null;
+  /** When it was thrown, by the clock of the server; null where nobody can say. */
+  readonly at: number | null;
+  readonly view: ViewId;
+}
+
+/**
+ * Puts clips under the deliveries that they show, one after the other: each that cannot be is named with its reason, the others are done. A throw that nobody has told is told with the first clip of it.
+ */
+export async function placeClips(
+  camp: Camp,
+  said: readonly Placing[],
+  by: StaffId,
+): Promise<{ readonly placed: ClipId[]; readonly refused: Array<{ readonly id: ClipId; readonly reason: string }> }> {
+  const placed: ClipId[] = [];
+  const refused: Array<{ readonly id: ClipId; readonly reason: string }> = [];
+  const told = new Map<string, string>();
+  for (const one of said)
+    try {
+      const key = one.key === null ? null : `${one.bib} ${one.key}`;
+      const throwId = one.throwId ?? (key === null ? null : (told.get(key) ?? null));
+      const stood = await placeClip(camp, { ...one, throwId }, by);
+      if (key !== null) told.set(key, stood);
+      placed.push(one.id);
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      refused.push({ id: one.id, reason: error.message });
+    }
+  return { placed, refused };
+}
+
+/** Puts one clip under its throw; answers which throw that is. */
+async function placeClip(camp: Camp, to: Placing, by: StaffId): Promise<string> {
+  const camper = await camperByBib(camp, to.bib);
+  requireConsent(camper, 'film');
+  return db().transaction(async (tx) => {
+    await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, to.id)).for('update');
+    const clip = await presentClip(to.id, tx);
+    if (clip?.campId !== camp.id) throw notFound('The clip');
+    const throwId = to.throwId ?? (await tellThrow(tx, camp, camper, to.at, by));
+    const deliveryId = await deliveryOfThrow(camper, throwId, by, tx);
+    if (clip.deliveryId === deliveryId && clip.view === to.view) return throwId;
+    await requireFree(deliveryId, to.view, tx);
+    const view = { view: to.view, towardsTarget: towardsTargetOf(to.view, camper.hand) };
+    await tx
+      .update(clips)
+      .set({ deliveryId, ...view, uselessWhy: null })
+      .where(eq(clips.id, to.id));
+    if (clip.deliveryId) await dropEmptied(tx, [clip.deliveryId], by);
+    return throwId;
+  });
+}
+
+/** A throw that was filmed and that nobody has told counts too: it was thrown, and no limit stops it any more. */
+async function tellThrow(tx: Executor, camp: Camp, camper: Camper, at: number | null, by: StaffId): Promise<string> {
+  const id = v7();
+  await tx.insert(throws).values({
+    ...{ id, childId: camper.childId, campId: camp.id, kind: 'filming', count: 1, enteredBy: by },
+    day: dayInZone(at ?? Date.now(), camp.timeZone),
+    thrownAt: new Date(at ?? Date.now()),
+  });
+  return id;
+}
+
+/** Takes clips out of their deliveries, with the key frames and points on them: nobody has said any more what they show. */
+export async function takeOutClips(camp: Camp, ids: readonly ClipId[], by: StaffId): Promise<void> {
+  await db().transaction(async (tx) => {
+    const ofCamp = tx.select({ id: films.id }).from(films).where(eq(films.campId, camp.id));
+    const own = and(inArray(clips.id, [...ids]), inArray(clips.filmId, ofCamp), isPresent);
+    const before = await tx.select({ deliveryId: clips.deliveryId }).from(clips).where(own).for('update');
+    await tx.update(clips).set({ deliveryId: null, view: null, towardsTarget: null }).where(own);
+    await dropEmptied(tx, [...new Set(before.flatMap((c) => c.deliveryId ?? []))], by);
+  });
+}
+
+/** Sets a clip aside with the reason, or takes it up again. */
+export async function setAside(camp: Camp, id: ClipId, why: string | null, by: StaffId): Promise<void> {
+  if (why !== null) await takeOutClips(camp, [id], by);
+  await db().update(clips).set({ uselessWhy: why }).where(eq(clips.id, id));
+}

@@ -1,0 +1,437 @@
+import { randomUUID } from 'node:crypto';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
+import type { CameraId, ClipId, DroppedFileId, TrayClip } from '@stride-chalk/core';
+import { campById } from '../camps.ts';
+import { boundClip, clipById } from '../clips.ts';
+import { db } from '../db/connect.ts';
+import { cameras, clips, deliveries, droppedFiles, films, filmSlates, marks, throws } from '../db/schema.ts';
+import { eraseCamper } from '../children.ts';
+import { sweepMedia } from '../film-files.ts';
+import { framePicture } from '../frame-picture.ts';
+import { uploadFolder } from '../media.ts';
+import { prepareClip } from '../prepare-clip.ts';
+import { hideOldFootage } from '../retention.ts';
+import { makeVideo, mediaFiles, newWorld, testPicture, type World } from '../testing/world.ts';
+import { setCameraView } from './cameras.ts';
+import { joinClips, splitClip } from './cut-clips.ts';
+import { dropFile, filesOf, forgetFile, tryFileAgain } from './drop-file.ts';
+import { placeClips, setAside, takeOutClips } from './place-clips.ts';
+import { fourFrames, stripOf } from './strip.ts';
+import { takeDroppedFile } from './take-file.ts';
+import { trayOf } from './tray.ts';
+import { zoneShifts } from './zone-shift.ts';
+
+let world: World;
+beforeAll(async () => {
+  world = await newWorld();
+});
+afterAll(() => world.end());
+afterEach(async () => {
+  for (const table of [droppedFiles, clips, films, cameras]) await db().delete(table);
+  await db().update(throws).set({ deliveryId: null });
+  await sweepMedia(true);
+});
+
+const MORNING = Date.parse('2026-07-13T15:00:00Z');
+const H264 = ['-pix_fmt', 'yuv420p', '-c:v', 'libx264'];
+const camp = () => campById(world.campId);
+
+/** Bytes as they lie after the last part has come. */
+async function arrived(bytes: Uint8Array, length = bytes.length): Promise<DroppedFileId> {
+  const id = v7() as DroppedFileId;
+  await mkdir(uploadFolder(world.campId), { recursive: true });
+  await writeFile(join(uploadFolder(world.campId), id), bytes);
+  const told = { id, size: length, offset: 0, metadata: { id }, creation_date: new Date().toISOString() };
+  await writeFile(join(uploadFolder(world.campId), `${id}.json`), JSON.stringify(told));
+  return id;
+}
+
+/** A film of its own, told to have been changed last at some seconds of the morning. */
+async function dropped(
+  seconds: number,
+  more: { folder?: string; fileName?: string; bytes?: Uint8Array; lasts?: number } = {},
+): Promise<DroppedFileId> {
+  const { folder = 'card 1', lasts = 1 } = more;
+  const bytes =
+    more.bytes ??
+    (await readFile(makeVideo(world, `${v7()}.mp4`, [...testPicture(lasts), ...H264, '-metadata', `comment=${randomUUID()}`])));
+  const id = await arrived(bytes);
+  const modifiedAt = new Date(MORNING + 1000 * (seconds + lasts)).toISOString();
+  await dropFile(
+    world.campId,
+    id,
+    { fileName: more.fileName ?? `${id}.mp4`, folder, bytes: bytes.length, modifiedAt },
+    world.coach,
+  );
+  return id;
+}
+const taken = async (...args: Parameters<typeof dropped>): Promise<ClipId> => {
+  const id = await dropped(...args);
+  await takeDroppedFile(id);
+  const [row] = await db()
+    .select({ id: clips.id })
+    .from(clips)
+    .innerJoin(droppedFiles, eq(droppedFiles.filmId, clips.filmId))
+    .where(eq(droppedFiles.id, id));
+  return row!.id;
+};
+
+/** A throw that somebody has tapped at a mound. */
+async function tapped(seconds: number, childId = world.child): Promise<string> {
+  const id = v7();
+  await db()
+    .insert(throws)
+    .values({
+      ...{ id, childId, campId: world.campId, day: '2026-07-13', kind: 'filming', count: 1, mound: 'Mound 1' },
+      thrownAt: new Date(MORNING + 1000 * seconds),
+    });
+  return id;
+}
+const BIB = 7;
+const trayClip = async (id: ClipId): Promise<TrayClip> => (await trayOf(await camp())).clips.find((c) => c.id === id)!;
+const place = async (id: ClipId, to: Partial<Parameters<typeof placeClips>[1][number]> = {}) =>
+  placeClips(
+    await camp(),
+    [{ ...{ id, bib: BIB, throwId: null, key: null, at: MORNING, view: 'openSide' as const }, ...to }],
+    world.coach,
+  );
+const deliveryCount = () => db().$count(deliveries, eq(deliveries.camperId, world.camper));
+
+describe('a file of a folder', () => {
+  test('becomes a film and a clip that is to be sorted; its bytes lie once', async () => {
+    const id = await dropped(10, { fileName: 'IMG_0001.mp4' });
+    expect((await filesOf(world.campId)).map((f) => [f.id, f.state])).toEqual([[id, 'waiting']]);
+    await takeDroppedFile(id);
+    expect(await filesOf(world.campId)).toEqual([]);
+    const { clips: listed, cameras: seen } = await trayOf(await camp());
+    expect(listed).toMatchObject([{ fileName: 'IMG_0001.mp4', state: 'checking', bound: null, place: null, seconds: 1 }]);
+    // What the file was changed at, less what it lasts.
+    expect(listed[0]!.at).toBe(MORNING + 10_000);
+    expect(seen).toMatchObject([{ view: null }]);
+    expect(seen[0]!.name).toContain('card 1');
+    const [film] = await db().select().from(films);
+    expect(await mediaFiles()).toEqual([film!.sha256]);
+    await prepareClip(listed[0]!.id);
+    expect(await clipById(listed[0]!.id)).toMatchObject({ state: 'ready', deliveryId: null, view: null });
+    // Nobody works on it at the bench yet.
+    await expect(boundClip(listed[0]!.id)).rejects.toMatchObject({ status: 404 });
+  });
+
+  test('told twice it is one; the same bytes again are the same film', async () => {
+    const bytes = await readFile(makeVideo(world, 'twice.mp4', [...testPicture(1), ...H264]));
+    const first = await dropped(0, { bytes });
+    const said = { fileName: 'a.mp4', folder: 'card 1', bytes: bytes.length, modifiedAt: new Date(MORNING).toISOString() };
+    expect(await dropFile(world.campId, first, said, world.coach)).toMatchObject({ id: first, state: 'waiting' });
+    await expect(dropFile(world.campId, first, { ...said, bytes: 1 }, world.coach)).rejects.toMatchObject({ status: 409 });
+    await takeDroppedFile(first);
+    const second = await dropped(0, { bytes, folder: 'card 2' });
+    await takeDroppedFile(second);
+    const states = await db().select({ id: droppedFiles.id, state: droppedFiles.state }).from(droppedFiles);
+    expect(new Map(states.map((s) => [s.id, s.state]))).toEqual(
+      new Map([
+        [first, 'taken'],
+        [second, 'double'],
+      ]),
+    );
+    expect(await db().$count(clips)).toBe(1);
+    expect(await mediaFiles()).toHaveLength(1);
+  });
+
+  test('is not taken before it has come whole', async () => {
+    const id = await arrived(new Uint8Array(10), 10);
+    const said = { fileName: 'a.mp4', folder: '', bytes: 11, modifiedAt: new Date(MORNING).toISOString() };
+    await expect(dropFile(world.campId, id, said, world.coach)).rejects.toMatchObject({ code: 'film-not-here' });
+    expect(await db().$count(droppedFiles)).toBe(0);
+  });
+
+  test('that is no film is refused with the reason, nothing of it is left, and it can be put away', async () => {
+    const id = await dropped(0, { bytes: new TextEncoder().encode('a list of names'), fileName: 'list.txt' });
+    await takeDroppedFile(id);
+    expect(await filesOf(world.campId)).toMatchObject([
+      { fileName: 'list.txt', state: 'refused', reason: expect.stringContaining('not a video') },
+    ]);
+    expect(await mediaFiles()).toEqual([]);
+    await forgetFile(id);
+    expect(await filesOf(world.campId)).toEqual([]);
+    await expect(forgetFile(id)).rejects.toMatchObject({ status: 404 });
+  });
+
+  test('that is damaged is refused when it is read through', async () => {
+    const whole = await readFile(makeVideo(world, 'whole.mp4', [...testPicture(2), ...H264, '-g', '10']));
+    const broken = Buffer.from(whole);
+    broken.fill(0xff, Math.floor(whole.length * 0.4), Math.floor(whole.length * 0.45));
+    const clip = await taken(0, { bytes: broken, fileName: 'broken.mp4' });
+    await prepareClip(clip);
+    expect(await filesOf(world.campId)).toMatchObject([{ fileName: 'broken.mp4', state: 'refused' }]);
+    expect(await db().$count(clips)).toBe(0);
+    expect(await mediaFiles()).toEqual([]);
+  });
+
+  test('whose bytes are lost says so; what has failed for no reason of its own can be tried again', async () => {
+    const id = await dropped(0);
+    await db().update(droppedFiles).set({ state: 'failed', reason: 'the disk was full' }).where(eq(droppedFiles.id, id));
+    await takeDroppedFile(id);
+    expect(await filesOf(world.campId)).toMatchObject([{ state: 'failed' }]);
+    await tryFileAgain(id);
+    await takeDroppedFile(id);
+    expect(await db().$count(clips)).toBe(1);
+    await expect(tryFileAgain(id)).rejects.toMatchObject({ status: 404 });
+    // Killed after the film was made and before it was said: nothing is made twice.
+    await db().update(droppedFiles).set({ state: 'looking', filmId: null }).where(eq(droppedFiles.id, id));
+    await takeDroppedFile(id);
+    expect(await db().$count(clips)).toBe(1);
+    expect(await filesOf(world.campId)).toMatchObject([
+      { state: 'refused', reason: expect.stringContaining('Drop it once more') },
+    ]);
+  });
+
+  test('a server that was killed between the two links of its bytes goes on where it was', async () => {
+    const id = await dropped(0);
+    await db().update(droppedFiles).set({ state: 'looking' }).where(eq(droppedFiles.id, id));
+    await takeDroppedFile(id);
+    expect(await db().select({ state: droppedFiles.state }).from(droppedFiles)).toEqual([{ state: 'taken' }]);
+  });
+});
+
+describe('the tray', () => {
+  test('says what each clip shows by what was tapped, across a clock that is wrong', async () => {
+    // Six throws at uneven times; a camera whose clock is four minutes late.
+    const times = [0, 31, 55, 102, 131, 190];
+    const ids = await Promise.all(times.map((t) => tapped(t + 2)));
+    const filmed: ClipId[] = [];
+    for (const t of times) filmed.push(await taken(t - 240, { lasts: 1 }));
+    const tray = await trayOf(await camp());
+    expect(tray.clips.map((c) => c.place?.throwId)).toEqual(ids);
+    expect(tray.clips.map((c) => c.id)).toEqual(filmed);
+    for (const c of tray.clips) expect(c.probability).toBeGreaterThan(0.9);
+    expect(tray.cameras[0]!.unknown).toBeNull();
+    expect(Math.abs(tray.cameras[0]!.clock!.offset - 240)).toBeLessThan(5);
+    expect(tray.clips[0]!.why.map((w) => w.kind)).toContain('tap');
+    await db().delete(throws).where(eq(throws.mound, 'Mound 1'));
+  });
+
+  test('a camera that wrote the time of its place lies among the throws', () => {
+    const [camera, right] = [v7(), v7()] as CameraId[];
+    const log = { throws: [{ id: 'a', bib: 1, at: Date.parse('2026-07-13T15:00:00Z'), mound: null }], visits: [] };
+    const clipsOf = [
+      { camera: camera!, start: Date.parse('2026-07-13T10:00:30Z') },
+      { camera: right!, start: Date.parse('2026-07-13T15:00:30Z') },
+    ];
+    // Ten in Chicago in summer is fifteen in Greenwich.
+    expect([...zoneShifts(clipsOf, log, 'America/Chicago')]).toEqual([[camera, 5 * 3600_000]]);
+    expect([...zoneShifts(clipsOf, { throws: [], visits: [] }, 'America/Chicago')]).toEqual([]);
+  });
+
+  test('a slate in a film says the view of its camera, until somebody says another one', async () => {
+    await taken(0);
+    const [film] = await db().select().from(films);
+    await db().insert(filmSlates).values({ id: v7(), filmId: film!.id, seconds: 0.2, bib: null, view: 'front', shownAt: null });
+    const [seen] = (await trayOf(await camp())).cameras;
+    expect(seen!.view).toBe('front');
+    await setCameraView(seen!.id, 'rear', world.coach);
+    expect((await trayOf(await camp())).cameras[0]!.view).toBe('rear');
+  });
+
+  test('says how many more clips there is room for', async () => {
+    expect((await trayOf(await camp())).room.clips).toBeNull();
+    await prepareClip(await taken(0));
+    const { room } = await trayOf(await camp());
+    expect(room.used).toBeGreaterThan(0);
+    expect(room.clips).toBe(Math.floor(room.free / room.used));
+  });
+});
+
+describe('what is said of a clip', () => {
+  test('puts it under the throw that it shows, with the way to the target; taken out, nothing of that is left', async () => {
+    const before = await deliveryCount();
+    const throwId = await tapped(0);
+    const clip = await taken(0);
+    expect(await place(clip, { throwId })).toEqual({ placed: [clip], refused: [] });
+    expect(await trayClip(clip)).toMatchObject({ bound: { bib: BIB, delivery: before + 1, view: 'openSide' } });
+    expect((await boundClip(clip)).towardsTarget).toBe(1);
+    expect(await deliveryCount()).toBe(before + 1);
+    await takeOutClips(await camp(), [clip], world.coach);
+    expect(await trayClip(clip)).toMatchObject({ bound: null });
+    expect((await clipById(clip)).towardsTarget).toBeNull();
+    expect(await deliveryCount()).toBe(before);
+    // It was thrown, with a film or without.
+    expect(await db().select({ back: throws.takenBackAt }).from(throws).where(eq(throws.id, throwId))).toEqual([{ back: null }]);
+  });
+
+  test('a throw that nobody has told is told with its first clip, once for two cameras, and taken back with the last', async () => {
+    const [one, other] = [await taken(0), await taken(0, { folder: 'card 2' })];
+    const untold = { throwId: null, key: 'gap 3' };
+    const camper = await camp();
+    const said = [
+      { ...untold, id: one, bib: BIB, at: MORNING, view: 'openSide' as const },
+      { ...untold, id: other, bib: BIB, at: MORNING, view: 'front' as const },
+    ];
+    expect((await placeClips(camper, said, world.coach)).refused).toEqual([]);
+    const [a, b] = [await boundClip(one), await boundClip(other)];
+    expect(a.deliveryId).toBe(b.deliveryId);
+    const told = await db().select().from(throws).where(eq(throws.deliveryId, a.deliveryId));
+    expect(told).toMatchObject([{ kind: 'filming', count: 1, day: '2026-07-13', thrownAt: new Date(MORNING) }]);
+    await takeOutClips(camper, [one], world.coach);
+    expect(await db().$count(deliveries, eq(deliveries.id, a.deliveryId))).toBe(1);
+    await takeOutClips(camper, [other], world.coach);
+    expect(await db().$count(deliveries, eq(deliveries.id, a.deliveryId))).toBe(0);
+    const [after] = await db().select().from(throws).where(eq(throws.id, told[0]!.id));
+    expect(after!.takenBackAt).not.toBeNull();
+  });
+
+  test('a delivery that somebody has put in by hand stays when its clip is taken out', async () => {
+    const clip = await taken(0);
+    const throwId = v7();
+    await db()
+      .insert(throws)
+      .values({
+        ...{ id: throwId, childId: world.child, campId: world.campId, day: '2026-07-13', kind: 'filming', count: 1 },
+        deliveryId: world.secondDelivery,
+      });
+    expect((await place(clip, { throwId })).placed).toEqual([clip]);
+    await takeOutClips(await camp(), [clip], world.coach);
+    expect(await db().$count(deliveries, eq(deliveries.id, world.secondDelivery))).toBe(1);
+  });
+
+  test('a child without a consent, a bib that nobody wears, a view that is taken: named with the reason, the rest is done', async () => {
+    const [one, two, three, four] = [await taken(0), await taken(9), await taken(20), await taken(30)];
+    const throwId = await tapped(0);
+    const before = await db().$count(throws);
+    const to = { throwId: null, key: null, at: MORNING, view: 'front' as const };
+    const { placed, refused } = await placeClips(
+      await camp(),
+      [
+        { ...to, id: one, bib: 8 },
+        { ...to, id: two, bib: 404 },
+        { ...to, id: three, bib: BIB, throwId },
+        { ...to, id: four, bib: BIB, throwId },
+      ],
+      world.coach,
+    );
+    expect(placed).toEqual([three]);
+    expect(refused.map((r) => r.id)).toEqual([one, two, four]);
+    expect(refused[2]!.reason).toContain('has a film of that view already');
+    // No throw was told for what was not done.
+    expect(await db().$count(throws)).toBe(before);
+  });
+
+  test('a clip of another camp is not found, and stays as it is', async () => {
+    const clip = await taken(0);
+    const elsewhere = { ...(await camp()), id: v7() as World['campId'] };
+    const to = { id: clip, bib: BIB, throwId: null, key: null, at: MORNING, view: 'front' as const };
+    await expect(placeClips(elsewhere, [to], world.coach).then((r) => r.placed)).resolves.toEqual([]);
+    const throwId = await tapped(0);
+    await place(clip, { throwId });
+    await takeOutClips(elsewhere, [clip], world.coach);
+    expect((await trayClip(clip)).bound).not.toBeNull();
+  });
+
+  test('set aside it is under no delivery, says why, and is out of the sorting until it is taken up again', async () => {
+    const throwId = await tapped(0);
+    const clip = await taken(0);
+    await place(clip, { throwId });
+    await setAside(await camp(), clip, 'nobody throws', world.coach);
+    expect(await trayClip(clip)).toMatchObject({ bound: null, useless: 'nobody throws', place: null });
+    await setAside(await camp(), clip, null, world.coach);
+    expect(await trayClip(clip)).toMatchObject({ useless: null });
+  });
+});
+
+describe('a clip that is cut', () => {
+  test('stands as two parts whose frames are those of the film, to the time; joined, it is whole again', async () => {
+    const clip = await taken(0, { lasts: 8 });
+    await prepareClip(clip);
+    const whole = (await clipById(clip)).frameTimes!;
+    await expect(splitClip(clip, 0, world.coach)).rejects.toMatchObject({ code: 'no-such-cut' });
+    const [first, second] = await splitClip(clip, 200, world.coach);
+    await expect(splitClip(first!, 10, world.coach)).rejects.toMatchObject({ code: 'no-frames-yet' });
+    for (const part of [first!, second!]) await prepareClip(part);
+    expect((await clipById(first!)).frameTimes).toEqual(whole.slice(0, 200));
+    expect((await clipById(second!)).frameTimes).toEqual(whole.slice(200));
+    await expect(clipById(clip)).rejects.toMatchObject({ status: 404 });
+    // The same picture from the part as from the whole.
+    const picture = await framePicture(second!, 3);
+    expect(picture.length).toBeGreaterThan(1000);
+    const again = await joinClips(second!, first!, world.coach);
+    await prepareClip(again);
+    expect((await clipById(again)).frameTimes).toEqual(whole);
+    expect(await framePicture(again, 203)).toEqual(picture);
+    const [film] = await db().select().from(films);
+    // Copies and frames of the parts are gone.
+    expect((await mediaFiles()).sort()).toEqual([`${again}.mp4`, `${again}.203.jpg`, film!.sha256].sort());
+    // A second cut, to join two that are no neighbours of one film with a clip of another.
+    const other = await taken(50);
+    await expect(joinClips(again, other, world.coach)).rejects.toMatchObject({ code: 'not-of-one-film' });
+    await expect(joinClips(again, again, world.coach)).rejects.toMatchObject({ code: 'not-of-one-film' });
+  });
+
+  test('is not cut while it stands under a delivery or work is on it', async () => {
+    const throwId = await tapped(0);
+    const clip = await taken(0);
+    await prepareClip(clip);
+    await place(clip, { throwId });
+    await expect(splitClip(clip, 5, world.coach)).rejects.toMatchObject({ code: 'clip-placed' });
+    await db().insert(marks).values({ clipId: clip, event: 'contact', frame: 5, entryId: v7(), enteredBy: world.coach });
+    await takeOutClips(await camp(), [clip], world.coach);
+    await expect(splitClip(clip, 5, world.coach)).rejects.toMatchObject({ code: 'clip-has-work' });
+    await db().delete(marks);
+  });
+
+  test('shows four pictures: its key frames where all are marked, else evenly', async () => {
+    expect(fourFrames(80, new Map())).toEqual([10, 30, 50, 70]);
+    expect(fourFrames(1, new Map())).toEqual([0, 0, 0, 0]);
+    const marked = new Map([
+      ['set', 1],
+      ['top', 9],
+      ['contact', 20],
+      ['release', 24],
+    ]);
+    expect(fourFrames(80, marked)).toEqual([1, 9, 20, 24]);
+    marked.delete('top');
+    expect(fourFrames(80, marked)).toEqual([10, 30, 50, 70]);
+    const clip = await taken(0);
+    await expect(stripOf(clip)).rejects.toMatchObject({ status: 404 });
+    await prepareClip(clip);
+    const { name, picture } = await stripOf(clip);
+    expect(name).toBe('3-11-18-26');
+    const made = await picture();
+    expect(made.subarray(0, 2)).toEqual(Buffer.from([0xff, 0xd8]));
+    expect(await picture()).toEqual(made);
+  });
+});
+
+describe('a child whose slate is in a clip that nobody has sorted', () => {
+  test('is erased with it, and with what the file was called; a clip with another slate too stays', async () => {
+    const { camper } = await world.addCamper(31, {}, 0);
+    const own = await taken(0, { fileName: 'Ann.mp4' });
+    const both = await taken(20);
+    const slate = { seconds: 0.1, view: null, shownAt: null };
+    for (const [clip, bib] of [
+      [own, 31],
+      [both, 31],
+      [both, BIB],
+    ] as const) {
+      const { filmId } = await clipById(clip);
+      await db()
+        .insert(filmSlates)
+        .values({ ...slate, id: v7(), filmId, bib });
+    }
+    await eraseCamper(camper, 'entered by mistake', world.lead);
+    expect((await db().select({ id: clips.id }).from(clips)).map((c) => c.id)).toEqual([both]);
+    expect((await db().select({ name: droppedFiles.fileName }).from(droppedFiles)).map((f) => f.name)).not.toContain('Ann.mp4');
+    expect(await mediaFiles()).toHaveLength(1);
+  });
+
+  test('clips that are not sorted are hidden when the retention of their camp is over', async () => {
+    const clip = await taken(0);
+    const { lastDay, retentionDays } = await camp();
+    await hideOldFootage(Date.parse(`${lastDay}T12:00:00Z`) + (retentionDays + 1) * 86_400_000);
+    expect((await trayOf(await camp())).clips).toEqual([]);
+    await hideOldFootage(Date.parse(`${lastDay}T12:00:00Z`));
+    expect((await trayOf(await camp())).clips.map((c) => c.id)).toEqual([clip]);
+  });
+});
