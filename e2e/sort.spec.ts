@@ -112,6 +112,8 @@ test('no consent and a sore arm stop the work and say why', async ({ coach }) =>
 });
 
 test('the simulated camera films a camper of the demo with progress, and stops at a sore arm', async ({ coach }) => {
+  // Rendered frame by frame: on a busy machine that takes its time.
+  test.setTimeout(300_000);
   await coach.goto(`${process.env.E2E_URL}/campers/52`);
   await pageAwake(coach);
   const before = await coach.locator('section').count();
