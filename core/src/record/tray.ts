@@ -43,6 +43,8 @@ const whySchema = z.discriminatedUnion('kind', [
 const trayClipSchema = z.object({
   id: clipIdSchema,
   camera: cameraIdSchema,
+  /** Parts of one film have it alike. */
+  film: z.uuid(),
   fileName: z.string(),
   /** When it begins, by the clock of the server as far as it is known, milliseconds since 1970; null where nothing says so. */
   at: z.number().nullable(),
@@ -61,7 +63,9 @@ const trayClipSchema = z.object({
   others: list(z.object({ place: trayPlaceSchema.nullable(), probability: z.number() })),
   why: list(whySchema),
   /** What somebody has said that it shows. */
-  bound: z.object({ bib: z.number().int(), delivery: z.number().int(), view: viewSchema }).nullable(),
+  bound: z
+    .object({ bib: z.number().int(), delivery: z.number().int(), view: viewSchema, throwId: z.uuid().nullable() })
+    .nullable(),
   /** Why it is set aside. */
   useless: z.string().nullable(),
 });

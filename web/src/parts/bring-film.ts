@@ -1,5 +1,4 @@
 import { Upload, DetailedError } from 'tus-js-client';
-import type { ClipId } from '@stride-chalk/core';
 import type { KeptFilm, Sent } from './film-box.ts';
 import { campHeaders } from './page-camp.ts';
 
@@ -15,7 +14,7 @@ const codeOf = (body: string): { code?: string; title?: string } => {
 };
 
 /** What an answer that is no yes means for a film. */
-function meant(status: number, body: string): Sent | null {
+export function meant(status: number, body: string): Sent | null {
   const { code, title } = codeOf(body);
   if (status === 401) return { is: 'signed out' };
   if (code === 'throw-not-here') return { is: 'later', why: 'throw' };
@@ -35,7 +34,11 @@ function meant(status: number, body: string): Sent | null {
 export async function bringFilm(film: KeptFilm, onShare: (share: number) => void, signal: AbortSignal): Promise<Sent> {
   const asked = await tell(film, signal);
   if (asked !== null) return asked;
-  const brought = await bring(film, onShare, signal);
+  const brought = await bringBytes(
+    { id: film.id, bytes: film.bytes, camp: film.camp, metadata: { id: film.id, camper: film.camperId } },
+    onShare,
+    signal,
+  );
   if (brought !== null) return brought;
   return (await tell(film, signal)) ?? { is: 'later', why: 'network' };
 }
@@ -56,18 +59,30 @@ async function tell(film: KeptFilm, signal: AbortSignal): Promise<Sent | null> {
   }
 }
 
-/** Brings what is missing of the bytes; null when all are there. */
-const bring = (film: KeptFilm, onShare: (share: number) => void, signal: AbortSignal): Promise<Sent | null> =>
+/** What is brought in parts: under which id, at which camp, and what is said of it. */
+interface Bytes {
+  readonly id: string;
+  readonly bytes: Blob;
+  readonly camp: string | null;
+  readonly metadata: Readonly<Record<string, string>>;
+}
+
+/** Brings what is missing of some bytes; null when all are there. */
+export const bringBytes = (
+  { id, bytes, camp, metadata }: Bytes,
+  onShare: (share: number) => void,
+  signal: AbortSignal,
+): Promise<Sent | null> =>
   new Promise((resolve) => {
     const end = (how: Sent | null): void => {
       signal.removeEventListener('abort', leave);
       resolve(how);
     };
-    const upload = new Upload(film.bytes, {
-      ...{ endpoint: '/api/uploads', uploadUrl: addressOf(film.id), chunkSize: PART, retryDelays: null },
+    const upload = new Upload(bytes, {
+      ...{ endpoint: '/api/uploads', uploadUrl: `/api/uploads/${id}`, chunkSize: PART, retryDelays: null },
       storeFingerprintForResuming: false,
-      headers: campHeaders(film.camp),
-      metadata: { id: film.id, camper: film.camperId },
+      headers: campHeaders(camp),
+      metadata,
       onProgress: (sent, all) => onShare(all > 0 ? sent / all : 0),
       onSuccess: () => end(null),
       onError: (error) => {
@@ -86,5 +101,3 @@ const bring = (film: KeptFilm, onShare: (share: number) => void, signal: AbortSi
     signal.addEventListener('abort', leave, { once: true });
     upload.start();
   });
-
-const addressOf = (id: ClipId): string => `/api/uploads/${id}`;

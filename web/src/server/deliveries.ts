@@ -139,6 +139,9 @@ async function tappedThrow(tx: Executor, camper: Pick<Camper, 'childId' | 'campI
   return row?.id ?? null;
 }
 
+/** Why a throw is taken back that only a film told, when the film is taken out. */
+export const FILM_TAKEN_OUT = 'its film shows another throw';
+
 /**
  * Takes away those of some deliveries that came of sorting a film and of which nothing is left: what was tapped at a mound stands as thrown, and a throw that only the film told is taken back. What somebody has put in by hand
  * stays, and so does everything of which anything is left.
@@ -161,8 +164,7 @@ export async function dropEmptied(tx: Executor, ids: readonly DeliveryId[], by: 
         ),
       );
     if (!empty) continue;
-    const back =
-      empty.mound === null ? { takenBackAt: new Date(), takenBackBy: by, takenBackWhy: 'its film shows another throw' } : {};
+    const back = empty.mound === null ? { takenBackAt: new Date(), takenBackBy: by, takenBackWhy: FILM_TAKEN_OUT } : {};
     await tx
       .update(throws)
       .set({ deliveryId: null, ...back })

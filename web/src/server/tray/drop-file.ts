@@ -27,7 +27,9 @@ export async function dropFile(
   const [there] = await db().select().from(droppedFiles).where(eq(droppedFiles.id, id));
   if (there) {
     if (there.campId !== campId || there.bytes !== said.bytes) throw idTaken();
-    return there;
+    if (there.state !== 'refused') return there;
+    // Dropped once more after it was turned away: begun anew.
+    await db().delete(droppedFiles).where(eq(droppedFiles.id, id));
   }
   const arrived = await arrivedOf(campId, id);
   if (arrived?.length !== said.bytes || arrived.offset !== said.bytes) {

@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, isNull, lt, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { dayInZone, type ClipId, type StaffId, type ViewId } from '@stride-chalk/core';
 import { camperByBib, type Camper } from '../campers.ts';
@@ -7,7 +7,7 @@ import { isPresent, presentClip, requireFree, towardsTargetOf } from '../clips.t
 import { requireConsent } from '../consents.ts';
 import { db, type Executor } from '../db/connect.ts';
 import { clips, films, throws } from '../db/schema.ts';
-import { deliveryOfThrow, dropEmptied } from '../deliveries.ts';
+import { deliveryOfThrow, dropEmptied, FILM_TAKEN_OUT } from '../deliveries.ts';
 import { notFound, Refusal } from '../refusal.ts';
 
 export interface Placing {
@@ -55,7 +55,10 @@ async function placeClip(camp: Camp, to: Placing, by: StaffId): Promise<string> 
     await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, to.id)).for('update');
     const clip = await presentClip(to.id, tx);
     if (clip?.campId !== camp.id) throw notFound('The clip');
-    const throwId = to.throwId ?? (await tellThrow(tx, camp, camper, to.at, by));
+    const throwId =
+      (await toldThrow(tx, camper, to)) ??
+      (to.key === null ? await nearThrow(tx, camper, to) : null) ??
+      (await tellThrow(tx, camp, camper, to.at, by));
     const deliveryId = await deliveryOfThrow(camper, throwId, by, tx);
     if (clip.deliveryId === deliveryId && clip.view === to.view) return throwId;
     await requireFree(deliveryId, to.view, tx);
@@ -67,6 +70,40 @@ async function placeClip(camp: Camp, to: Placing, by: StaffId): Promise<string> 
     if (clip.deliveryId) await dropEmptied(tx, [clip.deliveryId], by);
     return throwId;
   });
+}
+
+/** The throw that is said; one that was taken back because its film was taken out stands again. */
+async function toldThrow(tx: Executor, camper: Camper, { throwId }: Placing): Promise<string | null> {
+  if (throwId === null) return null;
+  await tx
+    .update(throws)
+    .set({ takenBackAt: null, takenBackBy: null, takenBackWhy: null })
+    .where(and(eq(throws.id, throwId), eq(throws.childId, camper.childId), eq(throws.takenBackWhy, FILM_TAKEN_OUT)));
+  return throwId;
+}
+
+/** A throw within so many seconds of a clip can be the one that it shows. */
+const NEAR_SECONDS = 90;
+/** Somebody has said a bib and no throw: that of the camper which lies nearest, and has no film of the view yet; null where none is near. */
+async function nearThrow(tx: Executor, camper: Camper, { at, view }: Placing): Promise<string | null> {
+  if (at === null) return null;
+  const apart = sql<number>`abs(extract(epoch from ${throws.thrownAt} - ${new Date(at)}))`;
+  const [row] = await tx
+    .select({ id: throws.id })
+    .from(throws)
+    .where(
+      and(
+        eq(throws.childId, camper.childId),
+        eq(throws.campId, camper.campId),
+        eq(throws.count, 1),
+        isNull(throws.takenBackAt),
+        lt(apart, NEAR_SECONDS),
+        sql`not exists (select 1 from ${clips} where ${clips.deliveryId} = ${throws.deliveryId} and ${clips.view} = ${view} and ${isPresent})`,
+      ),
+    )
+    .orderBy(apart)
+    .limit(1);
+  return row?.id ?? null;
 }
 
 /** A throw that was filmed and that nobody has told counts too: it was thrown, and no limit stops it any more. */

@@ -16,7 +16,7 @@ import {
 import type { Camp } from '../camps.ts';
 import { isBound, isPresent } from '../clips.ts';
 import { db } from '../db/connect.ts';
-import { campers, clips, deliveries, films, filmSlates } from '../db/schema.ts';
+import { campers, clips, deliveries, films, filmSlates, throws } from '../db/schema.ts';
 import { grouped } from '../grouped.ts';
 import { camerasOf } from './cameras.ts';
 import { filesOf } from './drop-file.ts';
@@ -47,12 +47,13 @@ const rowsOf = (camp: Camp) =>
       ...{ recordedAt: films.recordedAt, filmSeconds: films.seconds, captureScale: clips.captureScale },
       ...{ fromSeconds: clips.fromSeconds, toSeconds: clips.toSeconds, state: clips.state, progress: clips.progress },
       ...{ problem: clips.problem, captureKnown: clips.captureKnown, useless: clips.uselessWhy },
-      ...{ deliveryId: clips.deliveryId, view: clips.view, bib: campers.bib, delivery: deliveries.number },
+      ...{ deliveryId: clips.deliveryId, view: clips.view, bib: campers.bib, delivery: deliveries.number, throwId: throws.id },
       frames: sql<number | null>`cardinality(${clips.frameTimes})`,
     })
     .from(clips)
     .innerJoin(films, eq(films.id, clips.filmId))
     .leftJoin(deliveries, eq(deliveries.id, clips.deliveryId))
+    .leftJoin(throws, eq(throws.deliveryId, deliveries.id))
     .leftJoin(campers, eq(campers.id, deliveries.camperId))
     .where(and(eq(films.campId, camp.id), isNotNull(films.cameraId), isPresent))
     .orderBy(asc(films.recordedAt), asc(clips.fromSeconds), asc(clips.id));
@@ -108,7 +109,7 @@ function trayClipOf(row: ListedRow, sorted: SortedClip | undefined, clock: Camer
   const place = sorted?.place ?? null;
   const placeOf = (p: NonNullable<SortedClip['place']>) => ({ bib: p.bib, throwId: p.throwId, number: p.number, key: p.key });
   return {
-    ...{ id: row.id, camera: row.camera, fileName: row.fileName, at, state: row.state, progress: row.progress },
+    ...{ id: row.id, camera: row.camera, film: row.filmId, fileName: row.fileName, at, state: row.state, progress: row.progress },
     ...{ problem: row.problem, captureKnown: row.captureKnown, frames: row.frames, useless: row.useless },
     part: row.fromSeconds !== null,
     seconds: span && (span.end - span.start) / 1000,
@@ -117,7 +118,9 @@ function trayClipOf(row: ListedRow, sorted: SortedClip | undefined, clock: Camer
     others: (sorted?.others ?? []).map((o) => ({ place: o.place && placeOf(o.place), probability: o.probability })),
     why: sorted?.why ?? [],
     bound:
-      isBound(row) && row.bib !== null && row.delivery !== null ? { bib: row.bib, delivery: row.delivery, view: row.view } : null,
+      isBound(row) && row.bib !== null && row.delivery !== null
+        ? { bib: row.bib, delivery: row.delivery, view: row.view, throwId: row.throwId }
+        : null,
   };
 }
 

@@ -5,6 +5,6 @@ import { ofCamp } from '../../../../server/front/asked.ts';
 
 /** Asks for a film that has failed once more. */
 export const POST: APIRoute = async (context) => {
-  await tryAgain(await ofCamp(context, 'clip', context.params.id));
+  await tryAgain(await ofCamp(context, 'trayClip', context.params.id));
   return done('POST /api/clips/[id]/again');
 };

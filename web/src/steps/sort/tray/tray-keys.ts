@@ -1,0 +1,81 @@
+import { USELESS_REASONS } from '@stride-chalk/core';
+
+/** What the next keys answer. */
+export type Mode =
+  | { readonly is: 'list' }
+  /** Another bib for the clip in hand, or the one with which its bib changes places. */
+  | { readonly is: 'bib' | 'swap'; readonly text: string }
+  /** Why it is set aside. */
+  | { readonly is: 'why' }
+  /** Before which share of it it is cut, in sixteenths. */
+  | { readonly is: 'cut'; readonly sixteenth: number };
+
+export const LIST: Mode = { is: 'list' };
+
+export type TrayCommand =
+  | { readonly do: 'mode'; readonly mode: Mode }
+  | { readonly do: 'go'; readonly by: 1 | -1 }
+  | { readonly do: 'camera' }
+  | { readonly do: 'confirm' | 'confirmUpTo' | 'open' | 'join' | 'undo' | 'view' }
+  | { readonly do: 'bib' | 'swap'; readonly bib: number }
+  | { readonly do: 'aside'; readonly why: string }
+  | { readonly do: 'cut'; readonly share: number };
+
+/** Keys of the list, as the page names them. */
+export const TRAY_KEYS: ReadonlyArray<readonly [string, string]> = [
+  ['↑ ↓', 'clip'],
+  ['Enter', 'it is that'],
+  ['Shift Enter', 'all that are sure up to here'],
+  ['0–9', 'another bib'],
+  ['X', 'changes places with a bib'],
+  ['U', 'useless'],
+  ['C', 'cut in two'],
+  ['M', 'make one with the next part'],
+  ['V', 'view of the camera'],
+  ['O', 'take out'],
+  ['N', 'next camera'],
+  ['Z', 'undo'],
+];
+
+const LETTERS: Readonly<Record<string, TrayCommand>> = {
+  x: { do: 'mode', mode: { is: 'swap', text: '' } },
+  u: { do: 'mode', mode: { is: 'why' } },
+  c: { do: 'mode', mode: { is: 'cut', sixteenth: 8 } },
+  m: { do: 'join' },
+  v: { do: 'view' },
+  o: { do: 'open' },
+  n: { do: 'camera' },
+  z: { do: 'undo' },
+};
+const LONGEST_BIB = 4;
+
+/** What a key asks for; null where it asks for nothing. */
+export function commandOf(mode: Mode, key: string, shift: boolean): TrayCommand | null {
+  if (mode.is !== 'list' && key === 'Escape') return { do: 'mode', mode: LIST };
+  switch (mode.is) {
+    case 'list':
+      if (key === 'ArrowDown') return { do: 'go', by: 1 };
+      if (key === 'ArrowUp') return { do: 'go', by: -1 };
+      if (key === 'Enter') return { do: shift ? 'confirmUpTo' : 'confirm' };
+      if (/^[1-9]$/.test(key)) return { do: 'mode', mode: { is: 'bib', text: key } };
+      return LETTERS[key.toLowerCase()] ?? null;
+    case 'bib':
+    case 'swap': {
+      const { is, text } = mode;
+      if (/^\d$/.test(key) && text.length < LONGEST_BIB) return { do: 'mode', mode: { is, text: text + key } };
+      if (key === 'Backspace')
+        return { do: 'mode', mode: text.length < 2 && is === 'bib' ? LIST : { is, text: text.slice(0, -1) } };
+      return key === 'Enter' && Number(text) > 0 ? { do: is, bib: Number(text) } : null;
+    }
+    case 'why': {
+      const why = USELESS_REASONS[Number(key) - 1];
+      return why === undefined ? null : { do: 'aside', why };
+    }
+    case 'cut': {
+      const { sixteenth } = mode;
+      if (key === 'ArrowLeft') return { do: 'mode', mode: { is: 'cut', sixteenth: Math.max(1, sixteenth - 1) } };
+      if (key === 'ArrowRight') return { do: 'mode', mode: { is: 'cut', sixteenth: Math.min(15, sixteenth + 1) } };
+      return key === 'Enter' ? { do: 'cut', share: sixteenth / 16 } : null;
+    }
+  }
+}
