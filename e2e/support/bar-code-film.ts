@@ -25,7 +25,10 @@ export type FilmKind =
   | 'constant rate, H.264'
   | 'variable rate, H.264'
   | 'long groups with B-frames, H.264'
-  | 'constant rate, VP9';
+  | 'constant rate, VP9'
+  | 'HEVC'
+  | 'held upright, turned'
+  | 'slow motion, tagged';
 
 const CODING: Readonly<Record<FilmKind, { readonly file: string; readonly args: readonly string[] }>> = {
   'constant rate, H.264': { file: 'constant.mp4', args: ['-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p'] },
@@ -69,6 +72,22 @@ const CODING: Readonly<Record<FilmKind, { readonly file: string; readonly args: 
   'constant rate, VP9': {
     file: 'constant.webm',
     args: ['-c:v', 'libvpx-vp9', '-b:v', '600k', '-deadline', 'realtime', '-cpu-used', '8', '-g', '240', '-pix_fmt', 'yuv420p'],
+  },
+  HEVC: {
+    file: 'hevc.mov',
+    args: ['-c:v', 'libx265', '-preset', 'ultrafast', '-x265-params', 'log-level=none', '-tag:v', 'hvc1', '-pix_fmt', 'yuv420p'],
+  },
+  // Stored lying on its side: the file says how it is held (see `turned`).
+  'held upright, turned': {
+    file: 'turned.mp4',
+    args: ['-vf', 'transpose=2', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p'],
+  },
+  'slow motion, tagged': {
+    file: 'slow.mp4',
+    args: [
+      ...['-vf', 'setpts=N/30/TB', '-r', '30', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p'],
+      ...['-movflags', 'use_metadata_tags', '-metadata', 'com.android.capture.fps=240'],
+    ],
   },
 };
 

@@ -75,6 +75,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
 
   function carryOut(command: TrayCommand): void {
     if (command.do === 'undo') return control.undo();
+    if (command.do === 'confirmAll') return confirmAll();
     if (command.do === 'camera') {
       const next = tray.cameras[(tray.cameras.indexOf(camera!) + 1) % Math.max(1, tray.cameras.length)];
       if (!next) return;
@@ -168,7 +169,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
         </Action>
         <Action onClick={queue.chooseFiles}>Choose files</Action>
         {counts.sure > 0 && (
-          <Action main onClick={confirmAll}>
+          <Action main onClick={confirmAll} aria-keyshortcuts="a">
             Confirm {counts.sure === 1 ? 'the one that is sure' : `the ${counts.sure} that are sure`}
           </Action>
         )}

@@ -15,7 +15,7 @@ export const LIST: Mode = { is: 'list' };
 export type TrayCommand =
   | { readonly do: 'mode'; readonly mode: Mode }
   | { readonly do: 'go'; readonly by: 1 | -1 }
-  | { readonly do: 'camera' }
+  | { readonly do: 'camera' | 'confirmAll' }
   | { readonly do: 'confirm' | 'confirmUpTo' | 'open' | 'join' | 'undo' | 'view' }
   | { readonly do: 'bib' | 'swap'; readonly bib: number }
   | { readonly do: 'aside'; readonly why: string }
@@ -26,6 +26,7 @@ export const TRAY_KEYS: ReadonlyArray<readonly [string, string]> = [
   ['↑ ↓', 'clip'],
   ['Enter', 'it is that'],
   ['Shift Enter', 'all that are sure up to here'],
+  ['A', 'all that are sure'],
   ['0–9', 'another bib'],
   ['X', 'changes places with a bib'],
   ['U', 'useless'],
@@ -44,6 +45,7 @@ const LETTERS: Readonly<Record<string, TrayCommand>> = {
   m: { do: 'join' },
   v: { do: 'view' },
   o: { do: 'open' },
+  a: { do: 'confirmAll' },
   n: { do: 'camera' },
   z: { do: 'undo' },
 };
