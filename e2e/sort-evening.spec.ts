@@ -27,17 +27,18 @@ const throwsOf = (): Array<{ bib: number; at: number }> => {
     seed = (seed * 1103515245 + 12345) % 2147483648;
     return from + ((to - from) * seed) / 2147483648;
   };
-  return BIBS.flatMap((bib) => {
-    const first = (at += next(70_000, 190_000));
-    const second = (at += next(17_000, 44_000));
-    return [first, second].map((t) => ({ bib, at: Math.round(t) }));
-  });
+  return BIBS.flatMap((bib) =>
+    [next(70_000, 190_000), next(17_000, 44_000)].map((gap) => {
+      at += gap;
+      return { bib, at: Math.round(at) };
+    }),
+  );
 };
 
 /** The same frames with a mark of their own, so that no two files are the same. */
 function own(source: string, to: string, more: readonly string[], turned: boolean): void {
   execFileSync('ffmpeg', [
-    ...['-v', 'error', '-y', ...(turned ? ['-display_rotation', '270'] : []), '-i', source],
+    ...['-v', 'error', '-y', '-i', source, ...(turned ? ['-metadata:s:v:0', 'rotate=90'] : [])],
     ...['-map', '0:v', '-c', 'copy', '-map_metadata', '0', '-movflags', 'use_metadata_tags', '-metadata', `comment=${v7()}`],
     ...[...more, to],
   ]);
@@ -84,7 +85,11 @@ async function evening(
   return films;
 }
 
-const counts = (page: Page) => page.getByTestId('tray-counts').innerText();
+const counts = (page: Page) =>
+  page
+    .getByTestId('tray-counts')
+    .textContent()
+    .then((text) => text ?? '');
 
 test('a folder of 60 files from two cameras is sorted with a few keys, over a server that dies, and every frame is where it was', async ({
   page,
@@ -138,7 +143,7 @@ test('a folder of 60 files from two cameras is sorted with a few keys, over a se
     const pressed = (name: string) => page.getByRole('button', { name, pressed: true });
     const said = { front: 'Front', side: 'Open side' } as const;
     for (let camera = 0; camera < 2; camera++) {
-      const heading = await page.locator('h2').first().innerText();
+      const heading = (await page.locator('h2').first().textContent()) ?? '';
       const view = said[heading.startsWith('front') ? 'front' : 'side'];
       await press('v');
       await expect(page.getByRole('button', { pressed: true })).toHaveCount(1);

@@ -122,7 +122,10 @@ export async function putDemoFilm(
   const bytes = await readFile(path);
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   await copyFile(path, originalPath(sha256));
-  const { codec, width, height, device, recordedAt, seconds, ...facts } = await withWorkFolder(path, inspectClip);
+  const { codec, width, height, device, recordedAt, seconds, captureScale, captureKnown, long } = await withWorkFolder(
+    path,
+    inspectClip,
+  );
   const { camp } = await deliveryWithCamper(to.deliveryId);
   const filmId = await filmWith(db(), {
     ...{ campId: camp.id, sha256, bytes: bytes.length, enteredBy: to.by },
@@ -131,7 +134,8 @@ export async function putDemoFilm(
   await db()
     .insert(clips)
     .values({
-      ...{ id, filmId, deliveryId: to.deliveryId, view: film.view, fileName: film.fileName, ...facts },
+      ...{ id, filmId, deliveryId: to.deliveryId, view: film.view, fileName: film.fileName },
+      ...{ captureScale, captureKnown, long },
       ...{ towardsTarget: towardsTargetOf(film.view, to.hand), state: 'checking', enteredBy: to.by },
     });
   return id;

@@ -51,6 +51,8 @@ export interface ClipFacts {
   readonly captureKnown: 'tag' | 'sure' | 'open';
   /** Which device and setting it comes from, as far as the file tells; null where it tells nothing. */
   readonly device: string | null;
+  /** Its make and model, whatever its setting; null where the file tells neither. */
+  readonly camera: string | null;
   /** When it begins, by the camera's own clock, where the file says so. */
   readonly recordedAt: Date | null;
   /** How long it plays, in seconds of the file. */
@@ -134,6 +136,7 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
     height,
     ...capture,
     device: deviceOf(tags, rate, width, height),
+    camera: cameraOf(tags),
     recordedAt: recordedAtOf(tags),
     seconds: fileSeconds,
     long: frames * width * height > LONG_PIXELS,
@@ -158,6 +161,16 @@ function captureOf(tags: Readonly<Record<string, string>>, rate: number): Pick<C
   const captured = Number(tags['com.android.capture.fps'] ?? tags['com.apple.quicktime.capture.fps'] ?? 0);
   if (captured > 0 && rate > 0) return { captureScale: captured / rate > 1.5 ? captured / rate : 1, captureKnown: 'tag' };
   return { captureScale: 1, captureKnown: rate <= 30.5 ? 'open' : 'sure' };
+}
+
+function cameraOf(tags: Readonly<Record<string, string>>): string | null {
+  const [make, model] = (['make', 'model'] as const).map(
+    (what) =>
+      tags[`com.apple.quicktime.${what}`] ??
+      tags[what === 'make' ? 'com.android.manufacturer' : 'com.android.model'] ??
+      tags[what],
+  );
+  return [make, model].filter(Boolean).join(' ').slice(0, 80) || null;
 }
 
 /** Cameras whose clock was never set say the beginning of their count: nothing is known then. */

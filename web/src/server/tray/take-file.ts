@@ -77,7 +77,7 @@ async function takeIn(file: File): Promise<void> {
       if (error.code !== 'EEXIST') throw error;
     });
     await syncFolder(dirname(originalPath(sha256)));
-    const cameraId = await cameraOf(tx, { campId: file.campId, folder: file.folder, device, by: file.enteredBy });
+    const cameraId = await cameraOf(tx, { campId: file.campId, folder: file.folder, make: facts.camera, by: file.enteredBy });
     const filmId = await filmWith(tx, {
       ...{
         campId: file.campId,
