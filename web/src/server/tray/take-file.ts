@@ -65,7 +65,10 @@ async function takeIn(file: File): Promise<void> {
     .select({ id: films.id })
     .from(films)
     .where(and(eq(films.campId, file.campId), eq(films.sha256, sha256)));
-  if (known[0]) return said(file, 'double', known[0].id);
+  if (known[0]) {
+    await earlier(file, known[0].id);
+    return said(file, 'double', known[0].id);
+  }
   const facts = await withWorkFolder(path, inspectClip);
   const { codec, width, height, device, recordedAt, seconds } = facts;
   const folderDevice = device ?? (file.folder === '' ? null : `folder ${file.folder}`);
@@ -111,6 +114,29 @@ async function takeIn(file: File): Promise<void> {
   await dropUpload(file.campId, file.id);
   await enqueueClip(made.clip.id, made.clip.long);
 }
+
+/** A copy that somebody made says a later time than the file of the camera: of a film whose time only the disk tells, the earliest is kept. */
+async function earlier(file: File, filmId: FilmId): Promise<void> {
+  const [first] = await db()
+    .select({ modifiedAt: droppedFiles.modifiedAt, recordedAt: films.recordedAt, seconds: films.seconds })
+    .from(droppedFiles)
+    .innerJoin(films, eq(films.id, droppedFiles.filmId))
+    .where(and(eq(droppedFiles.filmId, filmId), eq(droppedFiles.state, 'taken')));
+  if (!first?.recordedAt || file.modifiedAt >= first.modifiedAt) return;
+  const lasts = first.modifiedAt.getTime() - first.recordedAt.getTime();
+  // The time of a film that says it itself lies apart from that of its file.
+  if (lasts < 0 || lasts > 1000 * SLOWEST_SECONDS * (first.seconds ?? 0) + 1) return;
+  await db()
+    .update(films)
+    .set({ recordedAt: new Date(file.modifiedAt.getTime() - lasts) })
+    .where(eq(films.id, filmId));
+  await db()
+    .update(droppedFiles)
+    .set({ modifiedAt: file.modifiedAt })
+    .where(and(eq(droppedFiles.filmId, filmId), eq(droppedFiles.state, 'taken')));
+}
+/** Film lasts at most as long as its file plays. */
+const SLOWEST_SECONDS = 1;
 
 async function said(file: File, state: 'double', filmId: FilmId): Promise<void> {
   await db().update(droppedFiles).set({ state, filmId, progress: 1 }).where(eq(droppedFiles.id, file.id));

@@ -16,6 +16,7 @@ import { useTray } from './use-tray.ts';
 
 const TITLES: Readonly<Record<Stand, string>> = {
   look: 'To look at',
+  view: 'Sure, but for the view of the camera',
   sure: 'Sure',
   coming: 'Being read',
   placed: 'In their place',
@@ -53,6 +54,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
 
   const choose = (to: TrayClip | undefined): void => {
     setMode(LIST);
+    if (camera) setCamera(camera.id);
     if (to) setInHand(to.id);
   };
   /** What is to be looked at after this one: the next of its list, else the one before. */
@@ -79,10 +81,13 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
     if (command.do === 'camera') {
       const next = tray.cameras[(tray.cameras.indexOf(camera!) + 1) % Math.max(1, tray.cameras.length)];
       if (!next) return;
-      setCamera(next.id);
-      return choose(sectionsOf(tray, next)[0]?.clips[0]);
+      choose(sectionsOf(tray, next)[0]?.clips[0]);
+      return setCamera(next.id);
     }
     if (!camera || !clip) return;
+    // What is worked on stays in sight, whatever becomes of it.
+    setCamera(camera.id);
+    setInHand(clip.id);
     switch (command.do) {
       case 'mode':
         return setMode(command.mode);
@@ -161,7 +166,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
       <PageHead title="Sort">
         {!empty && (
           <p className="m-0 text-lead" data-testid="tray-counts">
-            <b>{counts.look}</b> to look at, <b>{counts.sure}</b> sure, <b>{counts.placed}</b> in place
+            <b>{counts.look}</b> to look at, <b>{counts.view + counts.sure}</b> sure, <b>{counts.placed}</b> in place
           </p>
         )}
         <Action main={empty} onClick={queue.chooseFolder}>
@@ -202,8 +207,8 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
                 role="tab"
                 aria-selected={c.id === camera?.id}
                 onClick={() => {
-                  setCamera(c.id);
                   choose(sectionsOf(tray, c)[0]?.clips[0]);
+                  setCamera(c.id);
                 }}
                 className={`min-h-[48px] border-0 px-3 !font-body text-note ${c.id === camera?.id ? 'bg-ink text-bone' : 'bg-transparent'}`}
               >
@@ -220,7 +225,10 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
           clips={tray.clips.filter((c) => c.camera === camera.id)}
           inHand={clip}
           timeZone={timeZone}
-          onView={(view) => control.setView(camera, view)}
+          onView={(view) => {
+            setCamera(camera.id);
+            control.setView(camera, view);
+          }}
           onClip={choose}
         />
       )}

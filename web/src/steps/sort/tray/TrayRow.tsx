@@ -188,7 +188,9 @@ function InHand({
       <Action onClick={() => to({ is: 'bib', text: '' })}>Another bib</Action>
       <Action onClick={() => to({ is: 'swap', text: '' })}>Change places</Action>
       {stand !== 'aside' && <Action onClick={() => to({ is: 'why' })}>Useless</Action>}
-      {(stand === 'look' || stand === 'sure') && <Action onClick={() => to({ is: 'cut', sixteenth: 8 })}>Cut</Action>}
+      {(stand === 'look' || stand === 'view' || stand === 'sure') && (
+        <Action onClick={() => to({ is: 'cut', sixteenth: 8 })}>Cut</Action>
+      )}
       <span className="ms-auto text-small text-soft">{clip.fileName}</span>
     </div>
   );

@@ -9,6 +9,8 @@ export type Stand =
   | 'coming'
   /** Somebody has to look. */
   | 'look'
+  /** As sure as the next, but from where its camera films nobody has said. */
+  | 'view'
   /** One press puts it where it belongs. */
   | 'sure'
   | 'placed'
@@ -19,9 +21,9 @@ export function standOf(clip: TrayClip, camera: TrayCamera | undefined): Stand {
   if (clip.bound) return 'placed';
   if (clip.useless !== null) return 'aside';
   if (clip.state !== 'ready') return 'coming';
-  return clip.probability >= SURE && (clip.place === null ? clip.why.some((w) => w.kind === 'nothing') : Boolean(camera?.view))
-    ? 'sure'
-    : 'look';
+  if (clip.probability < SURE) return 'look';
+  if (clip.place === null) return clip.why.some((w) => w.kind === 'nothing') ? 'sure' : 'look';
+  return camera?.view ? 'sure' : 'view';
 }
 
 /** What the tray would do with a clip by itself. */
@@ -54,7 +56,7 @@ export interface Section {
   readonly clips: readonly TrayClip[];
 }
 
-const ORDER: readonly Stand[] = ['look', 'sure', 'coming', 'placed', 'aside'];
+const ORDER: readonly Stand[] = ['look', 'view', 'sure', 'coming', 'placed', 'aside'];
 
 /** The clips of a camera, those first that somebody has to look at; within each list in the order in which they were filmed. */
 export function sectionsOf(tray: Tray, camera: TrayCamera): Section[] {
@@ -67,7 +69,7 @@ export function sectionsOf(tray: Tray, camera: TrayCamera): Section[] {
 
 /** How many clips of the tray stand in each way. */
 export function countsOf(tray: Tray, camera?: TrayCamera): Readonly<Record<Stand, number>> {
-  const counts: Record<Stand, number> = { look: 0, sure: 0, coming: 0, placed: 0, aside: 0 };
+  const counts: Record<Stand, number> = { look: 0, view: 0, sure: 0, coming: 0, placed: 0, aside: 0 };
   for (const clip of tray.clips) {
     if (camera && clip.camera !== camera.id) continue;
     const its = tray.cameras.find((c) => c.id === clip.camera);
