@@ -32,6 +32,7 @@ interface Row {
   readonly recordedAt: Date | null;
   readonly filmSeconds: number | null;
   readonly captureScale: number;
+  readonly captureKnown: TrayClip['captureKnown'];
   readonly fromSeconds: number | null;
   readonly toSeconds: number | null;
   readonly bib: number | null;
@@ -58,12 +59,19 @@ const rowsOf = (camp: Camp) =>
     .where(and(eq(films.campId, camp.id), isNotNull(films.cameraId), isPresent))
     .orderBy(asc(films.recordedAt), asc(clips.fromSeconds), asc(clips.id));
 
+/** A film that plays longer than this, in seconds, and may be slow motion most probably is: nobody films a throw for so long. Our own figure, no source. */
+const SLOW_FROM = 12;
+/** Phones play 240 a second at 30. */
+const SLOWEST = 8;
+
 /** How long a clip lasts and when it begins, by the clock of its camera, in milliseconds; null where nothing says so. */
 function spanOf(row: Row): { readonly start: number; readonly end: number } | null {
   if (!row.recordedAt) return null;
+  const plays = (row.toSeconds ?? row.filmSeconds ?? 0) - (row.fromSeconds ?? 0);
+  const scale = row.captureKnown === 'open' && plays > SLOW_FROM ? SLOWEST : row.captureScale;
   const [from, to] = [row.fromSeconds ?? 0, row.toSeconds ?? row.filmSeconds ?? 0];
   const begin = row.recordedAt.getTime();
-  return { start: begin + (1000 * from) / row.captureScale, end: begin + (1000 * to) / row.captureScale };
+  return { start: begin + (1000 * from) / scale, end: begin + (1000 * to) / scale };
 }
 
 /** What the tray of a camp holds: what came, what each clip most probably shows, and what was said of it. */
