@@ -185,6 +185,8 @@ test('a folder of 60 files from two cameras is sorted with a few keys, over a se
       readdirSync(join(product.media, 'uploads'), { recursive: true, withFileTypes: true }).filter((f) => f.isFile()),
     ).toEqual([]);
 
+    // Wide enough for both films of a delivery side by side, whole.
+    await page.setViewportSize({ width: 2200, height: 800 });
     // One film of each kind at the bench: the frame that is named is the one that is seen.
     for (const kind of [...SIDE, ...FRONT]) {
       const film = films.find((f) => f.kind === kind && f.number === 1)!;
