@@ -37,6 +37,7 @@ const LEAD_VIEWS = [
   '/outbox',
   '/check-in',
   '/mound',
+  '/sort',
 ];
 /** What is read at the table. */
 const READ_VIEWS = [

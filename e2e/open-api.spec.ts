@@ -7,8 +7,9 @@ import type { APIResponse, Page } from '@playwright/test';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { v7 } from 'uuid';
-import { defaultSheet, NOTHING_ASKED } from '@stride-chalk/core';
+import { defaultSheet, NOTHING_ASKED, readAnswer } from '@stride-chalk/core';
 import { atWorkAs, expect, rows, test } from './support/at-work.ts';
+import { barCodeFilm } from './support/bar-code-film.ts';
 
 interface Operation {
   readonly requestBody?: { readonly content: Readonly<Record<string, { readonly schema: object }>> };
@@ -224,6 +225,38 @@ test('every endpoint takes and answers what the served document says of it', asy
     const it = { camperId: camper, throwsId: tap, view: 'rear', fileName: 'a.mp4', sha256, bytes: bytes.length };
     await ask('PUT /api/films/{id}', `/api/films/${filmed}`, { data: it });
 
+    // The tray: a file comes, its clip is put somewhere, taken out, cut, joined, set aside; another one is turned away.
+    const [came, none] = [v7(), v7()];
+    const send = async (id: string, film: Buffer): Promise<void> => {
+      const metadata = { 'upload-length': String(film.length), 'upload-metadata': `id ${Buffer.from(id).toString('base64')}` };
+      await ask('POST /api/uploads', '/api/uploads', { tus: metadata });
+      await ask('PATCH /api/uploads/{id}', `/api/uploads/${id}`, { part: film, tus: { ...type, 'upload-offset': '0' } });
+      const said = { fileName: 'a.mp4', folder: 'card', bytes: film.length, modifiedAt: '2026-07-13T15:00:00.000Z' };
+      await ask('PUT /api/dropped-files/{id}', `/api/dropped-files/${id}`, { data: said });
+    };
+    await send(came, (await barCodeFilm('constant rate, H.264', 60)).buffer);
+    await send(none, Buffer.from('no film'));
+    const tray = async () => readAnswer('GET /api/tray', await (await ask('GET /api/tray', '/api/tray')).json());
+    const patience = { timeout: 100_000 };
+    await expect.poll(async () => (await tray()).clips.map((c) => c.state), patience).toEqual(['ready']);
+    const [sorted] = (await tray()).clips;
+    await ask('PUT /api/cameras/{id}', `/api/cameras/${sorted!.camera}`, { data: { view: 'rear' } });
+    await ask('GET /api/clips/{id}/strip', `/api/clips/${sorted!.id}/strip`);
+    const to = { id: sorted!.id, bib: 3, throwId: null, key: null, at: sorted!.at, view: 'rear' };
+    await ask('POST /api/tray/place', '/api/tray/place', { data: { clips: [to] } });
+    await ask('POST /api/tray/take-out', '/api/tray/take-out', { data: { clips: [sorted!.id] } });
+    const cut = await ask('POST /api/clips/{id}/split', `/api/clips/${sorted!.id}/split`, { data: { frame: 30 } });
+    const parts = readAnswer('POST /api/clips/[id]/split', await cut.json()).clips;
+    await ask('POST /api/clips/{id}/join', `/api/clips/${parts[0]}/join`, { data: { with: parts[1] } });
+    await expect.poll(async () => (await tray()).clips.map((c) => c.state), patience).toEqual(['ready']);
+    const [joined] = (await tray()).clips;
+    await ask('PUT /api/clips/{id}/aside', `/api/clips/${joined!.id}/aside`, { data: { why: 'filmed twice' } });
+    await expect.poll(async () => (await tray()).files.map((f) => f.state), patience).toEqual(['refused']);
+    await rows(`update dropped_files set state = 'failed' where id = $1`, [none]);
+    await ask('POST /api/dropped-files/{id}/again', `/api/dropped-files/${none}/again`);
+    await expect.poll(async () => (await tray()).files.map((f) => f.state), patience).toEqual(['refused']);
+    await ask('DELETE /api/dropped-files/{id}', `/api/dropped-files/${none}`);
+
     const mark = { kind: 'mark', clipId: clip, event: 'contact', frame: 5, frameTo: null };
     await ask('PUT /api/entries/{id}', `/api/entries/${v7()}`, { data: mark });
     const level = { kind: 'score', deliveryId: delivery, checkpoint: defaultSheet.checkpoints[0]!.id, faults: [], note: null };
@@ -302,8 +335,8 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('DELETE /api/refusals/{id}', `/api/refusals/${refusal}`);
     const [failed] = [v7()];
     await rows(
-      `insert into clips (id, film_id, delivery_id, view, file_name, state, problem) select $1, film_id, $2, 'rear', 'a.mp4', 'failed', 'none' from clips limit 1`,
-      [failed, delivery],
+      `insert into clips (id, film_id, delivery_id, view, file_name, state, problem) select $1, k.film_id, $2, 'rear', 'a.mp4', 'failed', 'none' from clips k join films f on f.id = k.film_id where f.camp_id = $3 limit 1`,
+      [failed, delivery, camp],
     );
     await ask('POST /api/clips/{id}/again', `/api/clips/${failed}/again`);
     await expect

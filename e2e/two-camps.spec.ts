@@ -25,6 +25,10 @@ interface OfCamp {
   readonly clip: string;
   readonly upload: string;
   readonly removed: string;
+  /** A clip that nobody has sorted, its camera, and the file that it came in. */
+  readonly unsorted: string;
+  readonly camera: string;
+  readonly dropped: string;
   readonly evaluation: string;
   readonly draft: string;
   readonly document: unknown;
@@ -84,6 +88,25 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
   'POST /api/clips/[id]/again': (x) => [{ path: `/api/clips/${x.clip}/again` }],
   'GET /api/clips/[id]/film': (x) => [{ path: `/api/clips/${x.clip}/film` }],
   'GET /api/clips/[id]/frames/[frame]': (x) => [{ path: `/api/clips/${x.clip}/frames/3` }],
+  'GET /api/clips/[id]/strip': (x) => [{ path: `/api/clips/${x.clip}/strip` }, { path: `/api/clips/${x.unsorted}/strip` }],
+  'PUT /api/dropped-files/[id]': (x) => [
+    {
+      path: `/api/dropped-files/${x.dropped}`,
+      data: { fileName: 'a.mp4', folder: '', bytes: 1, modifiedAt: '2026-07-13T12:00:00.000Z' },
+    },
+  ],
+  'DELETE /api/dropped-files/[id]': (x) => [{ path: `/api/dropped-files/${x.dropped}` }],
+  'POST /api/dropped-files/[id]/again': (x) => [{ path: `/api/dropped-files/${x.dropped}/again` }],
+  'PUT /api/cameras/[id]': (x) => [{ path: `/api/cameras/${x.camera}`, data: { view: 'rear' } }],
+  'POST /api/tray/place': (x) =>
+    [x.clip, x.unsorted].map((id) => ({
+      path: '/api/tray/place',
+      data: { clips: [{ id, bib: BIB, throwId: null, key: null, at: null, view: 'rear' }] },
+    })),
+  'POST /api/tray/take-out': (x) => [x.clip, x.unsorted].map((id) => ({ path: '/api/tray/take-out', data: { clips: [id] } })),
+  'PUT /api/clips/[id]/aside': (x) => [{ path: `/api/clips/${x.unsorted}/aside`, data: { why: 'not of this camp' } }],
+  'POST /api/clips/[id]/split': (x) => [{ path: `/api/clips/${x.unsorted}/split`, data: { frame: 3 } }],
+  'POST /api/clips/[id]/join': (x) => [{ path: `/api/clips/${x.unsorted}/join`, data: { with: x.clip } }],
   'DELETE /api/refusals/[id]': (x) => [{ path: `/api/refusals/${x.refusal}` }],
   'POST /api/simulated-films': (x) => [{ path: '/api/simulated-films', data: { deliveryId: x.delivery, view: 'front' } }],
   'PUT /api/entries/[id]': (x) =>
@@ -265,6 +288,16 @@ async function somethingOfEach(page: Parameters<typeof atWorkAs>[0]): Promise<Of
     from campers_here c join deliveries d on d.camper_id = c.id join clips k on k.delivery_id = d.id and k.removed_at is null left join evaluations e on e.camper_id = c.id
     where c.bib = ${BIB} order by k.id limit 1`);
   const [removed, refusal, draft, proposal, practice, elsewhere, round, sheet] = Array.from({ length: 8 }, () => v7());
+  const [unsorted, camera, dropped] = Array.from({ length: 3 }, () => v7());
+  await rows(`insert into cameras (id, camp_id, key, name) values ($1, $2, 'of the test', 'Camera')`, [camera, x!.camp]);
+  await rows(
+    `insert into clips (id, film_id, file_name, state, problem) select $1, film_id, file_name, 'failed', 'none' from clips where id = $2`,
+    [unsorted, x!.clip],
+  );
+  await rows(
+    `insert into dropped_files (id, camp_id, file_name, folder, bytes, modified_at, state, reason) values ($1, $2, 'a.mp4', '', 1, now(), 'failed', 'none')`,
+    [dropped, x!.camp],
+  );
   await rows(
     `insert into clips (id, film_id, delivery_id, view, file_name, state, problem, removed_at, removed_by) select $1, film_id, delivery_id, view, file_name, 'failed', 'none', now(), $3 from clips where id = $2`,
     [removed, x!.clip, x!.staff],
@@ -301,7 +334,7 @@ async function somethingOfEach(page: Parameters<typeof atWorkAs>[0]): Promise<Of
   ]);
   return {
     ...x,
-    ...{ removed, upload },
+    ...{ removed, upload, unsorted, camera, dropped },
     refusal,
     proposal,
     practice,
@@ -314,7 +347,20 @@ async function somethingOfEach(page: Parameters<typeof atWorkAs>[0]): Promise<Of
 /** Everything that the demo's week has, as one number; what is of the camp made for this test is left out. */
 async function fingerprint(): Promise<string> {
   const tables = [
-    ...['campers', 'consents', 'check_ins', 'deliveries', 'clips', 'refusals', 'marks', 'points', 'scores', 'entries'],
+    ...[
+      'campers',
+      'consents',
+      'check_ins',
+      'deliveries',
+      'clips',
+      'cameras',
+      'dropped_files',
+      'refusals',
+      'marks',
+      'points',
+      'scores',
+      'entries',
+    ],
     ...[
       'agreed_levels',
       'evaluations',
@@ -397,7 +443,9 @@ test('two camps, two leads: on every route, what belongs to the other camp is no
     // A bib of the other camp that nobody wears here.
     expect((await lead.get(`${url()}/campers/9`)).url()).toContain('/missing');
   } finally {
-    await rows('delete from clips where id = $1', [x.removed]);
+    await rows('delete from clips where id in ($1, $2)', [x.removed, x.unsorted]);
+    await rows('delete from dropped_files where id = $1', [x.dropped]);
+    await rows('delete from cameras where id = $1', [x.camera]);
     await rows('delete from refusals where id = $1', [x.refusal]);
     await rows('delete from practice_clips where id = $1', [x.practice]);
     await rows('delete from evening_rounds where id = $1', [x.round]);

@@ -26,7 +26,8 @@ export async function dropFile(
 ): Promise<{ readonly id: DroppedFileId; readonly state: (typeof droppedFiles.$inferSelect)['state'] }> {
   const [there] = await db().select().from(droppedFiles).where(eq(droppedFiles.id, id));
   if (there) {
-    if (there.campId !== campId || there.bytes !== said.bytes) throw idTaken();
+    if (there.campId !== campId) throw notFound('The file');
+    if (there.bytes !== said.bytes) throw idTaken();
     if (there.state !== 'refused') return there;
     // Dropped once more after it was turned away: begun anew.
     await db().delete(droppedFiles).where(eq(droppedFiles.id, id));

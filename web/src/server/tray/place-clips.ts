@@ -22,6 +22,16 @@ export interface Placing {
   readonly view: ViewId;
 }
 
+/** Lets nothing through unless every clip is of the camp: what is of another one was not found. */
+export async function requireClipsOf(camp: Pick<Camp, 'id'>, ids: readonly ClipId[]): Promise<void> {
+  const own = await db()
+    .select({ id: clips.id })
+    .from(clips)
+    .innerJoin(films, eq(films.id, clips.filmId))
+    .where(and(inArray(clips.id, [...ids]), eq(films.campId, camp.id), isPresent));
+  if (own.length < new Set(ids).size) throw notFound('The clip');
+}
+
 /**
  * Puts clips under the deliveries that they show, one after the other: each that cannot be is named with its reason, the others are done. A throw that nobody has told is told with the first clip of it.
  */
