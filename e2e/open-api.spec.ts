@@ -227,23 +227,23 @@ test('every endpoint takes and answers what the served document says of it', asy
 
     // The tray: a file comes, its clip is put somewhere, taken out, cut, joined, set aside; another one is turned away.
     const [came, none] = [v7(), v7()];
-    const send = async (id: string, film: Buffer): Promise<void> => {
+    const drop = async (id: string, film: Buffer): Promise<void> => {
       const metadata = { 'upload-length': String(film.length), 'upload-metadata': `id ${Buffer.from(id).toString('base64')}` };
       await ask('POST /api/uploads', '/api/uploads', { tus: metadata });
       await ask('PATCH /api/uploads/{id}', `/api/uploads/${id}`, { part: film, tus: { ...type, 'upload-offset': '0' } });
       const said = { fileName: 'a.mp4', folder: 'card', bytes: film.length, modifiedAt: '2026-07-13T15:00:00.000Z' };
       await ask('PUT /api/dropped-files/{id}', `/api/dropped-files/${id}`, { data: said });
     };
-    await send(came, (await barCodeFilm('constant rate, H.264', 60)).buffer);
-    await send(none, Buffer.from('no film'));
+    await drop(came, (await barCodeFilm('constant rate, H.264', 60)).buffer);
+    await drop(none, Buffer.from('no film'));
     const tray = async () => readAnswer('GET /api/tray', await (await ask('GET /api/tray', '/api/tray')).json());
     const patience = { timeout: 100_000 };
     await expect.poll(async () => (await tray()).clips.map((c) => c.state), patience).toEqual(['ready']);
     const [sorted] = (await tray()).clips;
     await ask('PUT /api/cameras/{id}', `/api/cameras/${sorted!.camera}`, { data: { view: 'rear' } });
     await ask('GET /api/clips/{id}/strip', `/api/clips/${sorted!.id}/strip`);
-    const to = { id: sorted!.id, bib: 3, throwId: null, key: null, at: sorted!.at, view: 'rear' };
-    await ask('POST /api/tray/place', '/api/tray/place', { data: { clips: [to] } });
+    const shown = { id: sorted!.id, bib: 3, throwId: null, key: null, at: sorted!.at, view: 'rear' };
+    await ask('POST /api/tray/place', '/api/tray/place', { data: { clips: [shown] } });
     await ask('POST /api/tray/take-out', '/api/tray/take-out', { data: { clips: [sorted!.id] } });
     const cut = await ask('POST /api/clips/{id}/split', `/api/clips/${sorted!.id}/split`, { data: { frame: 30 } });
     const parts = readAnswer('POST /api/clips/[id]/split', await cut.json()).clips;
