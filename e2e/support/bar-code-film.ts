@@ -80,7 +80,7 @@ const CODING: Readonly<Record<FilmKind, { readonly file: string; readonly args: 
   // Stored lying on its side: the file says how it is held (see `turned`).
   'held upright, turned': {
     file: 'turned.mp4',
-    args: ['-vf', 'transpose=2', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p'],
+    args: ['-vf', 'transpose=1', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p'],
   },
   'slow motion, tagged': {
     file: 'slow.mp4',
