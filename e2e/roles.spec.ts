@@ -119,8 +119,8 @@ test('no route takes a change from a foreign origin, whoever is signed in', asyn
     expect(await answer.json()).toMatchObject({ code: 'foreign-origin' });
   };
   const changes = METHODS.filter((m) => m !== 'GET');
+  // Each route by each method, and by each sign of a foreign origin over the methods.
   for (const context of [await signedInAs('lead'), await request.newContext()])
-    // Each route by each method, and by each sign of a foreign origin over the methods.
     for (const pattern of BUILT)
       await Promise.all(
         changes.map((method, i) => refused(context, method, pattern, foreign[(i + BUILT.indexOf(pattern)) % foreign.length]!)),

@@ -144,7 +144,7 @@ test('a folder of 60 files from two cameras is sorted with a few keys, over a se
     const pressed = (name: string) => page.getByRole('button', { name, pressed: true });
     const said = { front: 'Front', side: 'Open side' } as const;
     for (let camera = 0; camera < 2; camera++) {
-      const heading = (await page.locator('h2').first().textContent()) ?? '';
+      const heading = (await page.getByRole('tab', { selected: true }).textContent()) ?? '';
       const view = said[heading.startsWith('front') ? 'front' : 'side'];
       await press('v');
       await expect(page.getByRole('button', { pressed: true })).toHaveCount(1);

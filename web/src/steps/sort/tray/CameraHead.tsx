@@ -8,6 +8,7 @@ const [LEFT, RIGHT, TOP, HEIGHT] = [16, 1184, 30, 58];
 /** A camera: from where it films, how its clock goes, and its clips along the day as ticks on a chalk line. */
 export function CameraHead({
   camera,
+  alone,
   clips,
   inHand,
   timeZone,
@@ -15,6 +16,8 @@ export function CameraHead({
   onClip,
 }: {
   camera: TrayCamera;
+  /** The only one: no tab says its name. */
+  alone: boolean;
   clips: readonly TrayClip[];
   inHand: TrayClip | null;
   timeZone: string;
@@ -22,9 +25,9 @@ export function CameraHead({
   onClip: (clip: TrayClip) => void;
 }) {
   return (
-    <div className="mt-3">
+    <div className="mt-2">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h2 className="m-0 text-head">{camera.name}</h2>
+        <h2 className={alone ? 'm-0 text-head' : 'sr-only'}>{camera.name}</h2>
         <fieldset className="m-0 flex flex-wrap items-center gap-2 border-0 p-0">
           <legend className="sr-only">From where it films</legend>
           {VIEWS.map(([view, name]) => (
@@ -39,13 +42,9 @@ export function CameraHead({
             </button>
           ))}
         </fieldset>
+        {camera.view === null && <b className="care-band px-3 py-1 text-note">From where does it film? Say it once.</b>}
         <span className="text-small text-soft">{clockInWords(camera)}</span>
       </div>
-      {camera.view === null && (
-        <p className="care-band m-0 mt-2 px-4 py-2 text-note">
-          From where does it film? Say it once: a clip is put in its place with its view.
-        </p>
-      )}
       <Day clips={clips} camera={camera} inHand={inHand} timeZone={timeZone} onClip={onClip} />
     </div>
   );

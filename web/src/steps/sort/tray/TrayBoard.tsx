@@ -186,14 +186,20 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
           {p}
         </Alert>
       ))}
-      <p role="status" className="m-0 min-h-[24px] text-small text-soft">
+      <p
+        role="status"
+        className="m-0 -mt-[24px] min-h-[24px] text-end text-small text-soft max-[820px]:mt-0 max-[820px]:text-start"
+      >
         {control.said}
         {control.undoable && ' · Z undoes it'}
       </p>
       {empty && (
-        <p className="my-10 max-w-[60ch] text-lead">
-          Drop the cards or the folder of the evening here: every film goes to its camper, delivery and view by the taps at the
-          mounds, the slates and the plan. You look at those that are not sure, and confirm the rest with one key.
+        <p className="my-4 grid min-h-[340px] place-content-center border-2 border-dashed border-soft px-6 text-center text-lead">
+          <b className="sign text-title">Drop the cards or the folder of the evening here</b>
+          <span className="mx-auto mt-3 max-w-[60ch]">
+            Every film goes to its camper, delivery and view by the taps at the mounds, the slates and the plan. You look at those
+            that are not sure, and confirm the rest with one key.
+          </span>
         </p>
       )}
       {tray.cameras.length > 1 && (
@@ -222,6 +228,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
       {camera && (
         <CameraHead
           camera={camera}
+          alone={tray.cameras.length === 1}
           clips={tray.clips.filter((c) => c.camera === camera.id)}
           inHand={clip}
           timeZone={timeZone}
@@ -234,7 +241,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
       )}
       {sections.map(({ stand, clips }) => (
         <section key={stand} aria-labelledby={`tray-${stand}`}>
-          <h2 id={`tray-${stand}`} className="mt-4 mb-1 text-large">
+          <h2 id={`tray-${stand}`} className="mt-3 mb-1 text-head">
             {TITLES[stand]} <span className="text-soft">{clips.length}</span>
           </h2>
           <ol className="m-0 grid list-none p-0">

@@ -40,7 +40,9 @@ export const TrayRow = memo(
         className={`tray-row scroll-my-[90px] border-t border-rule ${own ? 'border-s-[6px] border-s-clay bg-wash' : 'border-s-[6px] border-s-transparent'}`}
       >
         {day && <p className="m-0 px-2 pt-1 text-small text-soft">{dayInWords(day, { timeZone }, 'short')}</p>}
-        <div className="grid grid-cols-[88px_minmax(200px,460px)_76px_1fr] items-center gap-3 py-1 pe-2 max-[820px]:grid-cols-[64px_1fr]">
+        <div
+          className={`grid items-center gap-3 py-1 pe-2 max-[820px]:grid-cols-[64px_1fr] ${own ? 'grid-cols-[88px_minmax(200px,700px)_76px_1fr]' : 'grid-cols-[88px_minmax(200px,460px)_76px_1fr]'}`}
+        >
           <button
             type="button"
             onClick={() => onChoose(clip)}
@@ -113,7 +115,7 @@ function Pictures({ clip, mode }: { clip: TrayClip; mode: Mode | null }) {
         alt={`Four moments of ${clip.fileName}`}
         loading="lazy"
         decoding="async"
-        className={`block w-full bg-ink object-contain object-left ${mode ? 'h-[104px]' : 'h-[62px]'}`}
+        className={`block max-w-full ${mode ? 'h-auto max-h-[170px] min-h-[62px]' : 'h-[62px] object-contain object-left'}`}
       />
       {mode?.is === 'cut' && (
         <progress className="absolute inset-x-0 bottom-0 w-full" value={mode.sixteenth} max={16} aria-label="Where it is cut" />
