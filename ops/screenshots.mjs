@@ -1,5 +1,6 @@
 /** Takes the pictures of docs/screenshots from a fresh demo: `node ops/screenshots.mjs http://127.0.0.1:4830`. */
 import { chromium } from '@playwright/test';
+import { trayEvening } from './tray-evening.mjs';
 
 const url = process.argv[2]?.replace(/\/$/, '');
 if (!url) throw new Error('Name the running demo: node ops/screenshots.mjs http://127.0.0.1:4830');
@@ -50,9 +51,6 @@ for (const [name, path, keys] of VIEWS) {
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
 await page.setViewportSize({ width: 390, height: 844 });
-await page.goto(`${url}/campers/9`, { waitUntil: 'load' });
-await awake();
-await page.screenshot({ path: 'docs/screenshots/sort-phone.png' });
 await page.goto(`${url}/check-in`, { waitUntil: 'load' });
 await awake();
 await page.screenshot({ path: 'docs/screenshots/check-in-phone.png' });
@@ -71,6 +69,24 @@ await page.getByRole('button', { name: 'Close' }).click();
 
 await page.setViewportSize({ width: 1280, height: 800 });
 await signIn('Marit');
+// An evening in the tray: the view of one camera is said, that of the other is asked for.
+const { folder, end } = await trayEvening(page, url);
+await page.goto(`${url}/sort`, { waitUntil: 'load' });
+await awake();
+await page.getByTestId('tray-folder').setInputFiles(folder);
+await page.locator('.tray-row').nth(7).waitFor();
+await page.waitForFunction(
+  () => !document.querySelector('[data-stand=coming], [data-testid=files-left], [data-testid=files-looked]'),
+  null,
+  { timeout: 180_000 },
+);
+end();
+await page.keyboard.press('v');
+await page.getByRole('button', { pressed: true }).waitFor();
+await page.getByRole('tab').last().click();
+await page.keyboard.press('ArrowDown');
+await awake();
+await page.screenshot({ path: 'docs/screenshots/tray.png' });
 // The last day of the demo's week is planned by hand here, so that no session lies in the past.
 await page.goto(`${url}/day-plan`, { waitUntil: 'load' });
 await awake();

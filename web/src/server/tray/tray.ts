@@ -4,10 +4,12 @@ import {
   type CameraClip,
   type CameraClock,
   type CameraId,
+  type CampId,
   type ClipId,
   type FilmId,
   type SeenSlate,
   type SortedClip,
+  type Sorting,
   type ThrowLog,
   type Tray,
   type TrayClip,
@@ -84,7 +86,7 @@ export async function trayOf(camp: Camp): Promise<Tray> {
     thrownLog(camp),
   ]);
   const slates = await slatesOf(rows.map((r) => r.filmId));
-  const { sorted, clocks, shifts } = sortedOf(rows, slates, log, camp.timeZone);
+  const { sorted, clocks, shifts } = sortedOf(camp, rows, slates, log);
   const byClock = new Map(clocks.map((c) => [c.camera, c]));
   return {
     cameras: cameras
@@ -160,8 +162,20 @@ function viewOnSlates(camera: CameraId, rows: readonly ListedRow[], slates: Slat
   return views.size === 1 ? [...views][0]! : null;
 }
 
+/** The last sorting of each camp: the tray is asked for at every step of an intake, and hardly any of them changes what is sorted. */
+const last = new Map<CampId, { readonly of: string; readonly sorting: Sorting }>();
+
+function sortedOnce(campId: CampId, toSort: readonly CameraClip[], log: ThrowLog): Sorting {
+  const of = JSON.stringify([toSort, log]);
+  const known = last.get(campId);
+  if (known?.of === of) return known.sorting;
+  const sorting = sortClips(toSort, log);
+  last.set(campId, { of, sorting });
+  return sorting;
+}
+
 /** What each clip most probably shows. What somebody has said of a clip counts as much as a slate in it; what is set aside is out of it. */
-function sortedOf(rows: readonly ListedRow[], slates: Slates, log: ThrowLog, timeZone: string) {
+function sortedOf({ id: campId, timeZone }: Camp, rows: readonly ListedRow[], slates: Slates, log: ThrowLog) {
   const known = rows.flatMap((row) => {
     const span = spanOf(row);
     return span && row.useless === null ? [{ row, ...span }] : [];
@@ -192,6 +206,6 @@ function sortedOf(rows: readonly ListedRow[], slates: Slates, log: ThrowLog, tim
       slates: said.length > 0 ? said : read,
     };
   });
-  const { clips: sorted, clocks } = sortClips(clipsToSort, log);
+  const { clips: sorted, clocks } = sortedOnce(campId, clipsToSort, log);
   return { sorted: new Map<string, SortedClip>(sorted.map((c) => [c.id, c])), clocks, shifts };
 }

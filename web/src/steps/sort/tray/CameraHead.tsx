@@ -79,7 +79,7 @@ function Day({
   return (
     <svg
       viewBox="0 0 1200 74"
-      className="mt-2 block w-full"
+      className="mt-2 block w-full max-[820px]:hidden"
       role="img"
       aria-label={`${timed.length} clips from ${timeOfDay(from, timeZone)} to ${timeOfDay(to, timeZone)}`}
     >

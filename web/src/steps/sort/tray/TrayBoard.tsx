@@ -265,7 +265,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
       ))}
       {camera && (
         <p
-          className="sticky bottom-0 m-0 mt-4 flex flex-wrap gap-x-4 gap-y-1 border-t border-rule bg-paper py-2 text-small text-soft"
+          className="sticky bottom-0 m-0 mt-4 flex max-[820px]:hidden flex-wrap gap-x-4 gap-y-1 border-t border-rule bg-paper py-2 text-small text-soft"
           data-testid="tray-keys"
         >
           {TRAY_KEYS.map(([key, does]) => (

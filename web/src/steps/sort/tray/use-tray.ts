@@ -1,4 +1,4 @@
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import {
   clipsPlacedSchema,
   cutClipsSchema,
@@ -10,7 +10,8 @@ import {
   type ViewId,
 } from '@stride-chalk/core';
 import { askServer } from '../../../parts/ask-server.ts';
-import { askAgain, known, useLive } from '../../../parts/use-live.ts';
+import { known, useLive } from '../../../parts/use-live.ts';
+import { NOTHING_AHEAD, withAhead, type Ahead, type Changes } from './tray-ahead.ts';
 import { proposalOf, thrownAt, type Proposal } from './tray-order.ts';
 
 const PATH = '/api/tray';
@@ -39,7 +40,10 @@ const putBack = (clips: readonly TrayClip[]) =>
 
 /** What is in the tray, what can be done with it, and the way back of everything that was done on this page. */
 export function useTray(first: Tray) {
-  const { data: tray, error } = useLive({ schema: traySchema, path: PATH, first, about: 'tray' });
+  const { data, error } = useLive({ schema: traySchema, path: PATH, first, about: 'tray' });
+  /** What was said here and is not in the server's answer yet: it stands over whatever that says meanwhile. */
+  const [ahead, setAhead] = useState<Ahead>(NOTHING_AHEAD);
+  const tray = useMemo(() => withAhead(data, ahead), [data, ahead]);
   const [problems, setProblems] = useState<readonly string[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const steps = useRef<Step[]>([]);
@@ -47,18 +51,18 @@ export function useTray(first: Tray) {
   /** One thing after the other: what is done next begins with what was done before. */
   const line = useRef<Promise<unknown>>(Promise.resolve());
 
-  const show = (change: (clip: TrayClip) => TrayClip): void =>
-    void known.setQueryData<Tray>([PATH], (now) => now && { ...now, clips: now.clips.map(change) });
-
-  const inLine = useCallback((work: () => Promise<void>): void => {
+  const inLine = useCallback((work: () => Promise<void>, before: Changes = {}): void => {
+    const token = {};
+    setAhead((now) => [...now, { token, ...before }]);
     line.current = line.current.then(async () => {
       try {
         await work();
       } catch (refused) {
         setProblems([(refused as Error).message]);
-      } finally {
-        askAgain(PATH);
       }
+      // Until the server's own answer has it.
+      await known.invalidateQueries({ queryKey: [PATH] });
+      setAhead((now) => now.filter((a) => a.token !== token));
     });
   }, []);
 
@@ -71,18 +75,14 @@ export function useTray(first: Tray) {
   /** Puts clips where they are said to belong. What they were before comes back with the undoing. */
   const place = (all: readonly Proposal[], nothing: readonly TrayClip[], words: string): void => {
     if (all.length + nothing.length === 0) return;
-    const before = new Map((known.getQueryData<Tray>([PATH]) ?? tray).clips.map((c) => [c.id, c]));
+    const before = new Map(tray.clips.map((c) => [c.id, c]));
     setProblems([]);
-    // Shown at once, with the number that the server gives when it has answered.
-    const to = new Map(all.map((p) => [p.id, p]));
-    const out = new Set(nothing.map((c) => c.id));
-    show((c) => {
-      const p = to.get(c.id);
-      if (p)
-        return { ...c, useless: null, bound: { bib: p.bib, delivery: c.bound?.delivery ?? 0, view: p.view, throwId: p.throwId } };
-      return out.has(c.id) ? { ...c, useless: NOBODY } : c;
-    });
-    inLine(async () => {
+    // Shown at once; the number of the delivery comes with the server's answer.
+    const shown = new Map<string, Partial<TrayClip>>([
+      ...all.map(({ id, bib, view, throwId }) => [id, { useless: null, bound: { bib, delivery: 0, view, throwId } }] as const),
+      ...nothing.map(({ id }) => [id, { useless: NOBODY }] as const),
+    ]);
+    const work = async (): Promise<void> => {
       const { placed, refused } =
         all.length === 0
           ? { placed: [], refused: [] }
@@ -101,7 +101,8 @@ export function useTray(first: Tray) {
           for (const { id } of nothing) await ask('PUT', `/api/clips/${id}/aside`, { why: null });
         },
       });
-    });
+    };
+    inLine(work, { clips: shown });
   };
 
   return {
@@ -119,8 +120,8 @@ export function useTray(first: Tray) {
     },
     aside(clip: TrayClip, why: string): void {
       setProblems([]);
-      show((c) => (c.id === clip.id ? { ...c, useless: why, bound: null } : c));
-      inLine(async () => {
+      const shown = new Map([[clip.id, { useless: why, bound: null }]]);
+      const work = async (): Promise<void> => {
         await ask('PUT', `/api/clips/${clip.id}/aside`, { why });
         done({
           words: `Set aside: ${why}`,
@@ -129,14 +130,15 @@ export function useTray(first: Tray) {
             if (clip.bound) await putBack([clip]);
           },
         });
-      });
+      };
+      inLine(work, { clips: shown });
     },
     /** Nobody has said any more what it shows, or it is taken up again. */
     open(clip: TrayClip): void {
       const { useless } = clip;
       setProblems([]);
-      show((c) => (c.id === clip.id ? { ...c, useless: null, bound: null } : c));
-      inLine(async () => {
+      const shown = new Map([[clip.id, { useless: null, bound: null }]]);
+      const work = async (): Promise<void> => {
         if (useless !== null) await ask('PUT', `/api/clips/${clip.id}/aside`, { why: null });
         else await ask('POST', '/api/tray/take-out', { clips: [clip.id] });
         done({
@@ -146,7 +148,8 @@ export function useTray(first: Tray) {
             else if (clip.bound) await putBack([clip]);
           },
         });
-      });
+      };
+      inLine(work, { clips: shown });
     },
     split(clip: TrayClip, frame: number): void {
       setProblems([]);
@@ -176,10 +179,11 @@ export function useTray(first: Tray) {
     setView(camera: TrayCamera, view: ViewId): void {
       const before = camera.view;
       setProblems([]);
-      inLine(async () => {
+      const work = async (): Promise<void> => {
         await ask('PUT', `/api/cameras/${camera.id}`, { view });
         done({ words: 'The view of the camera is said', undo: () => ask('PUT', `/api/cameras/${camera.id}`, { view: before }) });
-      });
+      };
+      inLine(work, { cameras: new Map([[camera.id, { view }]]) });
     },
     undo(): void {
       inLine(async () => {
