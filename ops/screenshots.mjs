@@ -85,6 +85,10 @@ await page.keyboard.press('v');
 await page.getByRole('button', { pressed: true }).waitFor();
 await page.getByRole('tab').last().click();
 await page.keyboard.press('ArrowDown');
+await page.locator('h1').click();
+await page.waitForFunction(() =>
+  [...document.querySelectorAll('.tray-row img')].slice(0, 4).every((i) => i.complete && i.naturalWidth > 0),
+);
 await awake();
 await page.screenshot({ path: 'docs/screenshots/tray.png' });
 // The last day of the demo's week is planned by hand here, so that no session lies in the past.

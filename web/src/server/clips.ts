@@ -13,9 +13,12 @@ const OF_FILM = {
   height: films.height,
   device: films.device,
   campId: films.campId,
+  /** How long the whole film plays, in seconds of the file. */
+  filmSeconds: films.seconds,
 } as const;
 /** A clip with what is known of its film. */
-export type ClipRow = typeof clips.$inferSelect & Pick<typeof films.$inferSelect, keyof typeof OF_FILM>;
+export type ClipRow = typeof clips.$inferSelect &
+  Pick<typeof films.$inferSelect, Exclude<keyof typeof OF_FILM, 'filmSeconds'>> & { readonly filmSeconds: number | null };
 /** A clip of which somebody has said what it shows. */
 export type Bound<Row extends { deliveryId: DeliveryId | null; view: ViewId | null }> = Row & {
   readonly deliveryId: DeliveryId;

@@ -6,10 +6,10 @@ import { v7 } from 'uuid';
 import { clipById, presentClip, type ClipRow } from './clips.ts';
 import { withFilmLock } from './film-files.ts';
 import { ONLY_FILES } from './intake/inspect.ts';
-import { onlyPart, rangeOf, seekTo } from './intake/range.ts';
+import { rangeOf } from './intake/range.ts';
 import { runTool } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
-import { frameFolder, originalPath } from './media.ts';
+import { benchPath, frameFolder, originalPath } from './media.ts';
 import { notFound } from './refusal.ts';
 
 /** Pictures under way: the same one asked for at once is made once. */
@@ -21,7 +21,7 @@ const drawing = pLimit(2);
 export async function framePicture(clipId: ClipId, frame: number): Promise<Buffer> {
   const clip = await clipById(clipId);
   const time = clip.frameTimes?.[frame];
-  if (time === undefined) throw notFound(`Frame ${frame}`);
+  if (time === undefined || (rangeOf(clip) !== null && clip.state !== 'ready')) throw notFound(`Frame ${frame}`);
   // Frames of a part are counted from its own first one.
   const name = rangeOf(clip) === null ? `${frame}.jpg` : `${clip.id}.${frame}.jpg`;
   const kept = join(frameFolder(clip.sha256), name);
@@ -36,20 +36,21 @@ const keptOr = async (path: string, make: () => Promise<Buffer>): Promise<Buffer
   (await stat(path).catch(() => null)) ? readFile(path) : make();
 
 async function makePicture(clip: ClipRow, frame: number, kept: string): Promise<Buffer> {
-  const picture = await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+  // A part of a film is read from its copy: the whole film may be hours of it.
+  const source = rangeOf(clip) === null ? originalPath(clip.sha256) : benchPath(clip.id);
+  const picture = await withWorkFolder(source, async (folder, file) => {
     const run = await runTool(
       'ffmpeg',
       [
         '-v',
         'error',
         ...ONLY_FILES,
-        ...seekTo(rangeOf(clip)),
         '-i',
         file,
         '-map',
         '0:V:0',
         '-vf',
-        `${onlyPart(rangeOf(clip))}select=eq(n\\,${frame})`,
+        `select=eq(n\\,${frame})`,
         '-frames:v',
         '1',
         '-fps_mode',

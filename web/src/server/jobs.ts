@@ -41,7 +41,15 @@ export async function enqueueFile(fileId: DroppedFileId): Promise<void> {
 export async function enqueueClip(clipId: ClipId, long: boolean): Promise<void> {
   const queue = await sender();
   const lane = long ? LANES.long : LANES.short;
-  await queue.send(lane, { clipId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 1800, singletonKey: clipId });
+  await queue.send(
+    lane,
+    { clipId },
+    {
+      ...{ retryLimit: 3, retryDelay: 2, singletonKey: clipId },
+      // A film of hours takes hours.
+      expireInSeconds: long ? 4 * 3600 : 1800,
+    },
+  );
 }
 
 /** The running queue, or one that only sends: pages run in a bundle of their own, apart from the worker. */

@@ -12,9 +12,10 @@ import { makeBenchCopy } from './intake/bench-copy.ts';
 import { keepSlates } from './films.ts';
 import type { FoundSlate } from './intake/decode-film.ts';
 import { indexFrames } from './intake/index-frames.ts';
-import { rangeOf } from './intake/range.ts';
+import { around, rangeOf } from './intake/range.ts';
 import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
+import { cutFilm, runsOn } from './tray/cut-film.ts';
 import { enqueueClip } from './jobs.ts';
 import { log } from './log.ts';
 import { benchPath, originalPath } from './media.ts';
@@ -49,7 +50,10 @@ const REMOVED = new Error('the clip was removed');
  * ends at once and leaves nothing; one that fails for a reason that is none of the film's keeps it, says why, and can be asked again.
  */
 export async function prepareClip(clipId: ClipId): Promise<void> {
-  if (!(await presentClip(clipId))) return;
+  const first = await presentClip(clipId);
+  if (!first) return;
+  // Nothing was found in it: it is looked through again when somebody takes it up.
+  if (runsOn(first) && first.uselessWhy !== null) return;
   const gone = new AbortController();
   const look = setInterval(
     () =>
@@ -64,6 +68,7 @@ export async function prepareClip(clipId: ClipId): Promise<void> {
       .update(clips)
       .set({ state: sql`case when ${clips.frameTimes} is null then 'checking' else 'copying' end`, problem: null })
       .where(and(eq(clips.id, clipId), eq(clips.state, 'failed')));
+    if (runsOn(first)) return await cutFilm(first, gone.signal);
     await indexClip(clipId, gone.signal);
     await copyForBench(clipId, gone.signal);
   } catch (error) {
@@ -117,7 +122,7 @@ async function copyForBench(clipId: ClipId, signal: AbortSignal): Promise<void> 
       (await makeBenchCopy(folder, file, 'bench.mp4', {
         width: clip.width,
         height: clip.height,
-        range: rangeOf(clip),
+        range: rangeOf(clip) === null ? null : around(clip.frameTimes!),
         frames,
         signal,
         onProgress: (share) => {

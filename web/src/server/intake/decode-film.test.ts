@@ -78,7 +78,11 @@ test('where slates cannot be looked for the film is whole all the same', async (
   );
   process.env.STRIDE_SLATE_THREAD = '/nowhere/slate-thread.mjs';
   try {
-    expect(await decodeFilm(folder, 'blind.mp4', SMALL, { seconds: 60, range: null })).toEqual({ whole: true, slates: null });
+    expect(await decodeFilm(folder, 'blind.mp4', SMALL, { seconds: 60, range: null })).toEqual({
+      whole: true,
+      begins: 0,
+      slates: null,
+    });
   } finally {
     delete process.env.STRIDE_SLATE_THREAD;
   }

@@ -22,14 +22,23 @@ const LONGEST_SIDE = 1920;
  * Decodes a film from end to end, and looks for slates on the way. A slate that stays in the picture is told once, at its first sight; one that comes again after another one is told again.
  *
  * @param size upright display size of the film
- * @returns whole: false where any of it could not be decoded; slates: null where they could not be looked for
+ * @returns whole: false where any of it could not be decoded; begins: its first picture, in seconds of the file; slates: null where they could not be looked for
  */
 export async function decodeFilm(
   folder: string,
   file: string,
   size: { readonly width: number; readonly height: number },
-  options: { readonly seconds: number; readonly range: Range | null; readonly signal?: AbortSignal | undefined },
-): Promise<{ readonly whole: boolean; readonly slates: readonly FoundSlate[] | null }> {
+  options: {
+    readonly seconds: number;
+    readonly range: Range | null;
+    readonly signal?: AbortSignal | undefined;
+    /** Small grey pictures of it besides, at a rate of the file, one after the other in a file of the folder. Damage does not end it then. */
+    readonly motion?: { readonly width: number; readonly height: number; readonly rate: number; readonly file: string };
+    /** Told of how far it has come, in seconds of the file. */
+    readonly onSeconds?: ((seconds: number) => void) | undefined;
+  },
+): Promise<{ readonly whole: boolean; readonly begins: number; readonly slates: readonly FoundSlate[] | null }> {
+  const { motion } = options;
   const scale = Math.min(1, LONGEST_SIDE / Math.max(size.width, size.height));
   const [width, height] = [Math.round(size.width * scale), Math.round(size.height * scale)];
   let found: Array<{ readonly picture: number; readonly slate: Slate }> | null = [];
@@ -60,10 +69,16 @@ export async function decodeFilm(
   const run = await runTool(
     'ffmpeg',
     [
-      ...['-v', 'level+info', '-hide_banner', '-nostats', '-xerror', ...ONLY_FILES, ...seekTo(options.range)],
-      ...['-i', file, '-map', '0:V:0'],
+      ...['-v', 'level+info', '-hide_banner', '-nostats', ...(motion ? [] : ['-xerror'])],
+      ...[...ONLY_FILES, ...seekTo(options.range), '-i', file, '-map', '0:V:0'],
       ...['-vf', `${onlyPart(options.range)}select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
       ...['-fps_mode', 'passthrough', '-pix_fmt', 'gray', '-f', 'rawvideo', 'pipe:1'],
+      ...(motion
+        ? [
+            ...['-map', '0:V:0', '-vf', `fps=${motion.rate},scale=${motion.width}:${motion.height}:flags=area`],
+            ...['-pix_fmt', 'gray', '-f', 'rawvideo', motion.file],
+          ]
+        : []),
     ],
     {
       folder,
@@ -71,7 +86,10 @@ export async function decodeFilm(
       signal: options.signal,
       onWords: (line) => {
         const time = /showinfo.*pts_time:\s*(-?[\d.]+)/.exec(line);
-        if (time) moments.push(Number(time[1]));
+        if (time) {
+          moments.push(Number(time[1]));
+          options.onSeconds?.(Number(time[1]));
+        }
         if (/\[(error|fatal|panic)\]/.test(line)) damage = true;
       },
       onBytes: pictures,
@@ -84,7 +102,7 @@ export async function decodeFilm(
     if (seconds === undefined) throw new Error(`picture ${picture} came without its time`);
     return { seconds, slate };
   });
-  return { whole: run.code === 0 && !damage, slates: slates ?? null };
+  return { whole: run.code === 0 && !damage, begins: moments[0] ?? 0, slates: slates ?? null };
 }
 
 /** Cuts what comes in pieces of any size into pieces of one size. */

@@ -11,6 +11,8 @@ export const LIMITS = {
   /** Of a file that came in a folder. */
   fileBytes: 8 * 1024 ** 3,
   seconds: 60,
+  /** Of a film that runs on and came in a folder. */
+  longSeconds: 3 * 3600,
   frames: 20_000,
   shortSide: 120,
   longSide: 8192,
@@ -76,7 +78,12 @@ const unreadable = (): Refusal =>
   );
 
 /** Looks at a file without decoding it. Throws a Refusal with the reason when it cannot be taken. */
-export async function inspectClip(folder: string, file: string): Promise<ClipFacts> {
+export const inspectClip = (folder: string, file: string): Promise<ClipFacts> => inspect(folder, file, 'clip');
+
+/** The same of a file that may run on: deliveries are looked for in it then. */
+export const inspectFilm = (folder: string, file: string): Promise<ClipFacts> => inspect(folder, file, 'film');
+
+async function inspect(folder: string, file: string, as: 'clip' | 'film'): Promise<ClipFacts> {
   const run = await runTool(
     'ffprobe',
     ['-v', 'error', ...ONLY_FILES, '-print_format', 'json', '-show_format', '-show_streams', file],
@@ -112,7 +119,13 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
   const fileSeconds = Number(probe.format.duration ?? 0);
   // Film that may be slow motion is given the benefit: the answer about its rate comes later.
   const seconds = fileSeconds / (capture.captureKnown === 'open' ? SLOWEST : capture.captureScale);
-  if (seconds > LIMITS.seconds)
+  const runsOn = as === 'film' && seconds > LIMITS.seconds;
+  if (seconds > LIMITS.longSeconds)
+    throw new Refusal(
+      'too-long',
+      `The film lasts ${Math.round(seconds / 60)} minutes; at most ${LIMITS.longSeconds / 3600} hours are taken.`,
+    );
+  if (seconds > LIMITS.seconds && !runsOn)
     throw new Refusal(
       'too-long',
       `The clip lasts ${Math.round(seconds)} s of real time; at most ${LIMITS.seconds} s are taken. Cut it to one delivery.`,
@@ -125,7 +138,7 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
   if (short < LIMITS.shortSide || side > LIMITS.longSide || side / short > LIMITS.aspect)
     throw new Refusal('no-film-size', `A picture of ${width} x ${height} is no film of a delivery.`);
   const frames = fileSeconds * rate;
-  if (frames > LIMITS.frames)
+  if (frames > LIMITS.frames && !runsOn)
     throw new Refusal(
       'too-many-frames',
       `The video has about ${Math.round(frames)} frames; at most ${LIMITS.frames} are taken. Cut it to one delivery.`,
@@ -139,7 +152,7 @@ export async function inspectClip(folder: string, file: string): Promise<ClipFac
     camera: cameraOf(tags),
     recordedAt: recordedAtOf(tags),
     seconds: fileSeconds,
-    long: frames * width * height > LONG_PIXELS,
+    long: runsOn || frames * width * height > LONG_PIXELS,
   };
 }
 

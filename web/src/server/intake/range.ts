@@ -1,4 +1,4 @@
-/** A part of a film, in seconds of the file, from the first to just before the second. Both lie between two frames. */
+/** A part of a film, in seconds of the file, from the first to just before the second. */
 export interface Range {
   readonly from: number;
   readonly to: number;
@@ -19,6 +19,13 @@ export const onlyPart = (range: Range | null): string => (range === null ? '' : 
 /** What ffprobe is told so that it reads a part and what decodes it. */
 export const readPart = (range: Range | null): string[] =>
   range === null ? [] : ['-read_intervals', `${Math.max(0, range.from - LEAD)}%${range.to + LAG}`];
+
+/** The part that holds some frames and no other one, its ends between two frames: tools round the times of frames each in its own way. */
+export function around(times: readonly number[]): Range {
+  let least = 0.02;
+  for (let i = 1; i < times.length; i++) least = Math.min(least, times[i]! - times[i - 1]!);
+  return { from: times[0]! - least / 2, to: times.at(-1)! + least / 2 };
+}
 
 /** The part that a clip is; null for the whole film. */
 export const rangeOf = (clip: { readonly fromSeconds: number | null; readonly toSeconds: number | null }): Range | null =>

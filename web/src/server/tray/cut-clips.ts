@@ -35,7 +35,12 @@ async function untouched(tx: Executor, ids: readonly ClipId[]): Promise<ClipRow[
 }
 
 /** Puts clips in the place of others of their film: each is a new one, as its frames are counted anew. */
-async function instead(old: readonly ClipRow[], ranges: readonly Range[], tx: Executor, by: StaffId): Promise<ClipId[]> {
+export async function instead(
+  old: readonly ClipRow[],
+  ranges: readonly Range[],
+  tx: Executor,
+  by: StaffId | null,
+): Promise<ClipId[]> {
   const { filmId, fileName, captureScale, captureKnown, scaledBy, scaledAt, long } = old[0]!;
   const facts = { filmId, fileName, captureScale, captureKnown, scaledBy, scaledAt, long, enteredBy: by };
   const made = ranges.map(({ from, to }) => ({

@@ -9,7 +9,7 @@ import { db } from '../db/connect.ts';
 import { clips, droppedFiles, films } from '../db/schema.ts';
 import { dropUnnamed, withFilmLock } from '../film-files.ts';
 import { filmWith } from '../films.ts';
-import { inspectClip } from '../intake/inspect.ts';
+import { inspectFilm } from '../intake/inspect.ts';
 import { isDiskFull, ToolFailure } from '../intake/run-tool.ts';
 import { withWorkFolder } from '../intake/work-folder.ts';
 import { enqueueClip } from '../jobs.ts';
@@ -69,7 +69,7 @@ async function takeIn(file: File): Promise<void> {
     await earlier(file, known[0].id);
     return said(file, 'double', known[0].id);
   }
-  const facts = await withWorkFolder(path, inspectClip);
+  const facts = await withWorkFolder(path, inspectFilm);
   const { codec, width, height, device, recordedAt, seconds } = facts;
   const folderDevice = device ?? (file.folder === '' ? null : `folder ${file.folder}`);
   const answer = facts.captureKnown === 'open' && folderDevice ? await answerFor(file.campId, folderDevice) : null;
