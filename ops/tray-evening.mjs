@@ -1,9 +1,9 @@
 /** Puts an evening of two cameras into the tray of a running demo, for the picture of it: eight throws of four campers, tapped at a mound, and the films of them. */
 import { execFileSync } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { mkdirSync, mkdtempSync, rmSync, utimesSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { v7 } from 'uuid';
 
 const CAMPERS = [14, 33, 38, 52];
 /** Films of the demo that stand for them. */
@@ -11,6 +11,12 @@ const FILMS = ['19-1', '19-2', '19-3', '27-1', '27-2', '27-3', '4-1', '4-2'];
 const VIEWS = { 'card of the side': 'open-side', 'card of the front': 'front' };
 /** The cameras are three minutes slow and seven fast. */
 const OFF = { 'card of the side': -180_000, 'card of the front': 420_000 };
+
+/** An id that says when it was made (RFC 9562, version 7). */
+function v7({ msecs = Date.now() } = {}) {
+  const hex = msecs.toString(16).padStart(12, '0') + randomBytes(10).toString('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-7${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}
 
 /** Taps the throws and writes the folder; answers where it lies. */
 export async function trayEvening(page, url) {

@@ -13,14 +13,14 @@ export const droppedFileSchema = z.object({
   modifiedAt: z.iso.datetime(),
 });
 
-export const droppedStateSchema = z.enum(['waiting', 'looking', 'taken', 'double', 'refused', 'failed']);
+const droppedStateSchema = z.enum(['waiting', 'looking', 'taken', 'double', 'refused', 'failed']);
 export const fileDroppedSchema = z.object({ id: droppedFileIdSchema, state: droppedStateSchema });
 
 /** Why a clip is set aside. */
 export const USELESS_REASONS = ['nobody throws', 'cannot be seen', 'filmed twice', 'not of the camp'] as const;
 
 /** Where a clip stands: the delivery, under its throw where one was told. */
-export const trayPlaceSchema = z.object({
+const trayPlaceSchema = z.object({
   bib: z.number().int(),
   /** The throw of the ledger; null for one that nobody has told. */
   throwId: z.uuid().nullable(),

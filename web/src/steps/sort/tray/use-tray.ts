@@ -202,4 +202,3 @@ export function useTray(first: Tray) {
     clipAgain: (id: string): void => inLine(async () => void (await ask('POST', `/api/clips/${id}/again`))),
   };
 }
-export type TrayControl = ReturnType<typeof useTray>;
