@@ -11,7 +11,11 @@ export const NOTHING_AHEAD: Ahead = [];
 const changed = <T extends { readonly id: string }>(
   all: readonly T[],
   changes: ReadonlyArray<ReadonlyMap<string, Partial<T>> | undefined>,
-): readonly T[] => all.map((one) => changes.reduce<T>((now, c) => (c?.has(one.id) ? { ...now, ...c.get(one.id) } : now), one));
+): readonly T[] =>
+  all.map((one) => {
+    const own = changes.flatMap((c) => c?.get(one.id) ?? []);
+    return own.length === 0 ? one : Object.assign({}, one, ...own);
+  });
 
 /** The tray as it is once the server has heard everything that was said. */
 export const withAhead = (tray: Tray, ahead: Ahead): Tray =>
