@@ -160,6 +160,11 @@ async function orRefuse(clip: ClipRow, step: () => Promise<void>): Promise<void>
     await step();
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
+    // Of a film that runs on one part may be damaged: the others stay, and so does this one, with the reason.
+    if (rangeOf(clip) !== null) {
+      await db().update(clips).set({ state: 'failed', problem: error.message }).where(eq(clips.id, clip.id));
+      return;
+    }
     await db().transaction(async (tx) => {
       const removed = await tx.delete(clips).where(eq(clips.id, clip.id)).returning({ id: clips.id });
       if (removed.length === 0) return;

@@ -125,7 +125,7 @@ async function earlier(file: File, filmId: FilmId): Promise<void> {
   if (!first?.recordedAt || file.modifiedAt >= first.modifiedAt) return;
   const lasts = first.modifiedAt.getTime() - first.recordedAt.getTime();
   // The time of a film that says it itself lies apart from that of its file.
-  if (lasts < 0 || lasts > 1000 * SLOWEST_SECONDS * (first.seconds ?? 0) + 1) return;
+  if (lasts < 0 || lasts > 1000 * (first.seconds ?? 0) + 1) return;
   await db()
     .update(films)
     .set({ recordedAt: new Date(file.modifiedAt.getTime() - lasts) })
@@ -135,9 +135,6 @@ async function earlier(file: File, filmId: FilmId): Promise<void> {
     .set({ modifiedAt: file.modifiedAt })
     .where(and(eq(droppedFiles.filmId, filmId), eq(droppedFiles.state, 'taken')));
 }
-/** Film lasts at most as long as its file plays. */
-const SLOWEST_SECONDS = 1;
-
 async function said(file: File, state: 'double', filmId: FilmId): Promise<void> {
   await db().update(droppedFiles).set({ state, filmId, progress: 1 }).where(eq(droppedFiles.id, file.id));
   await dropUpload(file.campId, file.id);

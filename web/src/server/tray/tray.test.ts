@@ -371,6 +371,19 @@ describe('a clip that is cut', () => {
     await expect(joinClips(again, again, world.coach)).rejects.toMatchObject({ code: 'not-of-one-film' });
   });
 
+  test('a part that cannot be read stays with the reason, and the rest of its film with it', async () => {
+    const clip = await taken(0);
+    await prepareClip(clip);
+    const [first, second] = await splitClip(clip, 15, world.coach);
+    await prepareClip(second!);
+    // Nothing of the film lies there.
+    await db().update(clips).set({ fromSeconds: 50, toSeconds: 51 }).where(eq(clips.id, first!));
+    await prepareClip(first!);
+    expect(await trayClip(first!)).toMatchObject({ state: 'failed', problem: expect.stringContaining('not every frame') });
+    expect(await trayClip(second!)).toMatchObject({ state: 'ready' });
+    expect(await db().select({ state: droppedFiles.state }).from(droppedFiles)).toEqual([{ state: 'taken' }]);
+  });
+
   test('is not cut while it stands under a delivery or work is on it', async () => {
     const throwId = await tapped(0);
     const clip = await taken(0);

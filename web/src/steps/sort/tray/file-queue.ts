@@ -82,6 +82,8 @@ export function fileQueue(onChange: (state: QueueState) => void) {
       waiting.unshift(one);
       set(one.id, { state: 'waiting' });
       if (paused) return;
+      // Held up by hand and let go on since: nothing is wrong with the server.
+      if (abort.signal.aborted) return run();
       stopped = sent.is === 'signed out' ? 'You were signed out. Sign in again, then drop the folder once more.' : WHY[sent.why];
       soon();
       setTimeout(run, AGAIN);
