@@ -85,7 +85,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
     if (await old(join(pictures, name), 1)) await forgetPicture(name.split('.')[0]!);
     if ((await stat(join(pictures, name)).catch(() => null)) === null) gone = before + 1;
   }
-  gone += await sweepUploads(now);
+  gone += await sweepUploads(atStart, now);
   if (gone > 0) log.info({ files: gone }, 'files that no row names were removed');
   return gone;
 }

@@ -4,8 +4,11 @@ import { open, readdir, rm, stat, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FileConfigstore, FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
+import { inArray } from 'drizzle-orm';
 import { z } from 'zod';
 import { camperIdSchema, type CampId, type CamperId, type ClipId, type DroppedFileId } from '@stride-chalk/core';
+import { db } from './db/connect.ts';
+import { clips, droppedFiles } from './db/schema.ts';
 import { LIMITS } from './intake/inspect.ts';
 import { mediaFolders, uploadFolder } from './media.ts';
 import { Refusal } from './refusal.ts';
@@ -154,15 +157,36 @@ export async function forgetUploads(campId: CampId, camperId: CamperId): Promise
   }
 }
 
-/** Forgets parts whose rest has not come for two weeks; answers how many. */
-export async function sweepUploads(now = Date.now()): Promise<number> {
+/** Uploads that are films by now, or were turned away: a kill may have come before they were forgotten. */
+async function idsOver(atStart: boolean): Promise<Set<string>> {
+  const states = atStart ? (['taken', 'double', 'refused'] as const) : (['taken', 'double'] as const);
+  const files = await db()
+    .select({ id: droppedFiles.id })
+    .from(droppedFiles)
+    .where(inArray(droppedFiles.state, [...states]));
+  const films = await db().select({ id: clips.id }).from(clips);
+  return new Set<string>([...files, ...films].map(({ id }) => id));
+}
+
+/**
+ * Forgets parts whose rest has not come for two weeks, and what a kill has left of uploads that are over; answers how many files went.
+ *
+ * @param atStart true before anybody is served: then nothing is on its way
+ */
+export async function sweepUploads(atStart: boolean, now = Date.now()): Promise<number> {
   let gone = 0;
-  for (const camp of await namesIn(mediaFolders().uploads))
-    for (const name of await namesIn(join(mediaFolders().uploads, camp))) {
-      const path = join(mediaFolders().uploads, camp, name);
-      if (now - ((await stat(path).catch(() => null))?.mtimeMs ?? now) <= WAITS) continue;
-      await rm(path, { force: true });
+  const over = await idsOver(atStart);
+  for (const camp of await namesIn(mediaFolders().uploads)) {
+    const folder = join(mediaFolders().uploads, camp);
+    const names = new Set(await namesIn(folder));
+    for (const name of names) {
+      const id = name.replace(/\.json$/, '');
+      const alone = atStart && !names.has(id);
+      const age = now - ((await stat(join(folder, name)).catch(() => null))?.mtimeMs ?? now);
+      if (!over.has(id) && !alone && age <= WAITS) continue;
+      await rm(join(folder, name), { force: true });
       gone += 1;
     }
+  }
   return gone;
 }

@@ -1,11 +1,11 @@
 import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import type { CameraId, ClipId, DroppedFileId, TrayClip } from '@stride-chalk/core';
+import type { CameraId, ClipId, DroppedFileId, FilmId, TrayClip } from '@stride-chalk/core';
 import { longFilm } from '@stride-chalk/fieldcam';
 import { campById } from '../camps.ts';
 import { boundClip, clipById } from '../clips.ts';
@@ -36,6 +36,7 @@ afterAll(() => world.end());
 afterEach(async () => {
   for (const table of [droppedFiles, clips, films, cameras]) await db().delete(table);
   await db().update(throws).set({ deliveryId: null });
+  await rm(uploadFolder(world.campId), { recursive: true, force: true });
   await sweepMedia(true);
 });
 
@@ -198,7 +199,40 @@ describe('a file of a folder', () => {
     await takeDroppedFile(id);
     expect(await db().select({ state: droppedFiles.state }).from(droppedFiles)).toEqual([{ state: 'taken' }]);
   });
+
+  test('what a kill has left of an upload that is over goes at the next start; what is still on its way stays', async () => {
+    const lying = () => readdir(uploadFolder(world.campId)).then((names) => names.sort());
+    const { filmId } = await clipById(await taken(0));
+    for (const state of ['taken', 'double'] as const) await leftOf(state, filmId);
+    const refused = await leftOf('refused', filmId);
+    const [onItsWay, alone] = [await arrived(Buffer.from('half'), 8), await arrived(Buffer.from('gone'))];
+    await rm(join(uploadFolder(world.campId), alone));
+    await sweepMedia(false);
+    // While people are served, one that was refused may be coming once more, and one without bytes may be about to begin.
+    expect(await lying()).toEqual([refused, `${refused}.json`, onItsWay, `${onItsWay}.json`, `${alone}.json`].sort());
+    await sweepMedia(true);
+    expect(await lying()).toEqual([onItsWay, `${onItsWay}.json`].sort());
+  });
 });
+
+/** A file of which everything is said, and whose bytes were not forgotten any more. */
+async function leftOf(state: 'taken' | 'double' | 'refused', filmId: FilmId): Promise<DroppedFileId> {
+  const id = await arrived(Buffer.from('a film'));
+  const row = {
+    id,
+    state,
+    campId: world.campId,
+    bytes: 6,
+    folder: '',
+    fileName: 'a',
+    modifiedAt: new Date(),
+    enteredBy: world.coach,
+  };
+  await db()
+    .insert(droppedFiles)
+    .values(state === 'refused' ? { ...row, reason: 'No film.' } : { ...row, filmId });
+  return id;
+}
 
 describe('the tray', () => {
   test('says what each clip shows by what was tapped, across a clock that is wrong', async () => {
