@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { daySettingsSchema } from '../dayplan/day.ts';
 import { AGE_GROUPS } from '../roster/age-group.ts';
 import { PLAN_PROBLEMS } from '../dayplan/plan-problems.ts';
-import { list } from './codes.ts';
+import { list, viewSchema } from './codes.ts';
 import { campIdSchema, staffIdSchema, camperIdSchema } from './ids.ts';
 
 /** Minutes since midnight on the clock of the camp; those of a plan that was made by hand may lie anywhere. */
@@ -48,6 +48,8 @@ export const dayPlanPageSchema = z.object({
   sessions: list(sessionSchema),
   /** Who is not to throw that day, with the reason in plain words. */
   resting: list(z.object({ camper: camperIdSchema, why: z.string() })),
+  /** Who is to be filmed once more: from where, and why. */
+  again: list(z.object({ id: z.uuid(), camper: camperIdSchema, view: viewSchema, why: z.string() })),
   /** Who has been at the gate on this day and is here. */
   here: list(camperIdSchema),
   /** Who may throw and has no place. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { captureKnownSchema, deliveryKindSchema, filmStateSchema, viewSchema, list } from './codes.ts';
+import { clipOriginSchema, OCCASIONS } from './tray.ts';
 import { idSchema, deliveryIdSchema, clipIdSchema } from './ids.ts';
 
 const listedFilmSchema = z.object({
@@ -23,12 +24,19 @@ const listedFilmSchema = z.object({
 export type ListedFilm = z.infer<typeof listedFilmSchema>;
 
 /** A delivery as it is listed. */
-export const deliverySchema = z.object({ id: deliveryIdSchema, number: z.number().int().positive(), kind: deliveryKindSchema });
+export const deliverySchema = z.object({
+  id: deliveryIdSchema,
+  number: z.number().int().positive(),
+  kind: deliveryKindSchema,
+  occasion: z.enum(['camp', ...OCCASIONS]),
+});
 
 /** The films of one camper, and the files that were turned away. */
 export const camperFilmsSchema = z.object({
   deliveries: list(deliverySchema),
   clips: list(listedFilmSchema),
+  /** Of films that were not filmed at the camp: where they come from. */
+  origins: list(z.object({ deliveryId: deliveryIdSchema, origin: clipOriginSchema })),
   /** What the simulated camera is at: the share that is done, or why it could not. */
   filming: list(z.object({ deliveryId: deliveryIdSchema, view: viewSchema, share: z.number(), problem: z.string().nullable() })),
   /** Films that were removed with work on them (how many key frames and points): they can be put back for a day. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { THROW_KINDS } from '../armcare/rules.ts';
-import { list } from './codes.ts';
+import { list, viewSchema } from './codes.ts';
 import { camperIdSchema } from './ids.ts';
 
 const day = z.iso.date();
@@ -32,6 +32,8 @@ const gateLineSchema = z.object({
   throwsReported: list(throwsSchema).nullable(),
   /** Minutes since midnight. */
   session: z.object({ mound: z.string(), warmUpFrom: z.number(), from: z.number() }).nullable(),
+  /** From where he is to be filmed once more, and why. */
+  again: list(z.object({ view: viewSchema, why: z.string() })),
 });
 export type GateLine = z.infer<typeof gateLineSchema>;
 

@@ -96,8 +96,16 @@ export { atMoundSchema, filmTakenSchema, moveFilmSchema } from './films.ts';
 export { camperFilmsSchema, deliverySchema, type CamperFilms, type ListedFilm } from './films-page.ts';
 export { standingSchema, type Standing } from './standing.ts';
 export {
+  OCCASIONS,
+  PITCHES,
+  PITCH_HEIGHTS,
+  PITCH_RESULTS,
+  PITCH_SIDES,
+  REFILM_REASONS,
+  SPEED_UNITS,
   USELESS_REASONS,
   cameraViewSchema,
+  type ClipOrigin,
   clipsPlacedSchema,
   cutClipsSchema,
   fileDroppedSchema,

@@ -19,6 +19,48 @@ export const fileDroppedSchema = z.object({ id: droppedFileIdSchema, state: drop
 /** Why a clip is set aside. */
 export const USELESS_REASONS = ['nobody throws', 'cannot be seen', 'filmed twice', 'not of the camp'] as const;
 
+/** What a clip was filmed at that does not come from the camp. */
+export const OCCASIONS = ['game', 'practice', 'home'] as const;
+export const PITCHES = ['fastball', 'changeup', 'curveball', 'slider', 'other'] as const;
+export const PITCH_RESULTS = ['ball', 'strike'] as const;
+export const PITCH_HEIGHTS = ['high', 'middle', 'low'] as const;
+/** The side of the throwing arm, or that of the glove. */
+export const PITCH_SIDES = ['armSide', 'middle', 'gloveSide'] as const;
+export const SPEED_UNITS = ['mph', 'km/h'] as const;
+
+/** Of a clip from a game or from a family: where and when it was filmed, who sent it, and what became of the pitch as far as somebody knows. */
+export const clipOriginSchema = z
+  .object({
+    occasion: z.enum(OCCASIONS),
+    filmedOn: z.iso.date(),
+    sentBy: z.string().trim().min(1).max(120).nullable(),
+    pitch: z.enum(PITCHES).nullable(),
+    result: z.enum(PITCH_RESULTS).nullable(),
+    height: z.enum(PITCH_HEIGHTS).nullable(),
+    side: z.enum(PITCH_SIDES).nullable(),
+    /** As somebody measured it, with its unit; both or none. */
+    speed: z.number().positive().max(200).nullable(),
+    speedUnit: z.enum(SPEED_UNITS).nullable(),
+  })
+  .refine((o) => (o.speed === null) === (o.speedUnit === null), { message: 'A speed has a unit.', path: ['speedUnit'] });
+export type ClipOrigin = z.infer<typeof clipOriginSchema>;
+
+/** Says of some clips of the tray where they come from; null: from the camp. */
+export const clipsComeFromSchema = z.object({
+  clips: z.array(clipIdSchema).min(1).max(2000),
+  origin: clipOriginSchema.nullable(),
+});
+
+/** Why somebody is filmed once more. */
+export const REFILM_REASONS = ['blurred or too dark', 'not whole in the picture', 'from the wrong place', 'broken off'] as const;
+
+/** Asks for somebody to be filmed once more. */
+export const refilmSchema = z.object({
+  bib: z.number().int().positive(),
+  view: z.enum(VIEW_IDS),
+  why: z.string().trim().min(1).max(200),
+});
+
 /** Where a clip stands: the delivery, under its throw where one was told. */
 const trayPlaceSchema = z.object({
   bib: z.number().int(),
@@ -62,6 +104,8 @@ const trayClipSchema = z.object({
   probability: z.number(),
   others: list(z.object({ place: trayPlaceSchema.nullable(), probability: z.number() })),
   why: list(whySchema),
+  /** Where it comes from, where it is not of the camp. */
+  origin: clipOriginSchema.nullable(),
   /** What somebody has said that it shows. */
   bound: z
     .object({ bib: z.number().int(), delivery: z.number().int(), view: viewSchema, throwId: z.uuid().nullable() })

@@ -71,8 +71,8 @@ async function dump(path: string): Promise<{ readonly migrated: number; readonly
     await client.query('begin transaction isolation level repeatable read, read only');
     const snapshot = (await client.query<{ id: string }>('select pg_export_snapshot() as id')).rows[0]!.id;
     await postgres('pg_dump', ['--format=custom', `--snapshot=${snapshot}`, '--no-owner', '--no-privileges', `--file=${path}`]);
-    const films = await client.query<{ id: ClipId; sha256: string; state: string }>(
-      'select k.id, f.sha256, k.state from clips k join films f on f.id = k.film_id',
+    const films = await client.query<{ id: ClipId; sha256: string; state: string; gone: boolean }>(
+      'select k.id, f.sha256, k.state, f.original_gone_at is not null as gone from clips k join films f on f.id = k.film_id',
     );
     const pictures = await client.query<{ sha256: string }>(
       'select distinct p.value as sha256 from evaluations, jsonb_each_text(pictures) p',
@@ -80,7 +80,7 @@ async function dump(path: string): Promise<{ readonly migrated: number; readonly
     const last = await client.query<{ made: string }>('select max(created_at) as made from drizzle.__drizzle_migrations');
     const media = new Map<string, string>();
     for (const f of films.rows) {
-      media.set(`media/originals/${f.sha256}`, originalPath(f.sha256));
+      if (!f.gone) media.set(`media/originals/${f.sha256}`, originalPath(f.sha256));
       if (f.state === 'ready') media.set(`media/bench/${f.id}.mp4`, benchPath(f.id));
     }
     for (const p of pictures.rows) media.set(`media/pictures/${p.sha256}.jpg`, picturePath(p.sha256));

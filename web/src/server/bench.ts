@@ -31,7 +31,7 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
     deliveryIds.length === 0 ? [] : db().select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
   ]);
   return {
-    deliveries: set.map(({ id, number, kind }) => ({ id, number, kind })),
+    deliveries: set.map(({ id, number, kind, occasion }) => ({ id, number, kind, occasion })),
     clips: films.map((c) => ({
       id: c.id,
       deliveryId: c.deliveryId,

@@ -11,6 +11,7 @@ import {
   camps,
   checkIns,
   children,
+  clipOrigins,
   clips,
   consents,
   deliveries,
@@ -32,6 +33,7 @@ import {
   practiceClips,
   practiceScores,
   referenceLevels,
+  refilms,
   refusals,
   scores,
   scoringTasks,
@@ -42,7 +44,8 @@ import {
 } from './db/schema.ts';
 import { forgetFilms, forgetPicture } from './film-files.ts';
 import { dropFilmsWithoutClips } from './films.ts';
-import { originalPath, picturePath } from './media.ts';
+import { rangeOf } from './intake/range.ts';
+import { benchPath, originalPath, picturePath } from './media.ts';
 import { forgetUploads } from './uploads.ts';
 import { notFound } from './refusal.ts';
 
@@ -83,6 +86,8 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     filmSlates: noFilm ? [] : await via.select().from(filmSlates).where(inArray(filmSlates.filmId, filmIds)),
     droppedFiles: noFilm ? [] : await via.select().from(droppedFiles).where(inArray(droppedFiles.filmId, filmIds)),
     clips: ofDeliveries,
+    clipOrigins: noFilm ? [] : await via.select().from(clipOrigins).where(inArray(clipOrigins.clipId, clipIds)),
+    refilms: await via.select().from(refilms).where(inArray(refilms.camperId, camperIds)),
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
@@ -137,7 +142,7 @@ const readMe = (
 everything.json  every row, by table
 tables/          the same tables as CSV (UTF-8, RFC 4180)
 evaluations/     what was handed out, as JSON
-films/           the films as they came
+films/           the films as they came; of a film in which others are filmed too, the part that shows this child
 pictures/        freeze frames of released evaluations
 
 Other camps keep what is theirs: ask each of them.
@@ -170,7 +175,10 @@ export async function exportCamper(camperId: CamperId): Promise<{ readonly fileN
   const filmOf = new Map(all.films.map((f) => [f.id, f]));
   for (const c of all.clips) {
     const { sha256 } = filmOf.get(c.filmId)!;
-    zip.file(originalPath(sha256), { name: `films/${c.id}-${c.view}-${c.fileName.replace(/[^\w.-]+/g, '_')}` });
+    const name = c.fileName.replace(/[^\w.-]+/g, '_');
+    // In the rest of a film that runs on are other children.
+    if (rangeOf(c) === null) zip.file(originalPath(sha256), { name: `films/${c.id}-${c.view}-${name}` });
+    else if (c.state === 'ready') zip.file(benchPath(c.id), { name: `films/${c.id}-${c.view}-part-of-${name}.mp4` });
   }
   for (const sha256 of new Set(all.evaluations.flatMap((e) => Object.values(e.pictures))))
     zip.file(picturePath(sha256), { name: `pictures/${sha256}.jpg` });
@@ -233,6 +241,7 @@ export async function eraseCamper(
     await tx.delete(planSessions).where(inArray(planSessions.camperId, camperIds));
     await tx.delete(scoringTasks).where(inArray(scoringTasks.camperId, camperIds));
     await tx.delete(lateArrivals).where(inArray(lateArrivals.camperId, camperIds));
+    await tx.delete(refilms).where(inArray(refilms.camperId, camperIds));
     if (elsewhere)
       await tx
         .update(soreArms)
@@ -261,6 +270,16 @@ export async function eraseCamper(
       await tx.delete(points).where(inArray(points.clipId, clipIds));
       await tx.delete(clips).where(inArray(clips.id, clipIds));
       for (const { sha256 } of all.films) await dropFilmsWithoutClips(tx, { sha256 });
+      // Clips of others are left of it: those stay, and the film as it came, in which he is, goes.
+      await tx
+        .update(films)
+        .set({ originalGoneAt: new Date() })
+        .where(
+          inArray(
+            films.id,
+            all.films.map((f) => f.id),
+          ),
+        );
       // What a file was called can name the child.
       const came = all.droppedFiles.map((f) => f.id);
       if (came.length > 0) await tx.delete(droppedFiles).where(inArray(droppedFiles.id, came));

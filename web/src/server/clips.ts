@@ -13,6 +13,7 @@ const OF_FILM = {
   height: films.height,
   device: films.device,
   campId: films.campId,
+  originalGoneAt: films.originalGoneAt,
   /** How long the whole film plays, in seconds of the file. */
   filmSeconds: films.seconds,
 } as const;
@@ -26,6 +27,8 @@ export type Bound<Row extends { deliveryId: DeliveryId | null; view: ViewId | nu
 };
 export const isBound = <Row extends { deliveryId: DeliveryId | null; view: ViewId | null }>(row: Row): row is Bound<Row> =>
   row.deliveryId !== null && row.view !== null;
+/** Why nothing more is made of a film. */
+export const ORIGINAL_GONE = 'a child who was in the film has been erased, and the film as it came with him.';
 const WHOLE = { ...getTableColumns(clips), ...OF_FILM };
 
 /** A film that is there: not removed, and its retention not over, though either can still be taken back. */

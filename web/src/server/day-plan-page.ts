@@ -3,6 +3,7 @@ import { may } from './access.ts';
 import { clockOn, type Camp } from './camps.ts';
 import { readField } from './day-input.ts';
 import { judgePlan, planAt } from './day-plans.ts';
+import { refilmsOf } from './refilms.ts';
 import { scoredTwice } from './qualification.ts';
 
 /** Everything that the page of a day's plan shows. */
@@ -19,6 +20,7 @@ export async function dayPlanPage(camp: Camp, day: string, instant = Date.now())
     day,
     now,
     over,
+    again: await refilmsOf(camp.id),
     here: field.gate.flatMap((g) => (g.checkIn?.present ? [g.camper.id] : [])),
     campers: field.roster.map((c) => ({ id: c.id, bib: c.bib, name: c.name, ageGroup: c.ageGroup, together: c.togetherWith })),
     staff: field.staff.map(({ id, name, role, active }) => ({

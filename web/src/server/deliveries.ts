@@ -1,6 +1,6 @@
-import { and, asc, eq, isNotNull, isNull, max, notExists, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, max, ne, notExists, or, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { DeliveryKind, CamperId, StaffId, DeliveryId } from '@stride-chalk/core';
+import type { ClipOrigin, DeliveryKind, CamperId, StaffId, DeliveryId } from '@stride-chalk/core';
 import { requireMayThrow } from './arm-care.ts';
 import { camperById, type Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
@@ -103,10 +103,26 @@ export async function deliveryOfThrow(
   });
 }
 
+/** A delivery that was not thrown at the camp: it is in no count of its ledger. */
+export async function deliveryElsewhere(
+  camper: Pick<Camper, 'id'>,
+  { occasion, filmedOn }: Pick<ClipOrigin, 'occasion' | 'filmedOn'>,
+  staffId: StaffId,
+  via: Executor,
+): Promise<DeliveryId> {
+  await via.select({ id: campers.id }).from(campers).where(eq(campers.id, camper.id)).for('update');
+  const made = await nextDelivery(via, camper.id, { kind: 'stretch', thrownOn: filmedOn, occasion, enteredBy: staffId });
+  return made.id;
+}
+
 async function nextDelivery(
   tx: Executor,
   camperId: CamperId,
-  facts: { readonly id?: DeliveryId; readonly kind: DeliveryKind; readonly thrownOn: string; readonly enteredBy: StaffId },
+  facts: Pick<DeliveryRow, 'kind' | 'thrownOn'> & {
+    readonly id?: DeliveryId;
+    readonly occasion?: DeliveryRow['occasion'];
+    readonly enteredBy: StaffId;
+  },
 ): Promise<DeliveryRow> {
   const [last] = await tx
     .select({ number: max(deliveries.number) })
@@ -150,12 +166,13 @@ export async function dropEmptied(tx: Executor, ids: readonly DeliveryId[], by: 
   for (const id of ids) {
     await tx.select({ id: deliveries.id }).from(deliveries).where(eq(deliveries.id, id)).for('update');
     const [empty] = await tx
-      .select({ thrown: throws.id, mound: throws.mound })
-      .from(throws)
+      .select({ occasion: deliveries.occasion, thrown: throws.id, mound: throws.mound })
+      .from(deliveries)
+      .leftJoin(throws, eq(throws.deliveryId, deliveries.id))
       .where(
         and(
-          eq(throws.deliveryId, id),
-          isNotNull(throws.thrownAt),
+          eq(deliveries.id, id),
+          or(isNotNull(throws.thrownAt), ne(deliveries.occasion, 'camp')),
           notExists(tx.select({ id: clips.id }).from(clips).where(eq(clips.deliveryId, id))),
           notExists(tx.select({ id: scores.deliveryId }).from(scores).where(eq(scores.deliveryId, id))),
           notExists(tx.select({ id: refusals.id }).from(refusals).where(eq(refusals.deliveryId, id))),
@@ -165,10 +182,11 @@ export async function dropEmptied(tx: Executor, ids: readonly DeliveryId[], by: 
       );
     if (!empty) continue;
     const back = empty.mound === null ? { takenBackAt: new Date(), takenBackBy: by, takenBackWhy: FILM_TAKEN_OUT } : {};
-    await tx
-      .update(throws)
-      .set({ deliveryId: null, ...back })
-      .where(eq(throws.id, empty.thrown));
+    if (empty.thrown)
+      await tx
+        .update(throws)
+        .set({ deliveryId: null, ...back })
+        .where(eq(throws.id, empty.thrown));
     await tx.delete(deliveries).where(eq(deliveries.id, id));
   }
 }

@@ -1,7 +1,6 @@
 import type { ClipId } from '@stride-chalk/core';
 import fs from 'node:fs';
 import { mkdir, mkdtemp, open, readdir, readFile, rename, writeFile, type FileHandle } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
@@ -18,7 +17,7 @@ import { enterAs } from './testing/entering.ts';
 import { sweepMedia } from './film-files.ts';
 import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
-import { arrivalFolder, benchPath, frameFolder, originalPath, picturePath } from './media.ts';
+import { arrivalFolder, benchPath, frameFolder, mediaFolders, originalPath, picturePath } from './media.ts';
 import { takeInClip } from './take-in-clip.ts';
 import { makeVideo, mediaFiles, newWorld, takeIn, testPicture, type World } from './testing/world.ts';
 import { anId } from '../parts/testing/an-id.ts';
@@ -41,7 +40,7 @@ async function workFolders(): Promise<string[]> {
     Promise.resolve(folder),
   );
   const prefix = /(stride-chalk-intake-\w+-)/.exec(own)![1]!;
-  return (await readdir(tmpdir())).filter((n) => n.startsWith(prefix));
+  return (await readdir(mediaFolders().work)).filter((n) => n.startsWith(prefix));
 }
 const nothingLeft = async (): Promise<void> => {
   expect(await mediaFiles()).toEqual([]);

@@ -8,7 +8,16 @@ import { dropFilmsWithoutClips } from './films.ts';
 import { removeWorkFolders } from './intake/work-folder.ts';
 import { sweepUploads } from './uploads.ts';
 import { log } from './log.ts';
-import { arrivalFolder, benchPath, frameFolder, mediaFolders, originalPath, picturePath, stripFolder } from './media.ts';
+import {
+  arrivalFolder,
+  benchPath,
+  frameFolder,
+  mediaFolders,
+  originalPath,
+  overviewPath,
+  picturePath,
+  stripFolder,
+} from './media.ts';
 
 /**
  * Does something with an original, or with what is made of it, while nobody else does: it arrives, a frame of it is kept, it is counted and goes. Files
@@ -20,13 +29,17 @@ export const withFilmLock = <T>(sha256: string, work: (tx: Executor) => Promise<
     return work(tx);
   });
 
-/** Forgets a film of which no clip is left; the original that no camp has any more goes, with the single frames made of it. Only under its lock. */
+/**
+ * Forgets a film of which no clip is left; the original that no camp has any more goes, with the single frames made of it. One in which a child was erased goes too, while the clips of others and their frames stay. Only under
+ * its lock.
+ */
 export async function dropUnnamed(tx: Executor, sha256: string): Promise<void> {
   await dropFilmsWithoutClips(tx, { sha256 });
-  const [named] = await tx.select({ id: films.id }).from(films).where(eq(films.sha256, sha256)).limit(1);
-  if (named) return;
+  const named = await tx.select({ goneAt: films.originalGoneAt }).from(films).where(eq(films.sha256, sha256));
+  if (named.some((f) => f.goneAt === null)) return;
   await rm(originalPath(sha256), { force: true });
-  await rm(frameFolder(sha256), { recursive: true, force: true });
+  await rm(overviewPath(sha256), { force: true });
+  if (named.length === 0) await rm(frameFolder(sha256), { recursive: true, force: true });
 }
 
 /** Takes away what clips that are gone have left on disk. */
@@ -66,7 +79,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
     await rm(path, { recursive: true, force: true });
     gone += 1;
   };
-  const { originals, bench, pictures, frames, strips } = mediaFolders();
+  const { originals, bench, pictures, frames, strips, overviews } = mediaFolders();
   const rows = await db().select({ id: clips.id, sha256: films.sha256 }).from(clips).innerJoin(films, eq(films.id, clips.filmId));
   const [ids, shas] = [new Set<string>(rows.map((r) => r.id)), new Set(rows.map((r) => r.sha256))];
   for (const name of await readdir(arrivalFolder()))
@@ -79,6 +92,7 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
   for (const name of await readdir(bench))
     if (!ids.has(name.split('.')[0]!) || (name.endsWith('.partial') && (await old(join(bench, name), 1))))
       await drop(join(bench, name));
+  for (const name of await readdir(overviews)) if (!shas.has(name.split('.')[0]!)) await drop(join(overviews, name));
   for (const name of await readdir(strips)) if (!ids.has(name)) await drop(join(strips, name));
   for (const name of await readdir(pictures)) {
     const before = gone;

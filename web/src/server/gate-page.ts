@@ -3,6 +3,7 @@ import { grouped } from './grouped.ts';
 import { minuteInZone, type GateList, type PlanProblem } from '@stride-chalk/core';
 import { readField } from './day-input.ts';
 import { judgePlan, planAt } from './day-plans.ts';
+import { refilmsOf } from './refilms.ts';
 import { todayAt, type Camp } from './camps.ts';
 
 /** The day at the field in a few figures for the start page; null when today is no day of the camp. */
@@ -45,7 +46,8 @@ export async function gatePage(camp: Camp, day: string, now = Date.now()): Promi
   const field = await readField(camp, day);
   const { gate } = field;
   const children = gate.map((g) => g.camper.childId);
-  const [plan, recent] = await Promise.all([planAt(camp, field), recentThrows(children, day)]);
+  const [plan, recent, asked] = await Promise.all([planAt(camp, field), recentThrows(children, day), refilmsOf(camp.id)]);
+  const again = grouped(asked, (a) => a.camper);
   const thrown = grouped(recent, (t) => t.childId);
   const sessions = new Map(plan.sessions.map((s) => [s.camper, s]));
   const lines = gate.map(({ camper, checkIn, standing }) => {
@@ -76,6 +78,7 @@ export async function gatePage(camp: Camp, day: string, now = Date.now()): Promi
       /** null: nobody has asked today. */
       throwsReported: checkIn?.throwsReported ?? null,
       session: session ? { mound: session.mound, warmUpFrom: session.warmUpFrom, from: session.from } : null,
+      again: (again.get(camper.id) ?? []).map(({ view, why }) => ({ view, why })),
     };
   });
   return { day, asOf: new Date(now).toISOString(), lines };

@@ -26,6 +26,7 @@ import {
   eveningRounds,
   films,
   practiceClips,
+  refilms,
   refusals,
   sittings,
 } from './db/schema.ts';
@@ -131,6 +132,13 @@ const NOUNS = {
       .select({ id: cameras.id })
       .from(cameras)
       .where(and(eq(cameras.id, id), eq(cameras.campId, campId))),
+  /** That somebody is to be filmed once more. */
+  refilm: (id: string, campId: CampId) =>
+    db()
+      .select({ id: campers.id })
+      .from(refilms)
+      .innerJoin(campers, eq(campers.id, refilms.camperId))
+      .where(and(eq(refilms.id, id), eq(campers.campId, campId))),
   /** A file that came in a folder. */
   droppedFile: (id: DroppedFileId, campId: CampId) =>
     db()
@@ -170,6 +178,7 @@ const CALLED: Partial<Record<CampNoun, string>> = {
   practiceClip: 'The practice clip',
   ownPracticeClip: 'The practice clip',
   trayClip: 'The clip',
+  refilm: 'What was asked',
   droppedFile: 'The file',
 };
 const missing = (noun: CampNoun) => notFound(CALLED[noun] ?? `The ${noun}`);

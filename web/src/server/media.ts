@@ -15,6 +15,8 @@ export const mediaFolders = () => ({
   pictures: join(mediaFolder(), 'pictures'),
   frames: join(mediaFolder(), 'frames'),
   strips: join(mediaFolder(), 'strips'),
+  overviews: join(mediaFolder(), 'overviews'),
+  work: join(mediaFolder(), 'work'),
   arriving: join(mediaFolder(), 'arriving'),
   uploads: join(mediaFolder(), 'uploads'),
 });
@@ -25,6 +27,8 @@ export const picturePath = (sha256: string): string => join(mediaFolders().pictu
 export const frameFolder = (clipSha256: string): string => join(mediaFolders().frames, clipSha256);
 /** Small pictures of one clip in a row. */
 export const stripFolder = (clipId: ClipId): string => join(mediaFolders().strips, clipId);
+/** A small copy of a film that runs on, to find one's way in it; it goes with the film. */
+export const overviewPath = (sha256: string): string => join(mediaFolders().overviews, `${sha256}.mp4`);
 export const arrivalFolder = (): string => mediaFolders().arriving;
 
 /** What phones bring in parts, by camp; a part that is there stays over a restart. */

@@ -139,6 +139,7 @@ describe('what belongs to a camp', () => {
     trayClip: 'The clip',
     camera: 'The camera',
     droppedFile: 'The file',
+    refilm: 'What was asked',
   };
 
   test.each(Object.entries(WORDS) as Array<[CampNoun, string]>)(

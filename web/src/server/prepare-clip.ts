@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { z } from 'zod';
-import { clipById, isBound, presentClip, type ClipRow } from './clips.ts';
+import { clipById, isBound, ORIGINAL_GONE, presentClip, type ClipRow } from './clips.ts';
 import { db } from './db/connect.ts';
 import { clips, droppedFiles, refusals } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
@@ -41,6 +41,9 @@ export async function indexClip(clipId: ClipId, signal?: AbortSignal): Promise<v
   );
 }
 
+/** The film as it came was taken away before its copy was made. */
+class OriginalGone extends Error {}
+
 /** How often a job under way looks whether its clip is still wanted, in milliseconds. */
 const LOOK_EVERY = 500;
 const REMOVED = new Error('the clip was removed');
@@ -68,6 +71,8 @@ export async function prepareClip(clipId: ClipId): Promise<void> {
       .update(clips)
       .set({ state: sql`case when ${clips.frameTimes} is null then 'checking' else 'copying' end`, problem: null })
       .where(and(eq(clips.id, clipId), eq(clips.state, 'failed')));
+    // Not made in time.
+    if (first.originalGoneAt !== null && first.state !== 'ready') throw new OriginalGone();
     if (runsOn(first)) return await cutFilm(first, gone.signal);
     await indexClip(clipId, gone.signal);
     await copyForBench(clipId, gone.signal);
@@ -85,6 +90,7 @@ export async function prepareClip(clipId: ClipId): Promise<void> {
 
 /** Why a film could not be prepared, what is kept, and what to do, in words. */
 export function failureWords(error: unknown): string {
+  if (error instanceof OriginalGone) return `Nothing more is made of it: ${ORIGINAL_GONE}`;
   if (isDiskFull(error)) return 'The disk of the server is full. The film is kept; make room, then try again.';
   if (error instanceof ToolFailure && error.kind === 'tooSlow')
     return 'It took too long: the machine was busy. The film is kept; try again.';

@@ -111,7 +111,7 @@ export async function takeInFile(input: Arrived): Promise<ClipRow> {
       .returning();
     // Nothing of it stays then, not even what it was called.
     if (!row) throw viewTaken(input.view);
-    return { ...row, ...film, filmSeconds: seconds };
+    return { ...row, ...film, originalGoneAt: null, filmSeconds: seconds };
   }).catch(async (error: unknown) => {
     // The row was not made: the original that came for it goes, unless another clip names it.
     await withFilmLock(sha256, (tx) => dropUnnamed(tx, sha256));

@@ -7,7 +7,9 @@ import { forgetFilms } from '../film-files.ts';
 import { rangeOf, type Range } from '../intake/range.ts';
 import { enqueueClip } from '../jobs.ts';
 import { newId } from '../new-id.ts';
+import { ORIGINAL_GONE } from '../clips.ts';
 import { notFound, Refusal } from '../refusal.ts';
+import { sameOrigin } from './origins.ts';
 
 /** More than lies between two frames, in seconds: a part that ends with the film ends so far behind it. */
 const BEYOND = 1;
@@ -25,6 +27,8 @@ async function untouched(tx: Executor, ids: readonly ClipId[]): Promise<ClipRow[
     if (!clip) throw notFound('The clip');
     if (clip.deliveryId !== null)
       throw new Refusal('clip-placed', `${clip.fileName} stands under a delivery. Take it out first.`, 409);
+    if (clip.originalGoneAt !== null)
+      throw new Refusal('original-gone', `${clip.fileName} cannot be cut any more: ${ORIGINAL_GONE}`, 409);
     rows.push(clip);
   }
   const work =
@@ -48,6 +52,11 @@ export async function instead(
     state: 'checking' as const,
   }));
   await tx.insert(clips).values(made);
+  await sameOrigin(
+    tx,
+    old[0]!.id,
+    made.map((m) => m.id),
+  );
   await tx.delete(clips).where(
     inArray(
       clips.id,

@@ -1,13 +1,13 @@
 import { and, eq, inArray, isNull, lt, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { dayInZone, type ClipId, type StaffId, type ViewId } from '@stride-chalk/core';
+import { dayInZone, type ClipId, type ClipOrigin, type DeliveryId, type StaffId, type ViewId } from '@stride-chalk/core';
 import { camperByBib, type Camper } from '../campers.ts';
 import type { Camp } from '../camps.ts';
-import { isPresent, presentClip, requireFree, towardsTargetOf } from '../clips.ts';
+import { isPresent, presentClip, requireFree, towardsTargetOf, type ClipRow } from '../clips.ts';
 import { requireConsent } from '../consents.ts';
 import { db, type Executor } from '../db/connect.ts';
-import { clips, films, throws } from '../db/schema.ts';
-import { deliveryOfThrow, dropEmptied, FILM_TAKEN_OUT } from '../deliveries.ts';
+import { clipOrigins, clips, deliveries, films, throws } from '../db/schema.ts';
+import { deliveryElsewhere, deliveryOfThrow, dropEmptied, FILM_TAKEN_OUT } from '../deliveries.ts';
 import { notFound, Refusal } from '../refusal.ts';
 
 export interface Placing {
@@ -48,7 +48,7 @@ export async function placeClips(
       const key = one.key === null ? null : `${one.bib} ${one.key}`;
       const throwId = one.throwId ?? (key === null ? null : (told.get(key) ?? null));
       const stood = await placeClip(camp, { ...one, throwId }, by);
-      if (key !== null) told.set(key, stood);
+      if (key !== null && stood !== null) told.set(key, stood);
       placed.push(one.id);
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
@@ -57,19 +57,22 @@ export async function placeClips(
   return { placed, refused };
 }
 
-/** Puts one clip under its throw; answers which throw that is. */
-async function placeClip(camp: Camp, to: Placing, by: StaffId): Promise<string> {
+/** Puts one clip under its throw; answers which throw that is, null for one that was not thrown at the camp. */
+async function placeClip(camp: Camp, to: Placing, by: StaffId): Promise<string | null> {
   const camper = await camperByBib(camp, to.bib);
   requireConsent(camper, 'film');
   return db().transaction(async (tx) => {
     await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, to.id)).for('update');
     const clip = await presentClip(to.id, tx);
     if (clip?.campId !== camp.id) throw notFound('The clip');
-    const throwId =
-      (await toldThrow(tx, camper, to)) ??
-      (to.key === null ? await nearThrow(tx, camper, to) : null) ??
-      (await tellThrow(tx, camp, camper, to.at, by));
-    const deliveryId = await deliveryOfThrow(camper, throwId, by, tx);
+    const [origin] = await tx.select().from(clipOrigins).where(eq(clipOrigins.clipId, clip.id));
+    const throwId = origin
+      ? null
+      : ((await toldThrow(tx, camper, to)) ??
+        (to.key === null ? await nearThrow(tx, camper, to) : null) ??
+        (await tellThrow(tx, camp, camper, to.at, by)));
+    const deliveryId =
+      throwId === null ? await elsewhere(tx, camper, clip, origin!, by) : await deliveryOfThrow(camper, throwId, by, tx);
     if (clip.deliveryId === deliveryId && clip.view === to.view) return throwId;
     await requireFree(deliveryId, to.view, tx);
     const view = { view: to.view, towardsTarget: towardsTargetOf(to.view, camper.hand) };
@@ -80,6 +83,17 @@ async function placeClip(camp: Camp, to: Placing, by: StaffId): Promise<string> 
     if (clip.deliveryId) await dropEmptied(tx, [clip.deliveryId], by);
     return throwId;
   });
+}
+
+/** The delivery of a clip that does not come from the camp: its own, under that camper. */
+async function elsewhere(tx: Executor, camper: Camper, clip: ClipRow, origin: ClipOrigin, by: StaffId): Promise<DeliveryId> {
+  const [own] = clip.deliveryId
+    ? await tx
+        .select({ id: deliveries.id })
+        .from(deliveries)
+        .where(and(eq(deliveries.id, clip.deliveryId), eq(deliveries.camperId, camper.id)))
+    : [];
+  return own?.id ?? deliveryElsewhere(camper, origin, by, tx);
 }
 
 /** The throw that is said; one that was taken back because its film was taken out stands again. */
@@ -128,18 +142,18 @@ async function tellThrow(tx: Executor, camp: Camp, camper: Camper, at: number | 
 }
 
 /** Takes clips out of their deliveries, with the key frames and points on them: nobody has said any more what they show. */
-export async function takeOutClips(camp: Camp, ids: readonly ClipId[], by: StaffId): Promise<void> {
-  await db().transaction(async (tx) => {
+export const takeOutClips = (camp: Camp, ids: readonly ClipId[], by: StaffId, via: Executor = db()): Promise<void> =>
+  via.transaction(async (tx) => {
     const ofCamp = tx.select({ id: films.id }).from(films).where(eq(films.campId, camp.id));
     const own = and(inArray(clips.id, [...ids]), inArray(clips.filmId, ofCamp), isPresent);
     const before = await tx.select({ deliveryId: clips.deliveryId }).from(clips).where(own).for('update');
     await tx.update(clips).set({ deliveryId: null, view: null, towardsTarget: null }).where(own);
     await dropEmptied(tx, [...new Set(before.flatMap((c) => c.deliveryId ?? []))], by);
   });
-}
 
 /** Sets a clip aside with the reason, or takes it up again. */
-export async function setAside(camp: Camp, id: ClipId, why: string | null, by: StaffId): Promise<void> {
-  if (why !== null) await takeOutClips(camp, [id], by);
-  await db().update(clips).set({ uselessWhy: why }).where(eq(clips.id, id));
-}
+export const setAside = (camp: Camp, id: ClipId, why: string | null, by: StaffId): Promise<void> =>
+  db().transaction(async (tx) => {
+    if (why !== null) await takeOutClips(camp, [id], by, tx);
+    await tx.update(clips).set({ uselessWhy: why }).where(eq(clips.id, id));
+  });

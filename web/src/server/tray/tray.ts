@@ -18,10 +18,11 @@ import {
 import type { Camp } from '../camps.ts';
 import { isBound, isPresent } from '../clips.ts';
 import { db } from '../db/connect.ts';
-import { campers, clips, deliveries, films, filmSlates, throws } from '../db/schema.ts';
+import { campers, clipOrigins, clips, deliveries, films, filmSlates, throws } from '../db/schema.ts';
 import { grouped } from '../grouped.ts';
 import { camerasOf } from './cameras.ts';
 import { filesOf } from './drop-file.ts';
+import { originOf } from './origins.ts';
 import { roomOf } from './room.ts';
 import { thrownLog } from './thrown-log.ts';
 import { zoneShifts } from './zone-shift.ts';
@@ -50,11 +51,13 @@ const rowsOf = (camp: Camp) =>
       ...{ recordedAt: films.recordedAt, filmSeconds: films.seconds, captureScale: clips.captureScale },
       ...{ fromSeconds: clips.fromSeconds, toSeconds: clips.toSeconds, state: clips.state, progress: clips.progress },
       ...{ problem: clips.problem, captureKnown: clips.captureKnown, useless: clips.uselessWhy },
+      origin: clipOrigins,
       ...{ deliveryId: clips.deliveryId, view: clips.view, bib: campers.bib, delivery: deliveries.number, throwId: throws.id },
       frames: sql<number | null>`cardinality(${clips.frameTimes})`,
     })
     .from(clips)
     .innerJoin(films, eq(films.id, clips.filmId))
+    .leftJoin(clipOrigins, eq(clipOrigins.clipId, clips.id))
     .leftJoin(deliveries, eq(deliveries.id, clips.deliveryId))
     .leftJoin(throws, eq(throws.deliveryId, deliveries.id))
     .leftJoin(campers, eq(campers.id, deliveries.camperId))
@@ -122,6 +125,7 @@ function trayClipOf(row: ListedRow, sorted: SortedClip | undefined, clock: Camer
     ...{ id: row.id, camera: row.camera, film: row.filmId, fileName: row.fileName, at, state: row.state, progress: row.progress },
     ...{ problem: row.problem, captureKnown: row.captureKnown, frames: row.frames, useless: row.useless },
     part: row.fromSeconds !== null,
+    origin: row.origin && originOf(row.origin),
     seconds: span && (span.end - span.start) / 1000,
     place: place && placeOf(place),
     probability: sorted?.probability ?? 0,
@@ -174,11 +178,11 @@ function sortedOnce(campId: CampId, toSort: readonly CameraClip[], log: ThrowLog
   return sorting;
 }
 
-/** What each clip most probably shows. What somebody has said of a clip counts as much as a slate in it; what is set aside is out of it. */
+/** What each clip most probably shows. What somebody has said of a clip counts as much as a slate in it; what is set aside is out of it, and so is what does not come from the camp. */
 function sortedOf({ id: campId, timeZone }: Camp, rows: readonly ListedRow[], slates: Slates, log: ThrowLog) {
   const known = rows.flatMap((row) => {
     const span = spanOf(row);
-    return span && row.useless === null ? [{ row, ...span }] : [];
+    return span && row.useless === null && row.origin === null ? [{ row, ...span }] : [];
   });
   const shifts = zoneShifts(
     known.map(({ row, start }) => ({ camera: row.camera, start })),

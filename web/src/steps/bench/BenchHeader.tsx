@@ -2,6 +2,7 @@ import { Action } from '../../parts/Action.tsx';
 import type { BenchProps } from './types.ts';
 import { FinishPractice } from './FinishPractice.tsx';
 import { ScoringQueue } from './ScoringQueue.tsx';
+import { OCCASION_NAMES } from '../../parts/origin-words.ts';
 import { askedOf, deliveryOf, scoreOf } from './bench-selectors.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -46,6 +47,7 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
               className={`sign h-[40px] shrink-0 border-0 border-b-4 bg-transparent px-3 text-lead font-medium ${i === state.deliveryIndex ? 'border-clay text-ink' : 'border-transparent text-soft'}`}
             >
               Delivery {d.number}
+              {d.occasion !== 'camp' && <span className="text-small"> {OCCASION_NAMES[d.occasion].toLowerCase()}</span>}
             </button>
           ))}
         </div>

@@ -47,8 +47,8 @@ const world = benchWorld({
   sheet: defaultSheet,
   schools: {},
   deliveries: [
-    { id: anId('d1'), number: 1, kind: 'stretch' },
-    { id: anId('d2'), number: 2, kind: 'stretch' },
+    { id: anId('d1'), number: 1, kind: 'stretch', occasion: 'camp' },
+    { id: anId('d2'), number: 2, kind: 'stretch', occasion: 'camp' },
   ],
   clips: [
     film(anId('s1'), anId('d1'), 'openSide'),

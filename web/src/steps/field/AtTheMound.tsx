@@ -1,4 +1,5 @@
 import { clockOf, dayInWords, type GateLine } from '@stride-chalk/core';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
 import type { Turn } from './mound.ts';
 import type { GateCamp } from './use-gate.ts';
 
@@ -20,6 +21,17 @@ export function AtTheMound({ turn: { line, thrown, left, why } }: { turn: Turn }
           </span>
         </p>
       </div>
+      {!why &&
+        line.again.map((a) => (
+          <p
+            key={`${a.view} ${a.why}`}
+            className="m-0 mt-2 border-l-[6px] border-clay bg-wash px-3 py-2 text-lead"
+            data-testid="film-again"
+          >
+            <b>Film him again: {VIEW_NAMES[a.view].toLowerCase()}.</b> {a.why[0]!.toUpperCase()}
+            {a.why.slice(1)} last time.
+          </p>
+        ))}
       {why ? (
         <p className="care-band m-0 mt-3 px-4 py-3 text-lead">
           <b>{why}</b> {line.sore ? 'Only the lead lifts it.' : line.consent ? 'Only the lead allows more.' : 'He is not filmed.'}{' '}

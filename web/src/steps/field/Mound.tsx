@@ -26,7 +26,18 @@ import { FilmScreen } from './film/FilmScreen.tsx';
 import { FilmTrouble } from './film/FilmTrouble.tsx';
 import type { Recorded } from './film/rolling-recorder.ts';
 import { useFilms, useRoom } from '../../parts/use-films.ts';
-import { beforeTurn, comingOn, lastTap, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Turn } from './mound.ts';
+import {
+  againInWords,
+  beforeTurn,
+  comingOn,
+  lastTap,
+  mayCount,
+  moundsOf,
+  turnOf,
+  turnsOn,
+  whoseTurn,
+  type Turn,
+} from './mound.ts';
 import { AtTheMound, Nobody } from './AtTheMound.tsx';
 import { SlateScreen } from './SlateScreen.tsx';
 import type { GateCamp } from './use-gate.ts';
@@ -213,7 +224,7 @@ export function Mound({
                     <span className="leading-tight">
                       {line.name}
                       <br />
-                      <span className="text-small text-soft">{beforeTurn(line, minute)}</span>
+                      <span className="text-small text-soft">{againInWords(line) ?? beforeTurn(line, minute)}</span>
                     </span>
                   </button>
                 </li>

@@ -34,6 +34,7 @@ const line = (more: Partial<GateLine> = {}): GateLine => ({
   mobility: [],
   throwsReported: null,
   session: { mound: 'Mound 1', warmUpFrom: 528, from: 540 },
+  again: [],
   ...more,
 });
 const list = (asOf: string, lines: readonly GateLine[] = [line()]): GateList => ({ day: '2026-07-14', asOf, lines });

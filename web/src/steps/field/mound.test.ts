@@ -1,6 +1,17 @@
 import { describe, expect, test } from 'vitest';
 import type { GateLine } from '@stride-chalk/core';
-import { beforeTurn, comingOn, lastTap, mayCount, moundsOf, turnOf, turnsOn, whoseTurn, type Tap } from './mound.ts';
+import {
+  againInWords,
+  beforeTurn,
+  comingOn,
+  lastTap,
+  mayCount,
+  moundsOf,
+  turnOf,
+  turnsOn,
+  whoseTurn,
+  type Tap,
+} from './mound.ts';
 
 const DAY = '2026-07-14';
 const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
@@ -17,7 +28,7 @@ const line = (bib: number, more: Partial<GateLine> = {}): GateLine =>
       present: true,
     },
     ...{ says: 'the limit is reached', left: 20, allowed: false, born: '2015-01-01', thrown: [], goals: null, drillsDone: null },
-    ...{ mobility: [], throwsReported: null, session: { mound: 'Mound 1', warmUpFrom: 530, from: 540 + bib } },
+    ...{ mobility: [], throwsReported: null, again: [], session: { mound: 'Mound 1', warmUpFrom: 530, from: 540 + bib } },
     ...more,
   }) as GateLine;
 const tap = (id: string, camper: string, more: Partial<Tap> = {}): Tap => ({
@@ -69,6 +80,19 @@ test('who is next: by the plan, without those who may not, have thrown, or are a
   expect(coming()).toEqual([4, 5]);
   expect(coming('c4')).toEqual([5]);
   expect(coming('c5')).toEqual([]);
+});
+
+test('who has thrown and is to be filmed again comes once more, behind those who still come; who may not throw does not', () => {
+  const threw = { thrown: [{ day: DAY, kind: 'filming', count: 1, saidToday: false }] } as const;
+  const again = { again: [{ view: 'front', why: 'broken off' }] } as const;
+  const lines = [line(1, { ...threw, ...again }), line(2, { ...threw, ...again, left: 0 }), line(3, threw), line(4, again)];
+  const turns = turnsOn(lines, 'Mound 1', DAY, [], 0);
+  const coming = (after?: string) => comingOn(turns, after).map((t) => t.line.bib);
+  expect(coming()).toEqual([4, 1]);
+  expect(coming('c4')).toEqual([1]);
+  expect(coming('c1')).toEqual([4]);
+  expect(againInWords(lines[0]!)).toBe('film again: front');
+  expect(againInWords(lines[2]!)).toBeNull();
 });
 
 test('whose turn it is: who has thrown and whose time it is, else who comes next', () => {

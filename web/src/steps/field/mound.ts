@@ -1,4 +1,5 @@
 import { clockOf, type GateLine } from '@stride-chalk/core';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
 
 /** A throw that was tapped on this phone, or its taking back: what the list of the server may not know yet. */
 export interface Tap {
@@ -64,11 +65,17 @@ export const turnsOn = (lines: readonly GateLine[], mound: string, day: string, 
     .sort((a, b) => a.session!.from - b.session!.from || a.bib - b.bib)
     .map((l) => turnOf(l, day, taps, asOf));
 
-/** Who still comes: those who may throw, have not thrown, and are not known to be away. After somebody: those behind him. */
+/** Who still comes: those who may throw, have not thrown, and are not known to be away. After somebody: those behind him. Last come those who have thrown and are to be filmed once more. */
 export function comingOn(turns: readonly Turn[], after: string | null = null): Turn[] {
   const from = after === null ? 0 : turns.findIndex((t) => t.line.id === after) + 1;
-  return turns.slice(from).filter((t) => t.why === null && t.thrown === 0 && t.line.present !== false);
+  const here = (t: Turn): boolean => t.why === null && t.line.present !== false;
+  const again = turns.filter((t) => here(t) && t.thrown > 0 && t.line.again.length > 0 && t.line.id !== after);
+  return [...turns.slice(from).filter((t) => here(t) && t.thrown === 0), ...again];
 }
+
+/** From where somebody is to be filmed once more, in words: 'film again: front, open side'; null for nobody. */
+export const againInWords = ({ again }: Pick<GateLine, 'again'>): string | null =>
+  again.length === 0 ? null : `film again: ${[...new Set(again.map((a) => VIEW_NAMES[a.view].toLowerCase()))].join(', ')}`;
 
 /**
  * Whose turn it is: who has thrown here today and whose time it is by the plan, so that a second phone finds him too; else who comes next.

@@ -10,6 +10,7 @@ import { useAwake } from '../../parts/use-awake.ts';
 import { BrokenRules } from './BrokenRules.tsx';
 import type { DayPlanData } from './day-plan-data.ts';
 import { DaySettingsForm } from './DaySettingsForm.tsx';
+import { FilmAgain } from './FilmAgain.tsx';
 import { PickedSession } from './PickedSession.tsx';
 import { StaffLoads } from './StaffLoads.tsx';
 import { dropped, TimeTable } from './TimeTable.tsx';
@@ -252,6 +253,7 @@ export function DayPlanBoard({
                 onLate={late}
               />
             )}
+            <FilmAgain data={data} />
             <StaffLoads data={data} mayPlan={mayPlan} />
             {data.unplanned.length > 0 && <Names title="Without a place" ids={data.unplanned} campers={campers} />}
             {data.resting.length > 0 && (

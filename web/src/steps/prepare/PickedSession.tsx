@@ -1,6 +1,7 @@
 import { Action } from '../../parts/Action.tsx';
-import { useEffect, useRef, useState } from 'react';
+import { Fragment, useEffect, useRef, useState } from 'react';
 import { clockOf, type CamperId } from '@stride-chalk/core';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
 import { minuteOf, timeValue } from '../../parts/clock.ts';
 import type { DayPlanData, Planned } from './day-plan-data.ts';
 
@@ -44,6 +45,16 @@ export function PickedSession({
         </dd>
         <dt className="text-soft">Deliveries</dt>
         <dd className="m-0">{s.deliveries}</dd>
+        {data.again
+          .filter((a) => a.camper === s.camper)
+          .map((a) => (
+            <Fragment key={a.id}>
+              <dt className="text-soft">Film again</dt>
+              <dd className="m-0">
+                <b>{VIEW_NAMES[a.view].toLowerCase()}</b>, {a.why}
+              </dd>
+            </Fragment>
+          ))}
         <dt className="text-soft">Films</dt>
         <dd className="m-0">
           {staff.get(s.filmer)}, {s.camera}

@@ -2,6 +2,7 @@ import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
 import { DELIVERY_KINDS, type DeliveryKind } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
+import { originInWords } from '../../parts/origin-words.ts';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useStillShown } from '../../parts/use-still-shown.ts';
 import { ClipCard } from './ClipCard.tsx';
@@ -26,6 +27,11 @@ export function SortBoard(props: SortProps) {
   const films = useCamperFilms(props);
   const [kind, setKind] = useState<DeliveryKind>('stretch');
   const { deliveries, clips } = films;
+  /** Where a delivery was thrown that was not thrown at the camp. */
+  const originOf = (deliveryId: string): string => {
+    const known = films.origins.find((o) => o.deliveryId === deliveryId);
+    return known ? originInWords(known.origin, props.timeZone) : 'not at the camp';
+  };
   const barred = !camper.consent.film ? camper.consent.says : camper.sore ? 'A sore arm.' : null;
   const mayThrow = !barred && props.arm.left > 0;
   const ready = clips.length > 0 && clips.every((c) => c.state === 'ready');
@@ -111,7 +117,10 @@ export function SortBoard(props: SortProps) {
       {deliveries.map((d) => (
         <section key={d.id} aria-labelledby={`d-${d.number}`} className="border-b border-rule py-4">
           <h2 id={`d-${d.number}`} className="m-0 mb-2 text-head">
-            Delivery {d.number} <span className="text-body font-medium text-soft">{KIND_NAMES[d.kind as DeliveryKind]}</span>
+            Delivery {d.number}{' '}
+            <span className="text-body font-medium text-soft">
+              {d.occasion === 'camp' ? KIND_NAMES[d.kind as DeliveryKind] : originOf(d.id)}
+            </span>
             {!clips.some((c) => c.deliveryId === d.id) && VIEWS.every(([view]) => !films.uploadOf(d.id, view)) && (
               <button
                 type="button"

@@ -14,6 +14,7 @@ export interface SortProps extends CamperFilms {
     readonly guardian: string;
   };
   readonly today: string;
+  readonly timeZone: string;
   /** What arm care says of today. */
   readonly arm: { readonly left: number; readonly says: string };
   /** True in the demo, where a simulated camera stands at the field. */

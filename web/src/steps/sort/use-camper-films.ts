@@ -64,12 +64,12 @@ const takenIn = (id: ClipId, deliveryId: DeliveryId, view: ViewId, fileName: str
 
 /** The deliveries and films of one camper, what is on its way, what was refused, and everything that can be done with them. */
 export function useCamperFilms(
-  props: Pick<SortProps, 'camper' | 'today' | 'deliveries' | 'clips' | 'refusals' | 'removed' | 'filming'>,
+  props: Pick<SortProps, 'camper' | 'today' | 'deliveries' | 'clips' | 'origins' | 'refusals' | 'removed' | 'filming'>,
 ) {
   const camperId = props.camper.id;
   const path = `/api/campers/${camperId}/films`;
-  const { deliveries: _d, clips: _c, refusals: _r, removed: _v, filming: _f } = props;
-  const first: CamperFilms = { deliveries: _d, clips: _c, refusals: _r, removed: _v, filming: _f };
+  const { deliveries: _d, clips: _c, origins: _o, refusals: _r, removed: _v, filming: _f } = props;
+  const first: CamperFilms = { deliveries: _d, clips: _c, origins: _o, refusals: _r, removed: _v, filming: _f };
   const { data: films, error } = useLive({ schema: camperFilmsSchema, path, first, about: 'films', camper: camperId });
   /** Shown at once, before the server has been asked again. */
   const show = (change: (films: CamperFilms) => Partial<CamperFilms>): void =>
@@ -114,6 +114,7 @@ export function useCamperFilms(
   return {
     deliveries: films.deliveries,
     clips: films.clips,
+    origins: films.origins,
     refusals: films.refusals,
     removed: films.removed,
     problem: problem ?? error?.message ?? null,

@@ -1,4 +1,5 @@
 import type { CameraId, CampId, CamperId, ClipId, DeliveryId, DroppedFileId, FilmId, StaffId } from '@stride-chalk/core';
+import { OCCASIONS, PITCH_HEIGHTS, PITCH_RESULTS, PITCH_SIDES, PITCHES, SPEED_UNITS } from '@stride-chalk/core';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
@@ -33,6 +34,10 @@ export const deliveries = pgTable(
       .notNull()
       .default('stretch'),
     thrownOn: date('thrown_on').notNull(),
+    /** Where it was thrown. What was not thrown at the camp is in no count of its ledger: the family tells that at the gate. */
+    occasion: text('occasion', { enum: ['camp', ...OCCASIONS] })
+      .notNull()
+      .default('camp'),
     ...whoAndWhen(),
   },
   (t) => [unique('deliveries_one_number_per_camper').on(t.camperId, t.number)],
@@ -83,6 +88,8 @@ export const films = pgTable(
     recordedAt: at('recorded_at'),
     /** How long it plays, in seconds of the file. */
     seconds: doublePrecision('seconds'),
+    /** When its original was taken away although clips of it stay: a child who is in it was erased. Null: it lies here. */
+    originalGoneAt: at('original_gone_at'),
     /** When it was looked through for slates; null where not yet. */
     slatesReadAt: at('slates_read_at'),
     ...whoAndWhen(),
@@ -203,6 +210,45 @@ export const clips = pgTable(
     check('clips_failed_says_why', sql`(${t.state} = 'failed') = (${t.problem} is not null)`),
     check('clips_ready_has_index', sql`${t.state} <> 'ready' or ${t.frameTimes} is not null`),
   ],
+);
+
+/** Of a clip that was not filmed at the camp: where and when, who sent it, and what became of the pitch. */
+export const clipOrigins = pgTable(
+  'clip_origins',
+  {
+    clipId: uuid('clip_id')
+      .$type<ClipId>()
+      .primaryKey()
+      .references(() => clips.id, { onDelete: 'cascade' }),
+    occasion: text('occasion', { enum: OCCASIONS }).notNull(),
+    filmedOn: date('filmed_on').notNull(),
+    sentBy: text('sent_by'),
+    pitch: text('pitch', { enum: PITCHES }),
+    result: text('result', { enum: PITCH_RESULTS }),
+    /** Where it went, as the pitcher sees it. */
+    height: text('height', { enum: PITCH_HEIGHTS }),
+    side: text('side', { enum: PITCH_SIDES }),
+    speed: real('speed'),
+    speedUnit: text('speed_unit', { enum: SPEED_UNITS }),
+    ...whoAndWhen(),
+  },
+  (t) => [check('clip_origins_speed', sql`(${t.speed} is null) = (${t.speedUnit} is null) and ${t.speed} > 0`)],
+);
+
+/** Somebody is to be filmed once more from a view. Done as soon as a film of a later throw from there stands under him; that is reckoned, not kept. */
+export const refilms = pgTable(
+  'refilms',
+  {
+    id: uuid('id').primaryKey(),
+    camperId: uuid('camper_id')
+      .$type<CamperId>()
+      .notNull()
+      .references(() => campers.id),
+    view: text('view', { enum: ['openSide', 'closedSide', 'front', 'rear'] }).notNull(),
+    why: text('why').notNull(),
+    ...whoAndWhen(),
+  },
+  (t) => [index('refilms_of_camper').on(t.camperId)],
 );
 
 /** What was said of a device once: how much slower its files play than they were filmed. Kept for its next files at the camp. */

@@ -1,18 +1,16 @@
-import { useEffect, useRef, useState } from 'react';
-import { flushSync } from 'react-dom';
-import type { Tray, TrayCamera, TrayClip, ViewId } from '@stride-chalk/core';
+import type { Tray } from '@stride-chalk/core';
 import { Action } from '../../../parts/Action.tsx';
 import { Alert } from '../../../parts/Alert.tsx';
 import { PageHead } from '../../../parts/PageHead.tsx';
 import { useAwake } from '../../../parts/use-awake.ts';
-import { VIEWS } from '../views.ts';
 import { CameraHead } from './CameraHead.tsx';
 import { FilesComing } from './FilesComing.tsx';
 import { TrayRow } from './TrayRow.tsx';
-import { countsOf, nextPart, sectionsOf, sureUpTo, swapped, thrownAt, type Stand } from './tray-order.ts';
-import { commandOf, LIST, TRAY_KEYS, type Mode, type TrayCommand } from './tray-keys.ts';
+import { countsOf, sectionsOf, strangers, type Stand } from './tray-order.ts';
+import { TRAY_KEYS } from './tray-keys.ts';
 import { useFileQueue } from './use-file-queue.tsx';
 import { useTray } from './use-tray.ts';
+import { useTrayCommands } from './use-tray-commands.ts';
 
 const TITLES: Readonly<Record<Stand, string>> = {
   look: 'To look at',
@@ -22,9 +20,6 @@ const TITLES: Readonly<Record<Stand, string>> = {
   placed: 'In their place',
   aside: 'Set aside',
 };
-
-const inField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName);
 
 export interface TrayProps {
   readonly first: Tray;
@@ -40,120 +35,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
   const queue = useFileQueue();
   const { tray } = control;
   const counts = countsOf(tray);
-  const [cameraId, setCamera] = useState<string | null>(null);
-  const [inHand, setInHand] = useState<string | null>(null);
-  const [mode, setMode] = useState<Mode>(LIST);
-  // The camera with most to look at comes first, and stays until another one is chosen.
-  const camera =
-    tray.cameras.find((c) => c.id === cameraId) ??
-    [...tray.cameras].sort((a, b) => countsOf(tray, b).look - countsOf(tray, a).look)[0] ??
-    null;
-  const sections = camera ? sectionsOf(tray, camera) : [];
-  const listed = sections.flatMap((s) => s.clips);
-  const clip = listed.find((c) => c.id === inHand) ?? listed[0] ?? null;
-
-  const choose = (to: TrayClip | undefined): void => {
-    setMode(LIST);
-    if (camera) setCamera(camera.id);
-    if (to) setInHand(to.id);
-  };
-  /** What is to be looked at after this one: the next of its list, else the one before. */
-  const onward = (from: TrayClip): void => {
-    const own = sections.find((s) => s.clips.includes(from))?.clips ?? [];
-    const at = own.indexOf(from);
-    choose(own[at + 1] ?? own[at - 1] ?? listed.find((c) => c !== from));
-  };
-  const confirmAll = (): void => {
-    const all = tray.cameras.flatMap(
-      (c) =>
-        sectionsOf(tray, c)
-          .find((s) => s.stand === 'sure')
-          ?.clips.map((k) => [k, c] as const) ?? [],
-    );
-    const by = new Map<TrayCamera, TrayClip[]>();
-    for (const [k, c] of all) by.set(c, [...(by.get(c) ?? []), k]);
-    for (const [c, clips] of by) control.confirm(clips, c);
-  };
-
-  function carryOut(command: TrayCommand): void {
-    if (command.do === 'undo') return control.undo();
-    if (command.do === 'confirmAll') return confirmAll();
-    if (command.do === 'camera') {
-      const next = tray.cameras[(tray.cameras.indexOf(camera!) + 1) % Math.max(1, tray.cameras.length)];
-      if (!next) return;
-      choose(sectionsOf(tray, next)[0]?.clips[0]);
-      return setCamera(next.id);
-    }
-    if (!camera || !clip) return;
-    // What is worked on stays in sight, whatever becomes of it.
-    setCamera(camera.id);
-    setInHand(clip.id);
-    switch (command.do) {
-      case 'mode':
-        return setMode(command.mode);
-      case 'go':
-        return choose(listed[listed.indexOf(clip) + command.by]);
-      case 'confirm':
-        if (clip.state !== 'ready' || clip.bound || clip.useless !== null) return;
-        control.confirm([clip], camera);
-        return onward(clip);
-      case 'confirmUpTo':
-        return control.confirm(sureUpTo(tray, camera, clip), camera);
-      case 'bib': {
-        const view = clip.bound?.view ?? camera.view;
-        setMode(LIST);
-        if (!view) return control.tell(['Say first from where this camera films: key V.']);
-        control.place(
-          [{ id: clip.id, bib: command.bib, throwId: null, key: null, at: thrownAt(clip), view }],
-          [],
-          `Put under bib ${command.bib}`,
-        );
-        return clip.bound ? undefined : onward(clip);
-      }
-      case 'swap': {
-        const bib = clip.bound?.bib ?? clip.place?.bib;
-        setMode(LIST);
-        if (bib === undefined) return;
-        return control.place(swapped(tray, bib, command.bib), [], `Bibs ${bib} and ${command.bib} have changed places`);
-      }
-      case 'aside':
-        control.aside(clip, command.why);
-        return onward(clip);
-      case 'open':
-        return clip.bound || clip.useless !== null ? control.open(clip) : undefined;
-      case 'cut':
-        setMode(LIST);
-        return clip.frames ? control.split(clip, Math.max(1, Math.round(command.share * clip.frames))) : undefined;
-      case 'join': {
-        const next = nextPart(tray, clip);
-        return next ? control.join(clip, next) : control.tell(['Only two parts of one film are made one.']);
-      }
-      case 'view': {
-        const ids = VIEWS.map(([id]) => id);
-        const at = camera.view ? ids.indexOf(camera.view) : -1;
-        return control.setView(camera, ids[(at + 1) % ids.length] as ViewId);
-      }
-    }
-  }
-
-  const latest = useRef({ mode, carryOut });
-  latest.current = { mode, carryOut };
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return;
-      const onButton = event.target instanceof Element && event.target.closest('button, a, summary') !== null;
-      if (onButton && (event.key === 'Enter' || event.key === ' ')) return;
-      const command = commandOf(latest.current.mode, event.key, event.shiftKey);
-      if (!command) return;
-      event.preventDefault();
-      event.stopImmediatePropagation();
-      if (event.repeat && command.do !== 'go') return;
-      // Drawn before the next key is heard.
-      flushSync(() => latest.current.carryOut(command));
-    };
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  }, []);
+  const { camera, clip, sections, mode, choose, setCamera, confirmAll, carryOut } = useTrayCommands(tray, control);
 
   const empty = tray.clips.length === 0 && tray.files.length === 0 && queue.state.files.length === 0;
   return (
@@ -255,6 +137,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
                 before={clips[i - 1]}
                 names={names}
                 mode={c === clip ? mode : null}
+                others={c === clip && mode.is === 'origin' ? strangers(tray, c).length : 0}
                 onChoose={choose}
                 onCommand={carryOut}
                 onAgain={control.clipAgain}

@@ -1,8 +1,9 @@
 import { memo, useEffect, useRef } from 'react';
-import { dayInWords, USELESS_REASONS, type TrayCamera, type TrayClip } from '@stride-chalk/core';
+import { dayInWords, type TrayCamera, type TrayClip } from '@stride-chalk/core';
 import { Action } from '../../../parts/Action.tsx';
 import { Progress } from '../../../parts/Progress.tsx';
 import { VIEW_NAMES } from '../../../parts/view-names.ts';
+import { InHand } from './InHand.tsx';
 import type { Stand } from './tray-order.ts';
 import type { Mode, TrayCommand } from './tray-keys.ts';
 import { newDay, ordinal, sureInWords, timeOfDay, whyInWords } from './tray-words.ts';
@@ -16,6 +17,8 @@ interface RowProps {
   readonly names: Readonly<Record<number, string>>;
   /** What the next keys answer, where it is in hand; null where it is not. */
   readonly mode: Mode | null;
+  /** Where it is asked where it comes from: how many other clips of its camera stand under nobody. */
+  readonly others: number;
   readonly onChoose: (clip: TrayClip) => void;
   readonly onCommand: (command: TrayCommand) => void;
   readonly onAgain: (id: string) => void;
@@ -23,7 +26,7 @@ interface RowProps {
 
 /** One clip of the tray: when it was filmed, four pictures of it, whose it is, how sure that is and why. */
 export const TrayRow = memo(
-  function TrayRow({ clip, stand, camera, timeZone, before, names, mode, onChoose, onCommand, onAgain }: RowProps) {
+  function TrayRow({ clip, stand, camera, timeZone, before, names, mode, others, onChoose, onCommand, onAgain }: RowProps) {
     const row = useRef<HTMLLIElement>(null);
     const own = mode !== null;
     useEffect(() => {
@@ -70,11 +73,11 @@ export const TrayRow = memo(
           <span className="min-w-0 text-note">
             <What clip={clip} camera={camera} names={names} />
             <span className="block text-small text-soft">
-              {clip.useless ?? (clip.bound ? clip.fileName : whyInWords(clip, camera, timeZone))}
+              {clip.useless ?? (clip.bound && !clip.origin ? clip.fileName : whyInWords(clip, camera, timeZone))}
             </span>
           </span>
         </div>
-        {mode && stand !== 'coming' && <InHand clip={clip} stand={stand} mode={mode} names={names} onCommand={onCommand} />}
+        {mode && stand !== 'coming' && <InHand {...{ clip, stand, mode, names, others, timeZone, onCommand }} />}
       </li>
     );
   },
@@ -83,6 +86,7 @@ export const TrayRow = memo(
     a.stand === b.stand &&
     a.camera === b.camera &&
     a.mode === b.mode &&
+    a.others === b.others &&
     a.before?.at === b.before?.at &&
     // The one in hand hears keys through the newest of these.
     (b.mode === null || a.onCommand === b.onCommand),
@@ -121,79 +125,5 @@ function Pictures({ clip, mode }: { clip: TrayClip; mode: Mode | null }) {
         <progress className="absolute inset-x-0 bottom-0 w-full" value={mode.sixteenth} max={16} aria-label="Where it is cut" />
       )}
     </span>
-  );
-}
-
-/** What is done with the clip in hand: the presses that the keys are too. */
-function InHand({
-  clip,
-  stand,
-  mode,
-  names,
-  onCommand,
-}: {
-  clip: TrayClip;
-  stand: Stand;
-  mode: Mode;
-  names: Readonly<Record<number, string>>;
-  onCommand: (command: TrayCommand) => void;
-}) {
-  const to = (next: Mode): void => onCommand({ do: 'mode', mode: next });
-  if (mode.is === 'bib' || mode.is === 'swap')
-    return (
-      <p className="m-0 px-2 pb-2 text-lead" role="status">
-        {mode.is === 'bib' ? 'Bib ' : 'Changes places with bib '}
-        <b className="tabular" data-testid="typed-bib">
-          {mode.text}
-        </b>
-        <span aria-hidden="true">▁</span> {names[Number(mode.text)] ?? (mode.text === '' ? '' : 'nobody wears it')}
-        <span className="text-small text-soft">
-          {' '}
-          <kbd>Enter</kbd> <kbd>Esc</kbd>
-        </span>
-      </p>
-    );
-  if (mode.is === 'why')
-    return (
-      <p className="m-0 flex flex-wrap gap-2 px-2 pb-2" role="status">
-        {USELESS_REASONS.map((why, i) => (
-          <Action key={why} onClick={() => onCommand({ do: 'aside', why })}>
-            <kbd>{i + 1}</kbd> {why}
-          </Action>
-        ))}
-      </p>
-    );
-  if (mode.is === 'cut')
-    return (
-      <p className="m-0 px-2 pb-2 text-note" role="status">
-        Cut at {mode.sixteenth}/16 of it
-        {clip.seconds !== null && `, ${((clip.seconds * mode.sixteenth) / 16).toFixed(1)} s from its begin`}. <kbd>←</kbd>{' '}
-        <kbd>→</kbd> move it, <kbd>Enter</kbd> cuts, <kbd>Esc</kbd> leaves it whole.
-      </p>
-    );
-  return (
-    <div className="flex flex-wrap items-center gap-2 px-2 pb-2">
-      {(stand === 'look' || stand === 'sure') && (clip.place || clip.why.some((w) => w.kind === 'nothing')) && (
-        <Action onClick={() => onCommand({ do: 'confirm' })}>It is that</Action>
-      )}
-      {stand !== 'placed' &&
-        clip.others
-          .filter((o) => o.place && o.place.bib !== clip.place?.bib)
-          .map((o) => (
-            <Action key={o.place!.key} onClick={() => onCommand({ do: 'bib', bib: o.place!.bib })}>
-              {o.place!.bib} <span className="text-small text-soft">{Math.max(1, Math.round(100 * o.probability))} %</span>
-            </Action>
-          ))}
-      {(stand === 'placed' || stand === 'aside') && (
-        <Action onClick={() => onCommand({ do: 'open' })}>{stand === 'aside' ? 'Take it up again' : 'Take it out'}</Action>
-      )}
-      <Action onClick={() => to({ is: 'bib', text: '' })}>Another bib</Action>
-      <Action onClick={() => to({ is: 'swap', text: '' })}>Change places</Action>
-      {stand !== 'aside' && <Action onClick={() => to({ is: 'why' })}>Useless</Action>}
-      {(stand === 'look' || stand === 'view' || stand === 'sure') && (
-        <Action onClick={() => to({ is: 'cut', sixteenth: 8 })}>Cut</Action>
-      )}
-      <span className="ms-auto text-small text-soft">{clip.fileName}</span>
-    </div>
   );
 }

@@ -37,6 +37,15 @@ describe('keys of the tray', () => {
     expect(after('u', 'Escape')).toEqual(LIST);
   });
 
+  test('filmed again asks why; where a clip comes from is said in a form that hears its own keys', () => {
+    expect(after('r', '4')).toEqual({ do: 'refilm', why: 'broken off' });
+    expect(after('r', '5')).toBeNull();
+    expect(after('r', 'Escape')).toEqual(LIST);
+    expect(after('g')).toEqual({ is: 'origin' });
+    expect(after('g', '7')).toBeNull();
+    expect(after('g', 'Escape')).toEqual(LIST);
+  });
+
   test('a cut begins in the middle and stays within the clip', () => {
     expect(after('c', 'Enter')).toEqual({ do: 'cut', share: 0.5 });
     expect(after('c', 'ArrowLeft', 'Enter')).toEqual({ do: 'cut', share: 7 / 16 });

@@ -1,12 +1,14 @@
-import { USELESS_REASONS } from '@stride-chalk/core';
+import { REFILM_REASONS, USELESS_REASONS, type ClipOrigin } from '@stride-chalk/core';
 
 /** What the next keys answer. */
 export type Mode =
   | { readonly is: 'list' }
   /** Another bib for the clip in hand, or the one with which its bib changes places. */
   | { readonly is: 'bib' | 'swap'; readonly text: string }
-  /** Why it is set aside. */
-  | { readonly is: 'why' }
+  /** Why it is set aside, or filmed once more. */
+  | { readonly is: 'why' | 'again' }
+  /** Where it comes from, where it is not of the camp. */
+  | { readonly is: 'origin' }
   /** Before which share of it it is cut, in sixteenths. */
   | { readonly is: 'cut'; readonly sixteenth: number };
 
@@ -18,7 +20,9 @@ export type TrayCommand =
   | { readonly do: 'camera' | 'confirmAll' }
   | { readonly do: 'confirm' | 'confirmUpTo' | 'open' | 'join' | 'undo' | 'view' }
   | { readonly do: 'bib' | 'swap'; readonly bib: number }
-  | { readonly do: 'aside'; readonly why: string }
+  | { readonly do: 'aside' | 'refilm'; readonly why: string }
+  /** Where it comes from; with the others of its camera that stand under nobody. */
+  | { readonly do: 'comeFrom'; readonly origin: ClipOrigin | null; readonly others: boolean }
   | { readonly do: 'cut'; readonly share: number };
 
 /** Keys of the list, as the page names them. */
@@ -30,6 +34,8 @@ export const TRAY_KEYS: ReadonlyArray<readonly [string, string]> = [
   ['0–9', 'another bib'],
   ['X', 'changes places with a bib'],
   ['U', 'useless'],
+  ['R', 'film him again'],
+  ['G', 'from a game or a family'],
   ['C', 'cut in two'],
   ['M', 'make one with the next part'],
   ['V', 'view of the camera'],
@@ -41,6 +47,8 @@ export const TRAY_KEYS: ReadonlyArray<readonly [string, string]> = [
 const LETTERS: Readonly<Record<string, TrayCommand>> = {
   x: { do: 'mode', mode: { is: 'swap', text: '' } },
   u: { do: 'mode', mode: { is: 'why' } },
+  r: { do: 'mode', mode: { is: 'again' } },
+  g: { do: 'mode', mode: { is: 'origin' } },
   c: { do: 'mode', mode: { is: 'cut', sixteenth: 8 } },
   m: { do: 'join' },
   v: { do: 'view' },
@@ -49,7 +57,7 @@ const LETTERS: Readonly<Record<string, TrayCommand>> = {
   n: { do: 'camera' },
   z: { do: 'undo' },
 };
-const LONGEST_BIB = 4;
+export const LONGEST_BIB = 4;
 
 /** What a key asks for; null where it asks for nothing. */
 export function commandOf(mode: Mode, key: string, shift: boolean): TrayCommand | null {
@@ -73,6 +81,12 @@ export function commandOf(mode: Mode, key: string, shift: boolean): TrayCommand 
       const why = USELESS_REASONS[Number(key) - 1];
       return why === undefined ? null : { do: 'aside', why };
     }
+    case 'again': {
+      const why = REFILM_REASONS[Number(key) - 1];
+      return why === undefined ? null : { do: 'refilm', why };
+    }
+    case 'origin':
+      return null;
     case 'cut': {
       const { sixteenth } = mode;
       if (key === 'ArrowLeft') return { do: 'mode', mode: { is: 'cut', sixteenth: Math.max(1, sixteenth - 1) } };

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Tray, TrayCamera, TrayClip } from '@stride-chalk/core';
 import { anId } from '../../../parts/testing/an-id.ts';
-import { countsOf, nextPart, proposalOf, sectionsOf, standOf, sureUpTo, swapped } from './tray-order.ts';
+import { countsOf, nextPart, proposalOf, sectionsOf, standOf, strangers, sureUpTo, swapped } from './tray-order.ts';
 
 const camera = (view: TrayCamera['view'] = 'openSide'): TrayCamera => ({
   ...{ id: anId() as TrayCamera['id'], name: 'side', view, clock: null, unknown: null },
@@ -11,9 +11,13 @@ const clip = (more: Partial<TrayClip> = {}): TrayClip => ({
   ...{ id: anId() as TrayClip['id'], camera: side.id, film: anId(), fileName: 'a.mp4', at: 1000, seconds: 4, frames: 960 },
   ...{ state: 'ready' as const, progress: 1, problem: null, captureKnown: 'sure' as const, part: false },
   ...{ place: { bib: 7, throwId: 't', number: 1, key: 'k' }, probability: 0.99, others: [], why: [] },
-  ...{ bound: null, useless: null },
+  ...{ bound: null, useless: null, origin: null },
   ...more,
 });
+const game = {
+  ...{ occasion: 'game' as const, filmedOn: '2026-06-20', sentBy: null, pitch: null, result: null, height: null, side: null },
+  ...{ speed: null, speedUnit: null },
+};
 const bound = { bib: 7, delivery: 1, view: 'openSide' as const, throwId: 't' };
 const tray = (clips: readonly TrayClip[], cameras: readonly TrayCamera[] = [side]): Tray => ({
   ...{ clips, cameras, files: [], room: { free: 1, used: 1, clips: 1 } },
@@ -28,6 +32,7 @@ describe('how a clip stands', () => {
     ['nothing known is nothing sure', clip({ place: null, probability: 1 }), side, 'look'],
     ['not before its frames are counted', clip({ state: 'copying' }), side, 'coming'],
     ['in its place, whatever else', clip({ bound, probability: 0 }), side, 'placed'],
+    ['of a game: only the staff know whose', clip({ origin: game }), side, 'look'],
     ['set aside', clip({ useless: 'nobody throws' }), side, 'aside'],
   ] as const)('%s', (_, one, its, stand) => {
     expect(standOf(one, its)).toBe(stand);
@@ -53,6 +58,7 @@ describe('what a key does with clips', () => {
     expect(proposalOf(untold, side)).toMatchObject({ throwId: null, key: 'gap', at: null });
     expect(proposalOf(one, camera(null))).toBeNull();
     expect(proposalOf(clip({ place: null }), side)).toBeNull();
+    expect(proposalOf(clip({ origin: game }), side)).toBeNull();
   });
 
   test('up to here: those that are sure, with the one in hand, none behind it and none that is not sure', () => {
@@ -76,6 +82,12 @@ describe('what a key does with clips', () => {
       [placed.id, 9, 'openSide'],
     ]);
     expect(all.every((p) => p.throwId === null)).toBe(true);
+  });
+
+  test('the others of a camera that stand under nobody', () => {
+    const [own, free] = [clip(), clip()];
+    const t = tray([own, free, clip({ bound }), clip({ useless: 'nobody throws' }), clip({ camera: camera().id })]);
+    expect(strangers(t, own)).toEqual([free]);
   });
 
   test('the next part is of the same film, free, and behind it', () => {

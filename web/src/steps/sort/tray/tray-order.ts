@@ -21,6 +21,8 @@ export function standOf(clip: TrayClip, camera: TrayCamera | undefined): Stand {
   if (clip.bound) return 'placed';
   if (clip.useless !== null) return 'aside';
   if (clip.state !== 'ready') return 'coming';
+  // Nobody but the staff knows whose it is.
+  if (clip.origin) return 'look';
   if (clip.probability < SURE) return 'look';
   if (clip.place === null) return clip.why.some((w) => w.kind === 'nothing') ? 'sure' : 'look';
   return camera?.view ? 'sure' : 'view';
@@ -42,7 +44,7 @@ export const thrownAt = (clip: TrayClip): number | null =>
 
 /** Where a clip is put when its proposal is confirmed; null where there is none. */
 export const proposalOf = (clip: TrayClip, camera: TrayCamera | undefined): Proposal | null =>
-  clip.place && camera?.view
+  clip.place && !clip.origin && camera?.view
     ? {
         ...{ id: clip.id, bib: clip.place.bib, throwId: clip.place.throwId, view: camera.view },
         key: clip.place.throwId === null ? clip.place.key : null,
@@ -96,6 +98,10 @@ export function swapped(tray: Tray, one: number, other: number): Proposal[] {
     return [{ id: clip.id, bib: bib === one ? other : one, throwId: null, key, at: thrownAt(clip), view }];
   });
 }
+
+/** The other clips of a camera that stand under nobody. */
+export const strangers = (tray: Tray, clip: TrayClip): TrayClip[] =>
+  tray.clips.filter((c) => c.camera === clip.camera && c.id !== clip.id && !c.bound && c.useless === null);
 
 /** The part of the same film that follows a clip; null where there is none. */
 export function nextPart(tray: Tray, clip: TrayClip): TrayClip | null {

@@ -1,4 +1,5 @@
 import { dayInZone, type TrayCamera, type TrayClip } from '@stride-chalk/core';
+import { originInWords } from '../../../parts/origin-words.ts';
 import { SURE } from './tray-order.ts';
 
 /** The time of day at a place, to the second: '10:42:15'. */
@@ -11,6 +12,7 @@ export const ordinal = (n: number): string => FIRST[n - 1] ?? `${n}th`;
 
 /** Why a clip is thought to show what it shows, in words. */
 export function whyInWords(clip: TrayClip, camera: TrayCamera | undefined, timeZone: string): string {
+  if (clip.origin) return originInWords(clip.origin, timeZone);
   if (clip.at === null) return 'nothing says when it was filmed';
   if (camera?.unknown === 'no-log') return 'nothing was tapped or planned on its day';
   const words = clip.why.map((why) => oneInWords(why, timeZone));

@@ -1,9 +1,11 @@
+import { v7 } from 'uuid';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import {
   clipsPlacedSchema,
   cutClipsSchema,
   doneSchema,
   traySchema,
+  type ClipOrigin,
   type Tray,
   type TrayCamera,
   type TrayClip,
@@ -26,6 +28,17 @@ interface Step {
 
 const ask = (method: 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown) =>
   askServer(doneSchema, path, { method, ...(body === undefined ? {} : { body }) });
+
+/** Says where clips come from, those alike at once. */
+async function tellOrigins(said: ReadonlyArray<{ readonly id: string; readonly origin: ClipOrigin | null }>): Promise<void> {
+  const alike = new Map<string, string[]>();
+  for (const { id, origin } of said) {
+    const key = JSON.stringify(origin);
+    alike.set(key, [...(alike.get(key) ?? []), id]);
+  }
+  for (const [origin, clips] of alike)
+    await ask('POST', '/api/tray/come-from', { clips, origin: JSON.parse(origin) as ClipOrigin | null });
+}
 
 /** Puts clips where they stood. */
 const putBack = (clips: readonly TrayClip[]) =>
@@ -151,6 +164,27 @@ export function useTray(first: Tray) {
       };
       inLine(work, { clips: shown });
     },
+    /** Says of clips where they come from; null: from the camp. */
+    comeFrom(said: ReadonlyArray<{ readonly clip: TrayClip; readonly origin: ClipOrigin | null }>): void {
+      setProblems([]);
+      const work = async (): Promise<void> => {
+        await tellOrigins(said.map(({ clip, origin }) => ({ id: clip.id, origin })));
+        done({
+          words: `Where ${said.length === 1 ? 'it comes' : `${said.length} clips come`} from is said`,
+          undo: () => tellOrigins(said.map(({ clip }) => ({ id: clip.id, origin: clip.origin }))),
+        });
+      };
+      inLine(work, { clips: new Map(said.map(({ clip, origin }) => [clip.id, { origin, place: null }])) });
+    },
+    /** Puts a camper onto the plan and the mound screen once more. */
+    refilm(bib: number, view: ViewId, why: string): void {
+      setProblems([]);
+      const path = `/api/refilms/${v7()}`;
+      inLine(async () => {
+        await ask('PUT', path, { bib, view, why });
+        done({ words: `Bib ${bib} is to be filmed again: on the plan and at the mound`, undo: () => ask('DELETE', path) });
+      });
+    },
     split(clip: TrayClip, frame: number): void {
       setProblems([]);
       inLine(async () => {
@@ -202,3 +236,5 @@ export function useTray(first: Tray) {
     clipAgain: (id: string): void => inLine(async () => void (await ask('POST', `/api/clips/${id}/again`))),
   };
 }
+
+export type TrayControl = ReturnType<typeof useTray>;
