@@ -15,6 +15,7 @@ for (const [command, args] of [
   ['load', []],
   ['kills', ['1', '1']],
   ['soak', ['3']],
+  ['intake', []],
 ] as const)
   test(`npm run ${command} -w bench gets to its end`, async () => {
     const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-yard-'));

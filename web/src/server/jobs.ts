@@ -14,6 +14,14 @@ export interface Work {
   readonly takeFile: (id: DroppedFileId) => Promise<void>;
 }
 
+/** Tells the worker of a lane to look at once; the pages, a bundle of their own in this process, tell it too. */
+const WAKERS = Symbol.for('stride-chalk.job-wakers');
+const wakers = (): Map<string, () => void> => {
+  const shared = globalThis as { [WAKERS]?: Map<string, () => void> };
+  shared[WAKERS] ??= new Map();
+  return shared[WAKERS];
+};
+
 /** Starts the queue and its workers, one at a time in each lane. A job that a killed server left is taken up again. */
 export async function startJobs(work: Work): Promise<void> {
   boss = new PgBoss({ connectionString: databaseUrl(), max: 4 });
@@ -21,11 +29,12 @@ export async function startJobs(work: Work): Promise<void> {
   await boss.start();
   for (const lane of Object.values(LANES)) {
     await boss.createQueue(lane);
-    await boss.work<Job>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
+    const worker = await boss.work<Job>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
       if (!job) return;
       if ('fileId' in job.data) await work.takeFile(job.data.fileId);
       else await work.prepareClip(job.data.clipId);
     });
+    wakers().set(lane, () => boss?.notifyWorker(worker));
   }
 }
 
@@ -35,6 +44,7 @@ type Job = { readonly clipId: ClipId } | { readonly fileId: DroppedFileId };
 export async function enqueueFile(fileId: DroppedFileId): Promise<void> {
   const queue = await sender();
   await queue.send(LANES.file, { fileId }, { retryLimit: 3, retryDelay: 2, expireInSeconds: 7200, singletonKey: fileId });
+  wakers().get(LANES.file)?.();
 }
 
 /** Asks for a clip to be prepared. Asking twice for the same clip makes one job. */
@@ -50,6 +60,7 @@ export async function enqueueClip(clipId: ClipId, long: boolean): Promise<void> 
       expireInSeconds: long ? 4 * 3600 : 1800,
     },
   );
+  wakers().get(lane)?.();
 }
 
 /** The running queue, or one that only sends: pages run in a bundle of their own, apart from the worker. */
@@ -64,6 +75,7 @@ async function sender(): Promise<PgBoss> {
 }
 
 export async function stopJobs(): Promise<void> {
+  wakers().clear();
   await boss?.stop({ graceful: true, timeout: 10_000 });
   boss = null;
 }

@@ -13,6 +13,7 @@ import { keepSlates } from './films.ts';
 import type { FoundSlate } from './intake/decode-film.ts';
 import { indexFrames } from './intake/index-frames.ts';
 import { around, rangeOf } from './intake/range.ts';
+import { readAndCopy } from './intake/one-pass.ts';
 import { isDiskFull, ToolFailure } from './intake/run-tool.ts';
 import { withWorkFolder } from './intake/work-folder.ts';
 import { cutFilm, runsOn } from './tray/cut-film.ts';
@@ -27,7 +28,7 @@ export async function indexClip(clipId: ClipId, signal?: AbortSignal): Promise<v
   if (clip.frameTimes) return;
   await orRefuse(clip, () =>
     withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
-      const captureScale = clip.captureKnown === 'open' ? Number.POSITIVE_INFINITY : clip.captureScale;
+      const captureScale = scaleOf(clip);
       const { width, height } = clip;
       const range = rangeOf(clip);
       const before = range === null ? await indexedBefore(clip.sha256) : null;
@@ -74,6 +75,10 @@ export async function prepareClip(clipId: ClipId): Promise<void> {
     // Not made in time.
     if (first.originalGoneAt !== null && first.state !== 'ready') throw new OriginalGone();
     if (runsOn(first)) return await cutFilm(first, gone.signal);
+    await inOnePass(first, gone.signal);
+    // Done, or refused with the reason.
+    const now = await presentClip(clipId);
+    if (!now || now.state === 'ready' || now.state === 'failed') return;
     await indexClip(clipId, gone.signal);
     await copyForBench(clipId, gone.signal);
   } catch (error) {
@@ -117,46 +122,80 @@ async function madeBefore(sha256: string, to: string): Promise<{ readonly width:
   return { width: Number(size[1]), height: Number(size[2]) };
 }
 
+/** Tells how far the work on a clip has come, at every tenth of it. */
+function progressOf(clipId: ClipId): (share: number) => void {
+  let told = 0;
+  return (share) => {
+    if (share - told < 0.1) return;
+    told = share;
+    db()
+      .update(clips)
+      .set({ progress: share })
+      .where(eq(clips.id, clipId))
+      .catch((error: unknown) => log.warn({ error }, 'progress not written'));
+  };
+}
+
+/** Puts a copy in its place, with what else was found out of the clip. */
+async function takeCopy(
+  clipId: ClipId,
+  made: string,
+  size: { readonly width: number; readonly height: number },
+  more: { readonly frameTimes?: number[] } = {},
+): Promise<void> {
+  const partial = `${benchPath(clipId)}.partial`;
+  try {
+    await copyFile(made, partial);
+    // The row is held while the copy takes its place: removed meanwhile, it never does.
+    await db().transaction(async (tx) => {
+      const [still] = await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, clipId)).for('update');
+      if (!still) throw REMOVED;
+      await rename(partial, benchPath(clipId));
+      await tx
+        .update(clips)
+        .set({ ...more, state: 'ready', progress: 1, benchWidth: size.width, benchHeight: size.height })
+        .where(eq(clips.id, clipId));
+    });
+  } finally {
+    await rm(partial, { force: true });
+  }
+}
+
+const scaleOf = (clip: ClipRow): number => (clip.captureKnown === 'open' ? Number.POSITIVE_INFINITY : clip.captureScale);
+
+/** Everything in one run, of a clip of which nothing is known yet; where that does not come off, nothing has changed. */
+async function inOnePass(clip: ClipRow, signal: AbortSignal): Promise<void> {
+  if (clip.frameTimes || (await indexedBefore(clip.sha256))) return;
+  await orRefuse(clip, () =>
+    withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
+      const range = rangeOf(clip);
+      const plays = range ? range.to - range.from : (clip.filmSeconds ?? 1);
+      await db().update(clips).set({ state: 'copying', progress: 0 }).where(eq(clips.id, clip.id));
+      const { width, height } = clip;
+      const read = await readAndCopy(folder, file, 'bench.mp4', {
+        ...{ captureScale: scaleOf(clip), width, height, range, plays, signal, onProgress: progressOf(clip.id) },
+      });
+      if (!read) {
+        await db().update(clips).set({ state: 'checking', progress: 0 }).where(eq(clips.id, clip.id));
+        return;
+      }
+      if (read.slates && range === null) await keepSlates(clip.filmId, read.slates);
+      await takeCopy(clip.id, join(folder, 'bench.mp4'), read.size, { frameTimes: [...read.seconds] });
+    }),
+  );
+}
+
 async function copyForBench(clipId: ClipId, signal: AbortSignal): Promise<void> {
   const clip = await presentClip(clipId);
   if (!clip?.frameTimes || clip.state === 'ready') return;
   const frames = clip.frameTimes.length;
   await withWorkFolder(originalPath(clip.sha256), async (folder, file) => {
-    let told = 0;
+    const range = rangeOf(clip) === null ? null : around(clip.frameTimes!);
+    const { width, height } = clip;
     const size =
-      (rangeOf(clip) === null ? await madeBefore(clip.sha256, join(folder, 'bench.mp4')) : null) ??
-      (await makeBenchCopy(folder, file, 'bench.mp4', {
-        width: clip.width,
-        height: clip.height,
-        range: rangeOf(clip) === null ? null : around(clip.frameTimes!),
-        frames,
-        signal,
-        onProgress: (share) => {
-          if (share - told < 0.1) return;
-          told = share;
-          db()
-            .update(clips)
-            .set({ progress: share })
-            .where(eq(clips.id, clipId))
-            .catch((error: unknown) => log.warn({ error }, 'progress not written'));
-        },
-      }));
-    const partial = `${benchPath(clipId)}.partial`;
-    try {
-      await copyFile(join(folder, 'bench.mp4'), partial);
-      // The row is held while the copy takes its place: removed meanwhile, it never does.
-      await db().transaction(async (tx) => {
-        const [still] = await tx.select({ id: clips.id }).from(clips).where(eq(clips.id, clipId)).for('update');
-        if (!still) throw REMOVED;
-        await rename(partial, benchPath(clipId));
-        await tx
-          .update(clips)
-          .set({ state: 'ready', progress: 1, benchWidth: size.width, benchHeight: size.height })
-          .where(eq(clips.id, clipId));
-      });
-    } finally {
-      await rm(partial, { force: true });
-    }
+      (range === null ? await madeBefore(clip.sha256, join(folder, 'bench.mp4')) : null) ??
+      (await makeBenchCopy(folder, file, 'bench.mp4', { width, height, range, frames, signal, onProgress: progressOf(clipId) }));
+    await takeCopy(clipId, join(folder, 'bench.mp4'), size);
   });
 }
 

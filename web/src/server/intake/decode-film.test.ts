@@ -82,6 +82,7 @@ test('where slates cannot be looked for the film is whole all the same', async (
       whole: true,
       begins: 0,
       slates: null,
+      frames: [],
     });
   } finally {
     delete process.env.STRIDE_SLATE_THREAD;

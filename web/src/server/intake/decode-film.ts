@@ -22,7 +22,7 @@ const LONGEST_SIDE = 1920;
  * Decodes a film from end to end, and looks for slates on the way. A slate that stays in the picture is told once, at its first sight; one that comes again after another one is told again.
  *
  * @param size upright display size of the film
- * @returns whole: false where any of it could not be decoded; begins: its first picture, in seconds of the file; slates: null where they could not be looked for
+ * @returns whole: false where any of it could not be decoded, or anything else could not be made; frames: the times asked for with `besides`, seconds of the file; begins: its first picture, in seconds of the file; slates: null where they could not be looked for
  */
 export async function decodeFilm(
   folder: string,
@@ -34,11 +34,20 @@ export async function decodeFilm(
     readonly signal?: AbortSignal | undefined;
     /** Small grey pictures of it besides, at a rate of the file, one after the other in a file of the folder. Damage does not end it then. */
     readonly motion?: { readonly width: number; readonly height: number; readonly rate: number; readonly file: string };
+    /** What else is made of it in the same run, as ffmpeg is told. Where `showinfo@frames` stands in it, the time of every frame is told back. */
+    readonly besides?: readonly string[];
     /** Told of how far it has come, in seconds of the file. */
     readonly onSeconds?: ((seconds: number) => void) | undefined;
   },
-): Promise<{ readonly whole: boolean; readonly begins: number; readonly slates: readonly FoundSlate[] | null }> {
+): Promise<{
+  readonly whole: boolean;
+  readonly begins: number;
+  readonly slates: readonly FoundSlate[] | null;
+  readonly frames: readonly number[];
+}> {
   const { motion } = options;
+  const frames: number[] = [];
+  let tick = Number.NaN;
   const scale = Math.min(1, LONGEST_SIDE / Math.max(size.width, size.height));
   const [width, height] = [Math.round(size.width * scale), Math.round(size.height * scale)];
   let found: Array<{ readonly picture: number; readonly slate: Slate }> | null = [];
@@ -71,7 +80,7 @@ export async function decodeFilm(
     [
       ...['-v', 'level+info', '-hide_banner', '-nostats', ...(motion ? [] : ['-xerror'])],
       ...[...ONLY_FILES, ...seekTo(options.range), '-i', file, '-map', '0:V:0'],
-      ...['-vf', `${onlyPart(options.range)}select='${PICK}',scale=${width}:${height},setsar=1,showinfo=checksum=0`],
+      ...['-vf', `${onlyPart(options.range)}select='${PICK}',scale=${width}:${height},setsar=1,showinfo@slates=checksum=0`],
       ...['-fps_mode', 'passthrough', '-pix_fmt', 'gray', '-f', 'rawvideo', 'pipe:1'],
       ...(motion
         ? [
@@ -79,16 +88,25 @@ export async function decodeFilm(
             ...['-pix_fmt', 'gray', '-f', 'rawvideo', motion.file],
           ]
         : []),
+      ...(options.besides ?? []),
     ],
     {
       folder,
       seconds: options.seconds,
       signal: options.signal,
       onWords: (line) => {
-        const time = /showinfo.*pts_time:\s*(-?[\d.]+)/.exec(line);
+        const of = /^\[showinfo@frames .*? pts:\s*(-?\d+)/.exec(line);
+        if (of) {
+          // As ffprobe rounds it.
+          frames.push(Number((Number(of[1]) * tick).toFixed(6)));
+          options.onSeconds?.(frames.at(-1)!);
+        }
+        const base = /^\[showinfo@frames .*config in time_base: (\d+)\/(\d+)/.exec(line);
+        if (base) tick = Number(base[1]) / Number(base[2]);
+        const time = /^\[showinfo@slates .*pts_time:\s*(-?[\d.]+)/.exec(line);
         if (time) {
           moments.push(Number(time[1]));
-          options.onSeconds?.(Number(time[1]));
+          if (!options.besides) options.onSeconds?.(Number(time[1]));
         }
         if (/\[(error|fatal|panic)\]/.test(line)) damage = true;
       },
@@ -102,7 +120,7 @@ export async function decodeFilm(
     if (seconds === undefined) throw new Error(`picture ${picture} came without its time`);
     return { seconds, slate };
   });
-  return { whole: run.code === 0 && !damage, begins: moments[0] ?? 0, slates: slates ?? null };
+  return { whole: run.code === 0 && !damage, begins: moments[0] ?? 0, slates: slates ?? null, frames };
 }
 
 /** Cuts what comes in pieces of any size into pieces of one size. */

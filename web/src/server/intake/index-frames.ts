@@ -53,7 +53,13 @@ export async function indexFrames(
     .map(Number)
     .filter((t) => range === null || (t >= range.from && t < range.to));
   if (seconds.length === 0 || seconds.some((t, i) => !Number.isFinite(t) || (i > 0 && t <= seconds[i - 1]!))) throw damaged;
-  const lasts = (seconds[seconds.length - 1]! - seconds[0]!) / options.captureScale;
+  requireShort(seconds, options.captureScale);
+  return { seconds, slates: decoded.slates };
+}
+
+/** Throws where a clip lasts longer, or has more frames, than a delivery does. */
+export function requireShort(seconds: readonly number[], captureScale: number): void {
+  const lasts = (seconds[seconds.length - 1]! - seconds[0]!) / captureScale;
   if (lasts > LIMITS.seconds)
     throw new Refusal('too-long', `The clip lasts longer than ${LIMITS.seconds} s of real time. Cut it to one delivery.`);
   if (seconds.length > LIMITS.frames)
@@ -61,5 +67,4 @@ export async function indexFrames(
       'too-many-frames',
       `The video has ${seconds.length} frames; at most ${LIMITS.frames} are taken. Cut it to one delivery.`,
     );
-  return { seconds, slates: decoded.slates };
 }

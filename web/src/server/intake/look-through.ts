@@ -42,7 +42,8 @@ export async function lookThrough(
       if (sample) samples.push(sample);
     }
   }
-  const at = (seconds: number): number => begins + seconds * options.captureScale;
+  // To a tenth of a millisecond: a cut that falls on a frame stays on it.
+  const at = (seconds: number): number => Math.round(1e4 * (begins + seconds * options.captureScale)) / 1e4;
   const deliveries = findDeliveries(samples).map(
     ({ start, firstMove, burst, finish, end, sure }): FoundDelivery => ({
       ...{ start: at(start), firstMove: at(firstMove), burst: at(burst), finish: at(finish), end: at(end), sure },
