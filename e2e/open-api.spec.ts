@@ -243,6 +243,12 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/cameras/{id}', `/api/cameras/${sorted!.camera}`, { data: { view: 'rear' } });
     await ask('GET /api/clips/{id}/strip', `/api/clips/${sorted!.id}/strip`);
     const shown = { id: sorted!.id, bib: 3, throwId: null, key: null, at: sorted!.at, view: 'rear' };
+    const home = { occasion: 'home', filmedOn: '2026-06-20', sentBy: null, pitch: null, result: null, height: null, side: null };
+    for (const origin of [{ ...home, speed: null, speedUnit: null }, null])
+      await ask('POST /api/tray/come-from', '/api/tray/come-from', { data: { clips: [sorted!.id], origin } });
+    const again = v7();
+    await ask('PUT /api/refilms/{id}', `/api/refilms/${again}`, { data: { bib: 3, view: 'rear', why: 'broken off' } });
+    await ask('DELETE /api/refilms/{id}', `/api/refilms/${again}`);
     await ask('POST /api/tray/place', '/api/tray/place', { data: { clips: [shown] } });
     await ask('POST /api/tray/take-out', '/api/tray/take-out', { data: { clips: [sorted!.id] } });
     const cut = await ask('POST /api/clips/{id}/split', `/api/clips/${sorted!.id}/split`, { data: { frame: 30 } });

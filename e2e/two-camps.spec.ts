@@ -29,6 +29,8 @@ interface OfCamp {
   readonly unsorted: string;
   readonly camera: string;
   readonly dropped: string;
+  /** That one of his is to be filmed again. */
+  readonly refilm: string;
   readonly evaluation: string;
   readonly draft: string;
   readonly document: unknown;
@@ -104,6 +106,12 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
       data: { clips: [{ id, bib: BIB, throwId: null, key: null, at: null, view: 'rear' }] },
     })),
   'POST /api/tray/take-out': (x) => [x.clip, x.unsorted].map((id) => ({ path: '/api/tray/take-out', data: { clips: [id] } })),
+  'POST /api/tray/come-from': (x) =>
+    [x.clip, x.unsorted].map((id) => ({ path: '/api/tray/come-from', data: { clips: [id], origin: null } })),
+  'PUT /api/refilms/[id]': (x) => [
+    { path: `/api/refilms/${x.refilm}`, data: { bib: BIB, view: 'front', why: 'of the other camp' } },
+  ],
+  'DELETE /api/refilms/[id]': (x) => [{ path: `/api/refilms/${x.refilm}` }],
   'PUT /api/clips/[id]/aside': (x) => [{ path: `/api/clips/${x.unsorted}/aside`, data: { why: 'not of this camp' } }],
   'POST /api/clips/[id]/split': (x) => [{ path: `/api/clips/${x.unsorted}/split`, data: { frame: 3 } }],
   'POST /api/clips/[id]/join': (x) => [{ path: `/api/clips/${x.unsorted}/join`, data: { with: x.clip } }],
@@ -288,7 +296,8 @@ async function somethingOfEach(page: Parameters<typeof atWorkAs>[0]): Promise<Of
     from campers_here c join deliveries d on d.camper_id = c.id join clips k on k.delivery_id = d.id and k.removed_at is null left join evaluations e on e.camper_id = c.id
     where c.bib = ${BIB} order by k.id limit 1`);
   const [removed, refusal, draft, proposal, practice, elsewhere, round, sheet] = Array.from({ length: 8 }, () => v7());
-  const [unsorted, camera, dropped] = Array.from({ length: 3 }, () => v7());
+  const [unsorted, camera, dropped, refilm] = Array.from({ length: 4 }, () => v7());
+  await rows(`insert into refilms (id, camper_id, view, why) values ($1, $2, 'front', 'for the test')`, [refilm, x!.camper]);
   await rows(`insert into cameras (id, camp_id, key, name) values ($1, $2, 'of the test', 'Camera')`, [camera, x!.camp]);
   await rows(
     `insert into clips (id, film_id, file_name, state, problem) select $1, film_id, file_name, 'failed', 'none' from clips where id = $2`,
@@ -334,7 +343,7 @@ async function somethingOfEach(page: Parameters<typeof atWorkAs>[0]): Promise<Of
   ]);
   return {
     ...x,
-    ...{ removed, upload, unsorted, camera, dropped },
+    ...{ removed, upload, unsorted, camera, dropped, refilm },
     refusal,
     proposal,
     practice,
@@ -355,6 +364,8 @@ async function fingerprint(): Promise<string> {
       'clips',
       'cameras',
       'dropped_files',
+      'refilms',
+      'clip_origins',
       'refusals',
       'marks',
       'points',
@@ -445,6 +456,7 @@ test('two camps, two leads: on every route, what belongs to the other camp is no
   } finally {
     await rows('delete from clips where id in ($1, $2)', [x.removed, x.unsorted]);
     await rows('delete from dropped_files where id = $1', [x.dropped]);
+    await rows('delete from refilms where id = $1', [x.refilm]);
     await rows('delete from cameras where id = $1', [x.camera]);
     await rows('delete from refusals where id = $1', [x.refusal]);
     await rows('delete from practice_clips where id = $1', [x.practice]);

@@ -26,6 +26,7 @@ import { placeClips, setAside, takeOutClips } from './place-clips.ts';
 import { fourFrames, stripOf } from './strip.ts';
 import { takeDroppedFile } from './take-file.ts';
 import { trayOf } from './tray.ts';
+import { unsortedOf } from './unsorted.ts';
 import { zoneShifts } from './zone-shift.ts';
 
 let world: World;
@@ -237,9 +238,11 @@ describe('what is said of a clip', () => {
     const clip = await taken(0);
     expect(await place(clip, { throwId })).toEqual({ placed: [clip], refused: [] });
     expect(await trayClip(clip)).toMatchObject({ bound: { bib: BIB, delivery: before + 1, view: 'openSide' } });
+    expect(await unsortedOf(world.campId)).toBe(0);
     expect((await boundClip(clip)).towardsTarget).toBe(1);
     expect(await deliveryCount()).toBe(before + 1);
     await takeOutClips(await camp(), [clip], world.coach);
+    expect(await unsortedOf(world.campId)).toBe(1);
     expect(await trayClip(clip)).toMatchObject({ bound: null });
     expect((await clipById(clip)).towardsTarget).toBeNull();
     expect(await deliveryCount()).toBe(before);

@@ -60,6 +60,7 @@ export function CampBoard({
   day,
   thing,
   differences,
+  unsorted,
   mayScore,
   blind = [],
 }: {
@@ -68,6 +69,8 @@ export function CampBoard({
   day: FieldDay | null;
   /** On how many levels two coaches are two levels or more apart, and nobody has settled it. */
   differences: number;
+  /** Films that came in folders and stand under nobody yet. */
+  unsorted: number;
   mayScore: boolean;
   /** More that the one at work scores second, by himself. */
   blind?: readonly BoardCamper[];
@@ -179,11 +182,14 @@ export function CampBoard({
           </a>
         </nav>
       )}
-      {differences > 0 && (
-        <p className="m-0 mb-5">
-          <Action href="/differences">
-            Settle where coaches differ: {differences === 1 ? '1 level' : `${differences} levels`}
-          </Action>
+      {(unsorted > 0 || differences > 0) && (
+        <p className="m-0 mb-5 flex flex-wrap gap-3">
+          {unsorted > 0 && <Action href="/sort">Sort {unsorted === 1 ? 'the film' : `the ${unsorted} films`} that came</Action>}
+          {differences > 0 && (
+            <Action href="/differences">
+              Settle where coaches differ: {differences === 1 ? '1 level' : `${differences} levels`}
+            </Action>
+          )}
         </p>
       )}
       <ol

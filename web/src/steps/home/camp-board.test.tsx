@@ -7,7 +7,7 @@ const camper = (bib: number, more: Partial<BoardCamper> = {}): BoardCamper => ({
   ...{ films: 0, filmsReady: 0, keyFrames: { done: 0, of: 0 }, levels: { done: 0, of: 0 }, mine: null },
   ...more,
 });
-const shown = (campers: readonly BoardCamper[], mayScore = true): string =>
+const shown = (campers: readonly BoardCamper[], mayScore = true, unsorted = 0): string =>
   renderToStaticMarkup(
     <CampBoard
       camp={{ name: 'Camp', place: 'Field' }}
@@ -15,6 +15,7 @@ const shown = (campers: readonly BoardCamper[], mayScore = true): string =>
       day={null}
       thing={null}
       differences={0}
+      unsorted={unsorted}
       mayScore={mayScore}
     />,
   );
@@ -34,6 +35,12 @@ test('of a thousand campers sixty are shown, and whoever is stopped is among the
   expect(html).toContain('And 940 more');
   expect(html).toContain('Camper 1000');
   expect(shown(Array.from({ length: 60 }, (_, i) => camper(i + 1)))).not.toContain('more: by bib');
+});
+
+test('films that stand under nobody lead to Sort', () => {
+  expect(shown([], true, 0)).not.toContain('/sort');
+  expect(shown([], true, 1)).toContain('Sort the film that came');
+  expect(shown([], true, 12)).toContain('Sort the 12 films that came');
 });
 
 test('what is one’s own comes first, what is begun before the rest, and leads to the bench', () => {
