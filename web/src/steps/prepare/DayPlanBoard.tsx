@@ -214,6 +214,7 @@ export function DayPlanBoard({
               : 'The lead has not planned this day yet.'}
         </p>
       )}
+      {empty && <FilmAgain data={data} />}
       {!empty && (
         <div className="grid grid-cols-[1fr_270px] gap-5 max-[1000px]:grid-cols-1">
           <div className="min-w-0">
