@@ -85,13 +85,13 @@ export function OriginForm({
         onChange={(result) => set({ result })}
       />
       <Choice
-        name="It went"
+        name="Height"
         all={PITCH_HEIGHTS}
         names={HEIGHT_NAMES}
         value={origin.height}
         onChange={(height) => set({ height })}
       />
-      <Choice name="and to the" all={PITCH_SIDES} names={SIDE_NAMES} value={origin.side} onChange={(side) => set({ side })} />
+      <Choice name="Side" all={PITCH_SIDES} names={SIDE_NAMES} value={origin.side} onChange={(side) => set({ side })} />
       <Field name="Speed, if measured">
         <span className="flex gap-1">
           <input

@@ -29,9 +29,11 @@ export const TrayRow = memo(
   function TrayRow({ clip, stand, camera, timeZone, before, names, mode, others, onChoose, onCommand, onAgain }: RowProps) {
     const row = useRef<HTMLLIElement>(null);
     const own = mode !== null;
+    const asked = mode?.is ?? null;
     useEffect(() => {
-      if (own) row.current?.scrollIntoView({ block: 'nearest' });
-    }, [own]);
+      // What is asked below it has to be in sight too.
+      if (asked !== null) row.current?.scrollIntoView({ block: 'nearest' });
+    }, [asked]);
     const bib = clip.bound?.bib ?? clip.place?.bib ?? null;
     const day = newDay(clip, before, timeZone);
     return (
