@@ -2,7 +2,7 @@ import { dayInZone, REFILM_REASONS, USELESS_REASONS, type TrayClip } from '@stri
 import { Action } from '../../../parts/Action.tsx';
 import { OriginForm } from './OriginForm.tsx';
 import { LIST, LONGEST_BIB, type Mode, type TrayCommand } from './tray-keys.ts';
-import type { Stand } from './tray-order.ts';
+import { otherBibs, type Stand } from './tray-order.ts';
 
 /** What is done with the clip in hand: the presses that the keys are too. */
 export function InHand({
@@ -91,13 +91,11 @@ export function InHand({
         <Action onClick={() => onCommand({ do: 'confirm' })}>It is that</Action>
       )}
       {stand !== 'placed' &&
-        clip.others
-          .filter((o) => o.place && o.place.bib !== clip.place?.bib)
-          .map((o) => (
-            <Action key={o.place!.key} onClick={() => onCommand({ do: 'bib', bib: o.place!.bib })}>
-              {o.place!.bib} <span className="text-small text-soft">{Math.max(1, Math.round(100 * o.probability))} %</span>
-            </Action>
-          ))}
+        otherBibs(clip).map(([bib, probability]) => (
+          <Action key={bib} onClick={() => onCommand({ do: 'bib', bib })}>
+            {bib} <span className="text-small text-soft">{Math.max(1, Math.round(100 * probability))} %</span>
+          </Action>
+        ))}
       {(stand === 'placed' || stand === 'aside') && (
         <Action onClick={() => onCommand({ do: 'open' })}>{stand === 'aside' ? 'Take it up again' : 'Take it out'}</Action>
       )}

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Tray, TrayCamera, TrayClip } from '@stride-chalk/core';
 import { anId } from '../../../parts/testing/an-id.ts';
-import { countsOf, nextPart, proposalOf, sectionsOf, standOf, strangers, sureUpTo, swapped } from './tray-order.ts';
+import { countsOf, nextPart, otherBibs, proposalOf, sectionsOf, standOf, strangers, sureUpTo, swapped } from './tray-order.ts';
 
 const camera = (view: TrayCamera['view'] = 'openSide'): TrayCamera => ({
   ...{ id: anId() as TrayCamera['id'], name: 'side', view, clock: null, unknown: null },
@@ -82,6 +82,15 @@ describe('what a key does with clips', () => {
       [placed.id, 9, 'openSide'],
     ]);
     expect(all.every((p) => p.throwId === null)).toBe(true);
+  });
+
+  test('whose else it may be: each other bib once', () => {
+    const at = (bib: number, probability: number) => ({ place: { bib, throwId: null, number: 1, key: `${bib}` }, probability });
+    const others = [at(5, 0.25), at(7, 0.5), at(5, 0.125), { place: null, probability: 0.01 }, at(9, 0.0625)];
+    expect(otherBibs(clip({ others }))).toEqual([
+      [5, 0.375],
+      [9, 0.0625],
+    ]);
   });
 
   test('the others of a camera that stand under nobody', () => {

@@ -99,6 +99,14 @@ export function swapped(tray: Tray, one: number, other: number): Proposal[] {
   });
 }
 
+/** Whose else a clip may be, each bib once, with how probable that is. */
+export function otherBibs(clip: TrayClip): Array<readonly [bib: number, probability: number]> {
+  const sums = new Map<number, number>();
+  for (const { place, probability } of clip.others)
+    if (place && place.bib !== clip.place?.bib) sums.set(place.bib, (sums.get(place.bib) ?? 0) + probability);
+  return [...sums];
+}
+
 /** The other clips of a camera that stand under nobody. */
 export const strangers = (tray: Tray, clip: TrayClip): TrayClip[] =>
   tray.clips.filter((c) => c.camera === clip.camera && c.id !== clip.id && !c.bound && c.useless === null);
