@@ -23,11 +23,11 @@ interface Served {
 const url = (): string => process.env.E2E_URL!;
 const pointer = (...parts: string[]): string => parts.map((p) => `/${p.replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
 
-/** Half a second of a test picture, as a file that a phone could send. */
-function shortFilm(): Buffer {
+/** A made picture, as a file that a phone could send. */
+function filmOf(picture: string): Buffer {
   const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-short-'));
   const path = join(folder, 'film.mp4');
-  const source = ['-f', 'lavfi', '-i', 'testsrc2=duration=0.5:size=640x360:rate=60'];
+  const source = ['-f', 'lavfi', '-i', picture];
   const run = spawnSync('ffmpeg', ['-v', 'error', ...source, '-c:v', 'libx264', '-pix_fmt', 'yuv420p', path]);
   if (run.status !== 0) throw new Error(run.stderr.toString());
   const bytes = readFileSync(path);
@@ -191,7 +191,7 @@ test('every endpoint takes and answers what the served document says of it', asy
     for (const id of [delivery, empty])
       await ask('POST /api/deliveries', '/api/deliveries', { data: { id, camperId: camper, kind: 'stretch', thrownOn: day } });
     await ask('DELETE /api/deliveries/{id}', `/api/deliveries/${empty}`);
-    const film = shortFilm();
+    const film = filmOf('testsrc2=duration=0.5:size=640x360:rate=60');
     const send = async (view: string): Promise<string> =>
       made(await ask('POST /api/clips', `/api/clips?deliveryId=${delivery}&view=${view}&fileName=film.mp4`, { film }));
     const clip = await send('openSide');
@@ -213,7 +213,7 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/mounds/{device}', `/api/mounds/${device}`, { data: { mound: 'A', view: 'rear' } });
     const tapped = { ...thrown, throwKind: 'filming', count: 1, mound: 'A', device, view: 'rear' };
     await ask('PUT /api/care/{id}', `/api/care/${tap}`, { data: tapped });
-    const bytes = shortFilm();
+    const bytes = filmOf('testsrc2=duration=0.5:size=640x360:rate=60');
     const about = `id ${Buffer.from(filmed).toString('base64')},camper ${Buffer.from(camper).toString('base64')}`;
     await ask('POST /api/uploads', '/api/uploads', { tus: { 'upload-length': String(bytes.length), 'upload-metadata': about } });
     const type = { 'content-type': 'application/offset+octet-stream' };
@@ -243,6 +243,14 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/cameras/{id}', `/api/cameras/${sorted!.camera}`, { data: { view: 'rear' } });
     await ask('GET /api/clips/{id}/strip', `/api/clips/${sorted!.id}/strip`);
     const shown = { id: sorted!.id, bib: 3, throwId: null, key: null, at: sorted!.at, view: 'rear' };
+    const runsOn = v7();
+    await drop(runsOn, filmOf('color=gray:size=320x180:rate=10:duration=70'));
+    const whole = async () => (await tray()).clips.find((c) => c.overview !== null);
+    await expect.poll(async () => (await whole())?.useless, patience).toBe('no delivery was found in it');
+    const { id: longOne } = (await whole())!;
+    await ask('GET /api/clips/{id}/overview', `/api/clips/${longOne}/overview`);
+    await ask('POST /api/clips/{id}/cut-out', `/api/clips/${longOne}/cut-out`, { data: { from: 10, to: 12 } });
+    await rows('delete from clips where film_id in (select film_id from dropped_files where id = $1)', [runsOn]);
     const home = { occasion: 'home', filmedOn: '2026-06-20', sentBy: null, pitch: null, result: null, height: null, side: null };
     for (const origin of [{ ...home, speed: null, speedUnit: null }, null])
       await ask('POST /api/tray/come-from', '/api/tray/come-from', { data: { clips: [sorted!.id], origin } });

@@ -85,6 +85,29 @@ test('clips of a game and of a family get their facts and their camper; who is t
     await page.keyboard.press('1');
     await expect(page.getByRole('status').getByText('Bib 9 is to be filmed again')).toBeVisible();
 
+    // A film that runs on, in which nothing was found: somebody sees the delivery in the small copy of it.
+    const long = join(folder, 'long');
+    mkdirSync(long);
+    const still = ['-f', 'lavfi', '-i', 'color=gray:size=320x180:rate=10:duration=70', '-pix_fmt', 'yuv420p'];
+    execFileSync('ffmpeg', ['-v', 'error', ...still, join(long, 'all morning.mp4')]);
+    await page.getByTestId('tray-folder').setInputFiles(long);
+    await page.getByRole('tab', { name: 'long' }).click({ timeout: 120_000 });
+    const film = row(page, 'all morning.mp4');
+    await expect(film).toHaveAttribute('data-stand', 'aside', { timeout: 120_000 });
+    await film.getByRole('button', { name: 'Take all morning.mp4 in hand' }).click();
+    await page.keyboard.press('w');
+    const whole = page.getByTestId('whole-film');
+    await expect.poll(() => whole.locator('video').evaluate((v: HTMLVideoElement) => Math.round(v.duration))).toBe(70);
+    expect(await found(page)).toEqual([]);
+    for (const key of ['Shift+ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowLeft']) await page.keyboard.press(key);
+    await expect(whole).toContainText('0:31 of 1:10');
+    await expect.poll(() => whole.locator('video').evaluate((v: HTMLVideoElement) => v.currentTime)).toBe(31);
+    await page.keyboard.press('Enter');
+    await expect
+      .poll(() => run('select from_seconds, to_seconds, state from clips where from_seconds is not null'), { timeout: 60_000 })
+      .toEqual([{ from_seconds: 27.5, to_seconds: 33, state: 'ready' }]);
+    await page.getByRole('tab', { name: 'family' }).click();
+
     // On a phone, with no keys.
     await page.setViewportSize({ width: 390, height: 844 });
     await row(page, 'three.mp4').getByRole('button', { name: 'Take three.mp4 in hand' }).click();

@@ -114,6 +114,8 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
   'DELETE /api/refilms/[id]': (x) => [{ path: `/api/refilms/${x.refilm}` }],
   'PUT /api/clips/[id]/aside': (x) => [{ path: `/api/clips/${x.unsorted}/aside`, data: { why: 'not of this camp' } }],
   'POST /api/clips/[id]/split': (x) => [{ path: `/api/clips/${x.unsorted}/split`, data: { frame: 3 } }],
+  'POST /api/clips/[id]/cut-out': (x) => [{ path: `/api/clips/${x.unsorted}/cut-out`, data: { from: 0, to: 1 } }],
+  'GET /api/clips/[id]/overview': (x) => [x.clip, x.unsorted].map((id) => ({ path: `/api/clips/${id}/overview` })),
   'POST /api/clips/[id]/join': (x) => [{ path: `/api/clips/${x.unsorted}/join`, data: { with: x.clip } }],
   'DELETE /api/refusals/[id]': (x) => [{ path: `/api/refusals/${x.refusal}` }],
   'POST /api/simulated-films': (x) => [{ path: '/api/simulated-films', data: { deliveryId: x.delivery, view: 'front' } }],

@@ -51,6 +51,7 @@ import {
   clipsComeFromSchema,
   clipsPlacedSchema,
   cutClipsSchema,
+  cutOutSchema,
   droppedFileSchema,
   fileDroppedSchema,
   joinClipSchema,
@@ -347,6 +348,17 @@ export const ENDPOINTS = {
     answers: null,
   },
   'POST /api/clips/[id]/split': { does: 'Cuts a clip in two.', body: splitClipSchema, status: 200, answers: cutClipsSchema },
+  'POST /api/clips/[id]/cut-out': {
+    does: 'Makes a clip of a part of a film that runs on.',
+    body: cutOutSchema,
+    status: 200,
+    answers: cutClipsSchema,
+  },
+  'GET /api/clips/[id]/overview': {
+    does: 'A small copy of the film that runs on of which a clip is.',
+    status: 200,
+    answers: { file: 'video/mp4' },
+  },
   'POST /api/clips/[id]/join': {
     does: 'Joins two parts of one film.',
     body: joinClipSchema,

@@ -97,8 +97,12 @@ const trayClipSchema = z.object({
   progress: z.number(),
   problem: z.string().nullable(),
   captureKnown: captureKnownSchema,
-  /** Whether it is a part of a film: then it can be joined with the next part. */
-  part: z.boolean(),
+  /** Which part of its film it is, in seconds of the file; null for the whole of it. Parts can be joined. */
+  part: z.object({ from: z.number(), to: z.number() }).nullable(),
+  /** How long its film plays, in seconds of the file, where there is a small copy of it to find one's way in; else null. */
+  overview: z.number().nullable(),
+  /** How much slower its film plays than it was filmed. */
+  captureScale: z.number().positive(),
   /** What it most probably shows; null for no delivery, and where nothing can be said. */
   place: trayPlaceSchema.nullable(),
   probability: z.number(),
@@ -184,6 +188,10 @@ export const clipsPlacedSchema = z.object({
 export const takeOutClipsSchema = z.object({ clips: z.array(clipIdSchema).min(1).max(2000) });
 /** Before which frame a clip is cut in two; what stands in its place. */
 export const splitClipSchema = z.object({ frame: z.number().int().positive() });
+/** A part of a film that runs on, in seconds of the file. */
+export const cutOutSchema = z
+  .object({ from: z.number().nonnegative(), to: z.number().positive() })
+  .refine((r) => r.from < r.to, { message: 'A part ends behind its begin.', path: ['to'] });
 export const joinClipSchema = z.object({ with: clipIdSchema });
 export const cutClipsSchema = z.object({ clips: list(clipIdSchema) });
 export const setAsideSchema = z.object({ why: z.string().trim().min(1).max(200).nullable() });

@@ -87,6 +87,8 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'DELETE /api/refilms/[id]': 'film and sort films',
   'PUT /api/clips/[id]/aside': 'film and sort films',
   'POST /api/clips/[id]/split': 'film and sort films',
+  'POST /api/clips/[id]/cut-out': 'film and sort films',
+  'GET /api/clips/[id]/overview': 'film and sort films',
   'POST /api/clips/[id]/join': 'film and sort films',
   'GET /api/clips/[id]/strip': 'film and sort films',
   'POST /api/simulated-films': 'film and sort films',

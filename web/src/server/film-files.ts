@@ -92,7 +92,9 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
   for (const name of await readdir(bench))
     if (!ids.has(name.split('.')[0]!) || (name.endsWith('.partial') && (await old(join(bench, name), 1))))
       await drop(join(bench, name));
-  for (const name of await readdir(overviews)) if (!shas.has(name.split('.')[0]!)) await drop(join(overviews, name));
+  for (const name of await readdir(overviews))
+    if (!shas.has(name.split('.')[0]!) || (name.endsWith('.partial') && (await old(join(overviews, name), 1))))
+      await drop(join(overviews, name));
   for (const name of await readdir(strips)) if (!ids.has(name)) await drop(join(strips, name));
   for (const name of await readdir(pictures)) {
     const before = gone;

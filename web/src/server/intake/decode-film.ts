@@ -106,7 +106,7 @@ export async function decodeFilm(
         const time = /^\[showinfo@slates .*pts_time:\s*(-?[\d.]+)/.exec(line);
         if (time) {
           moments.push(Number(time[1]));
-          if (!options.besides) options.onSeconds?.(Number(time[1]));
+          if (frames.length === 0) options.onSeconds?.(Number(time[1]));
         }
         if (/\[(error|fatal|panic)\]/.test(line)) damage = true;
       },

@@ -6,8 +6,34 @@ import { decodeFilm, type FoundSlate } from './decode-film.ts';
 /** Size of the small grey pictures in which deliveries are looked for, and how many a second of the file. */
 const SMALL = { width: 128, height: 72, rate: 10, file: 'motion.gray' } as const;
 
+/** The small copy in which somebody finds his way through a film of hours: its name, its shorter side, and how many pictures a second of the file it has. */
+export const OVERVIEW = { file: 'overview.mp4', side: 240, rate: 5 } as const;
+
+const overviewOf = ({ width, height }: { readonly width: number; readonly height: number }): readonly string[] => {
+  const scale = Math.min(1, OVERVIEW.side / Math.min(width, height));
+  const even = (n: number): number => Math.max(2, 2 * Math.round((n * scale) / 2));
+  return [
+    ...['-map', '0:V:0', '-an', '-sn', '-dn', '-vf', `fps=${OVERVIEW.rate},scale=${even(width)}:${even(height)},setsar=1`],
+    ...[
+      '-c:v',
+      'libx264',
+      '-preset',
+      'veryfast',
+      '-crf',
+      '32',
+      '-pix_fmt',
+      'yuv420p',
+      '-g',
+      String(2 * OVERVIEW.rate),
+      '-bf',
+      '0',
+    ],
+    ...['-avoid_negative_ts', 'disabled', '-movie_timescale', '90000', '-movflags', '+faststart', '-f', 'mp4', OVERVIEW.file],
+  ];
+};
+
 /**
- * Looks through a film that runs on, once: for slates, and for deliveries in small grey pictures of it. Damage in it is passed over: each part is checked when it is read.
+ * Looks through a film that runs on, once: for slates, and for deliveries in small grey pictures of it. A small copy of it is left in the folder besides. Damage in it is passed over: each part is checked when it is read.
  *
  * @param size upright display size of the film
  * @returns deliveries, in seconds of the file
@@ -26,6 +52,7 @@ export async function lookThrough(
   const { slates, begins } = await decodeFilm(folder, file, size, {
     ...{ seconds: 4 * 3600, range: null, signal: options.signal, onSeconds: options.onSeconds },
     motion: SMALL,
+    besides: overviewOf(size),
   });
   const next = motionSeries();
   const samples: MotionSample[] = [];

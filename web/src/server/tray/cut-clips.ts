@@ -1,9 +1,10 @@
-import { inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type { ClipId, StaffId } from '@stride-chalk/core';
 import { presentClip, type ClipRow } from '../clips.ts';
 import { db, type Executor } from '../db/connect.ts';
-import { clips, marks, points } from '../db/schema.ts';
+import { clips, films, marks, points } from '../db/schema.ts';
 import { forgetFilms } from '../film-files.ts';
+import { LIMITS } from '../intake/inspect.ts';
 import { rangeOf, type Range } from '../intake/range.ts';
 import { enqueueClip } from '../jobs.ts';
 import { newId } from '../new-id.ts';
@@ -45,25 +46,28 @@ export async function instead(
   tx: Executor,
   by: StaffId | null,
 ): Promise<ClipId[]> {
-  const { filmId, fileName, captureScale, captureKnown, scaledBy, scaledAt, long } = old[0]!;
-  const facts = { filmId, fileName, captureScale, captureKnown, scaledBy, scaledAt, long, enteredBy: by };
-  const made = ranges.map(({ from, to }) => ({
-    ...{ ...facts, id: newId<ClipId>(), fromSeconds: from, toSeconds: to },
-    state: 'checking' as const,
-  }));
-  await tx.insert(clips).values(made);
-  await sameOrigin(
-    tx,
-    old[0]!.id,
-    made.map((m) => m.id),
-  );
+  const made = await besides(old[0]!, ranges, tx, by);
   await tx.delete(clips).where(
     inArray(
       clips.id,
       old.map((c) => c.id),
     ),
   );
-  return made.map((m) => m.id);
+  return made;
+}
+
+/** Makes further clips of the film of one, as what is known of it. */
+async function besides(one: ClipRow, ranges: readonly Range[], tx: Executor, by: StaffId | null): Promise<ClipId[]> {
+  const { filmId, fileName, captureScale, captureKnown, scaledBy, scaledAt, long } = one;
+  const facts = { filmId, fileName, captureScale, captureKnown, scaledBy, scaledAt, long, enteredBy: by };
+  const made = ranges.map(({ from, to }) => ({
+    ...{ ...facts, id: newId<ClipId>(), fromSeconds: from, toSeconds: to },
+    state: 'checking' as const,
+  }));
+  await tx.insert(clips).values(made);
+  const ids = made.map((m) => m.id);
+  await sameOrigin(tx, one.id, ids);
+  return ids;
 }
 
 async function done(old: readonly ClipRow[], made: readonly ClipId[]): Promise<ClipId[]> {
@@ -104,3 +108,43 @@ export async function joinClips(first: ClipId, second: ClipId, by: StaffId): Pro
   });
   return (await done(old, made))[0]!;
 }
+
+/**
+ * Makes a clip of a part of a film that runs on, where a delivery was not found: beside the clips that are made of it, or in the place of the whole film. Answers it.
+ *
+ * @param range in seconds of the file
+ */
+export async function cutOut(id: ClipId, range: Range, by: StaffId): Promise<ClipId> {
+  const { old, made } = await db().transaction(async (tx) => {
+    const clip = await presentClip(id, tx);
+    if (!clip) throw notFound('The clip');
+    // One after the other: no two clips of one place.
+    await tx.select({ id: films.id }).from(films).where(eq(films.id, clip.filmId)).for('update');
+    if (clip.originalGoneAt !== null)
+      throw new Refusal('original-gone', `${clip.fileName} cannot be cut any more: ${ORIGINAL_GONE}`, 409);
+    const ends = clip.filmSeconds ?? 0;
+    if (!isLongFilm(clip)) throw new Refusal('not-long', 'Only of a film that runs on a part is taken out. Cut this one in two.');
+    if (range.from >= ends || range.to - range.from > LIMITS.seconds * clip.captureScale)
+      throw new Refusal(
+        'no-such-part',
+        `A part lies within the film, ${Math.round(ends)} s, and lasts at most ${LIMITS.seconds} s.`,
+      );
+    const others = await tx
+      .select({ id: clips.id, from: clips.fromSeconds, to: clips.toSeconds })
+      .from(clips)
+      .where(eq(clips.filmId, clip.filmId));
+    if (others.some((o) => o.from !== null && o.to !== null && o.from < range.to && o.to > range.from))
+      throw new Refusal('clip-there', 'There is a clip of this moment already.', 409);
+    if (rangeOf(clip) !== null) return { old: [], made: await besides(clip, [range], tx, by) };
+    const whole = await untouched(tx, [id]);
+    return { old: whole, made: await instead(whole, [range], tx, by) };
+  });
+  await forgetFilms(old);
+  // It is of a long film, and short itself.
+  await enqueueClip(made[0]!, false);
+  return made[0]!;
+}
+
+/** Whether the film of a clip lasts longer than a delivery does. */
+export const isLongFilm = (clip: Pick<ClipRow, 'filmSeconds' | 'captureScale'>): boolean =>
+  (clip.filmSeconds ?? 0) / clip.captureScale > LIMITS.seconds;

@@ -16,9 +16,15 @@ export interface Room {
 
 /** How much room films take and how much is left, and for how many more clips like those of a camp: their films with their copies for the bench. */
 export async function roomOf(campId: CampId): Promise<Room> {
-  const { originals, bench, frames } = mediaFolders();
-  const [free, before, copies, single] = await Promise.all([roomForFilms(), sizeOf(originals), sizeOf(bench), sizeOf(frames)]);
-  const used = before + copies + single;
+  const { originals, bench, frames, overviews } = mediaFolders();
+  const [free, before, copies, single, small] = await Promise.all([
+    roomForFilms(),
+    sizeOf(originals),
+    sizeOf(bench),
+    sizeOf(frames),
+    sizeOf(overviews),
+  ]);
+  const used = before + copies + single + small;
   const [row] = await db()
     .select({
       films: sql<number>`coalesce((select sum(f.bytes) from films f where f.camp_id = ${campId}), 0)::float8`,

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { readdir, readFile, rm } from 'node:fs/promises';
+import { readdir, readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
@@ -13,14 +13,14 @@ import { cameras, clips, deliveries, droppedFiles, films, filmSlates, marks, thr
 import { eraseCamper } from '../children.ts';
 import { sweepMedia } from '../film-files.ts';
 import { framePicture } from '../frame-picture.ts';
-import { uploadFolder } from '../media.ts';
+import { overviewPath, uploadFolder } from '../media.ts';
 import { prepareClip } from '../prepare-clip.ts';
 import { hideOldFootage } from '../retention.ts';
 import { makeVideo, mediaFiles, newWorld, testPicture, type World } from '../testing/world.ts';
 import { H264, MORNING, trayFiles } from '../testing/tray-files.ts';
 import { setCameraView } from './cameras.ts';
 import { cutFilm } from './cut-film.ts';
-import { joinClips, splitClip } from './cut-clips.ts';
+import { cutOut, joinClips, splitClip } from './cut-clips.ts';
 import { dropFile, filesOf, forgetFile, tryFileAgain } from './drop-file.ts';
 import { placeClips, setAside, takeOutClips } from './place-clips.ts';
 import { fourFrames, stripOf } from './strip.ts';
@@ -447,7 +447,8 @@ describe('a film that runs on', () => {
     const parts = await db().select().from(clips).orderBy(asc(clips.fromSeconds));
     for (const d of film.deliveries)
       expect(parts.filter((p) => p.fromSeconds! <= d.firstMove && p.toSeconds! >= d.finish)).toHaveLength(1);
-    expect(await mediaFiles()).toHaveLength(1);
+    // The film and its small copy.
+    expect(await mediaFiles()).toHaveLength(2);
     const [first] = parts;
     await prepareClip(first!.id);
     const { frameTimes, state } = await clipById(first!.id);
@@ -472,7 +473,37 @@ describe('a film that runs on', () => {
     expect(await trayClip(clip)).toMatchObject({ state: 'failed', useless: 'no delivery was found in it' });
     await prepareClip(clip);
     expect(await clipById(clip)).toMatchObject({ state: 'failed' });
-    expect(await mediaFiles()).toHaveLength(1);
+    // The film as it came, and a small copy of it.
+    const { sha256 } = await clipById(clip);
+    expect(await mediaFiles()).toEqual([sha256, `${sha256}.mp4`].sort());
+    const small = await stat(overviewPath(sha256));
+    expect(small.size).toBeLessThan(bytes.length);
+    expect(await trayClip(clip)).toMatchObject({ overview: 70, part: null });
+
+    // Somebody has seen a delivery in it: a clip of that part takes the place of the whole, and others come beside it.
+    const first = await cutOut(clip, { from: 10.05, to: 14.05 }, world.coach);
+    await prepareClip(first);
+    expect(await clipById(first)).toMatchObject({ state: 'ready', fromSeconds: 10.05, toSeconds: 14.05 });
+    expect((await clipById(first)).frameTimes).toHaveLength(40);
+    await expect(clipById(clip)).rejects.toMatchObject({ status: 404 });
+    const second = await cutOut(first, { from: 20.05, to: 22.05 }, world.coach);
+    expect((await trayOf(await camp())).clips.map((c) => [c.id, c.part])).toEqual([
+      [first, { from: 10.05, to: 14.05 }],
+      [second, { from: 20.05, to: 22.05 }],
+    ]);
+    for (const [range, code] of [
+      [{ from: 13, to: 16 }, 'clip-there'],
+      [{ from: 71, to: 72 }, 'no-such-part'],
+      [{ from: 0, to: 60.5 }, 'no-such-part'],
+    ] as const)
+      await expect(cutOut(first, range, world.coach)).rejects.toMatchObject({ code });
+    await db().delete(clips);
+    await sweepMedia(true);
+    expect(await mediaFiles()).toEqual([]);
+  });
+
+  test('of a film of one delivery no part is taken out', async () => {
+    await expect(cutOut(await taken(0), { from: 0, to: 0.5 }, world.coach)).rejects.toMatchObject({ code: 'not-long' });
   });
 });
 

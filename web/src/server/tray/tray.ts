@@ -1,3 +1,4 @@
+import { readdir } from 'node:fs/promises';
 import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import {
   sortClips,
@@ -20,6 +21,7 @@ import { isBound, isPresent } from '../clips.ts';
 import { db } from '../db/connect.ts';
 import { campers, clipOrigins, clips, deliveries, films, filmSlates, throws } from '../db/schema.ts';
 import { grouped } from '../grouped.ts';
+import { mediaFolders } from '../media.ts';
 import { camerasOf } from './cameras.ts';
 import { filesOf } from './drop-file.ts';
 import { originOf } from './origins.ts';
@@ -52,6 +54,7 @@ const rowsOf = (camp: Camp) =>
       ...{ fromSeconds: clips.fromSeconds, toSeconds: clips.toSeconds, state: clips.state, progress: clips.progress },
       ...{ problem: clips.problem, captureKnown: clips.captureKnown, useless: clips.uselessWhy },
       origin: clipOrigins,
+      sha256: films.sha256,
       ...{ deliveryId: clips.deliveryId, view: clips.view, bib: campers.bib, delivery: deliveries.number, throwId: throws.id },
       frames: sql<number | null>`cardinality(${clips.frameTimes})`,
     })
@@ -88,6 +91,10 @@ export async function trayOf(camp: Camp): Promise<Tray> {
     roomOf(camp.id),
     thrownLog(camp),
   ]);
+  // Only of films that run on there is one.
+  const overviews = new Set(
+    (await readdir(mediaFolders().overviews)).flatMap((name) => (name.endsWith('.mp4') ? name.slice(0, -4) : [])),
+  );
   const slates = await slatesOf(rows.map((r) => r.filmId));
   const { sorted, clocks, shifts } = sortedOf(camp, rows, slates, log);
   const byClock = new Map(clocks.map((c) => [c.camera, c]));
@@ -106,7 +113,9 @@ export async function trayOf(camp: Camp): Promise<Tray> {
         };
       })
       .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
-    clips: rows.map((row) => trayClipOf(row, sorted.get(row.id), byClock.get(row.camera), shifts.get(row.camera) ?? 0)),
+    clips: rows.map((row) =>
+      trayClipOf(row, sorted.get(row.id), byClock.get(row.camera), shifts.get(row.camera) ?? 0, overviews),
+    ),
     files: files.map((f) => ({
       ...{ id: f.id, fileName: f.fileName, folder: f.folder, state: f.state, reason: f.reason, progress: f.progress },
     })),
@@ -116,7 +125,13 @@ export async function trayOf(camp: Camp): Promise<Tray> {
 
 type ListedRow = Awaited<ReturnType<typeof rowsOf>>[number];
 
-function trayClipOf(row: ListedRow, sorted: SortedClip | undefined, clock: CameraClock | undefined, shift: number): TrayClip {
+function trayClipOf(
+  row: ListedRow,
+  sorted: SortedClip | undefined,
+  clock: CameraClock | undefined,
+  shift: number,
+  overviews: ReadonlySet<string>,
+): TrayClip {
   const span = spanOf(row);
   const at = span && onServer(span.start + shift, clock);
   const place = sorted?.place ?? null;
@@ -124,7 +139,9 @@ function trayClipOf(row: ListedRow, sorted: SortedClip | undefined, clock: Camer
   return {
     ...{ id: row.id, camera: row.camera, film: row.filmId, fileName: row.fileName, at, state: row.state, progress: row.progress },
     ...{ problem: row.problem, captureKnown: row.captureKnown, frames: row.frames, useless: row.useless },
-    part: row.fromSeconds !== null,
+    part: row.fromSeconds === null || row.toSeconds === null ? null : { from: row.fromSeconds, to: row.toSeconds },
+    captureScale: row.captureScale,
+    overview: overviews.has(row.sha256) ? row.filmSeconds : null,
     origin: row.origin && originOf(row.origin),
     seconds: span && (span.end - span.start) / 1000,
     place: place && placeOf(place),

@@ -1,5 +1,6 @@
 import { dayInZone, REFILM_REASONS, USELESS_REASONS, type TrayClip } from '@stride-chalk/core';
 import { Action } from '../../../parts/Action.tsx';
+import { WholeFilm } from './WholeFilm.tsx';
 import { OriginForm } from './OriginForm.tsx';
 import { LIST, LONGEST_BIB, type Mode, type TrayCommand } from './tray-keys.ts';
 import { otherBibs, type Stand } from './tray-order.ts';
@@ -11,6 +12,7 @@ export function InHand({
   mode,
   names,
   others,
+  parts,
   timeZone,
   onCommand,
 }: {
@@ -20,6 +22,8 @@ export function InHand({
   names: Readonly<Record<number, string>>;
   /** How many other clips of its camera stand under nobody. */
   others: number;
+  /** The clips of its film. */
+  parts: readonly TrayClip[];
   timeZone: string;
   onCommand: (command: TrayCommand) => void;
 }) {
@@ -77,6 +81,10 @@ export function InHand({
         onLeave={() => to(LIST)}
       />
     );
+  if (mode.is === 'film')
+    return (
+      <WholeFilm clip={clip} parts={parts} onCutOut={(range) => onCommand({ do: 'cutOut', range })} onLeave={() => to(LIST)} />
+    );
   if (mode.is === 'cut')
     return (
       <p className="m-0 px-2 pb-2 text-note" role="status">
@@ -107,6 +115,7 @@ export function InHand({
       {(stand === 'look' || stand === 'view' || stand === 'sure') && (
         <Action onClick={() => to({ is: 'cut', sixteenth: 8 })}>Cut</Action>
       )}
+      {clip.overview !== null && <Action onClick={() => to({ is: 'film' })}>The whole film</Action>}
       <span className="ms-auto text-small text-soft">{clip.fileName}</span>
     </div>
   );

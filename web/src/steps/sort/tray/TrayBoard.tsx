@@ -1,4 +1,4 @@
-import type { Tray } from '@stride-chalk/core';
+import type { Tray, TrayClip } from '@stride-chalk/core';
 import { Action } from '../../../parts/Action.tsx';
 import { Alert } from '../../../parts/Alert.tsx';
 import { PageHead } from '../../../parts/PageHead.tsx';
@@ -20,6 +20,8 @@ const TITLES: Readonly<Record<Stand, string>> = {
   placed: 'In their place',
   aside: 'Set aside',
 };
+
+const NO_PARTS: readonly TrayClip[] = [];
 
 export interface TrayProps {
   readonly first: Tray;
@@ -138,6 +140,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
                 names={names}
                 mode={c === clip ? mode : null}
                 others={c === clip && mode.is === 'origin' ? strangers(tray, c).length : 0}
+                parts={c === clip && mode.is === 'film' ? tray.clips.filter((k) => k.film === c.film) : NO_PARTS}
                 onChoose={choose}
                 onCommand={carryOut}
                 onAgain={control.clipAgain}

@@ -19,6 +19,8 @@ interface RowProps {
   readonly mode: Mode | null;
   /** Where it is asked where it comes from: how many other clips of its camera stand under nobody. */
   readonly others: number;
+  /** Where the whole film is shown: its clips. */
+  readonly parts: readonly TrayClip[];
   readonly onChoose: (clip: TrayClip) => void;
   readonly onCommand: (command: TrayCommand) => void;
   readonly onAgain: (id: string) => void;
@@ -26,7 +28,20 @@ interface RowProps {
 
 /** One clip of the tray: when it was filmed, four pictures of it, whose it is, how sure that is and why. */
 export const TrayRow = memo(
-  function TrayRow({ clip, stand, camera, timeZone, before, names, mode, others, onChoose, onCommand, onAgain }: RowProps) {
+  function TrayRow({
+    clip,
+    stand,
+    camera,
+    timeZone,
+    before,
+    names,
+    mode,
+    others,
+    parts,
+    onChoose,
+    onCommand,
+    onAgain,
+  }: RowProps) {
     const row = useRef<HTMLLIElement>(null);
     const own = mode !== null;
     const asked = mode?.is ?? null;
@@ -79,7 +94,7 @@ export const TrayRow = memo(
             </span>
           </span>
         </div>
-        {mode && stand !== 'coming' && <InHand {...{ clip, stand, mode, names, others, timeZone, onCommand }} />}
+        {mode && stand !== 'coming' && <InHand {...{ clip, stand, mode, names, others, parts, timeZone, onCommand }} />}
       </li>
     );
   },
@@ -89,6 +104,7 @@ export const TrayRow = memo(
     a.camera === b.camera &&
     a.mode === b.mode &&
     a.others === b.others &&
+    a.parts === b.parts &&
     a.before?.at === b.before?.at &&
     // The one in hand hears keys through the newest of these.
     (b.mode === null || a.onCommand === b.onCommand),

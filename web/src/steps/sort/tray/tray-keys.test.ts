@@ -44,6 +44,9 @@ describe('keys of the tray', () => {
     expect(after('g')).toEqual({ is: 'origin' });
     expect(after('g', '7')).toBeNull();
     expect(after('g', 'Escape')).toEqual(LIST);
+    expect(after('w')).toEqual({ is: 'film' });
+    expect(after('w', 'ArrowLeft')).toBeNull();
+    expect(after('w', 'Escape')).toEqual(LIST);
   });
 
   test('a cut begins in the middle and stays within the clip', () => {

@@ -9,6 +9,8 @@ export type Mode =
   | { readonly is: 'why' | 'again' }
   /** Where it comes from, where it is not of the camp. */
   | { readonly is: 'origin' }
+  /** Where in its film a delivery was not found. */
+  | { readonly is: 'film' }
   /** Before which share of it it is cut, in sixteenths. */
   | { readonly is: 'cut'; readonly sixteenth: number };
 
@@ -23,7 +25,8 @@ export type TrayCommand =
   | { readonly do: 'aside' | 'refilm'; readonly why: string }
   /** Where it comes from; with the others of its camera that stand under nobody. */
   | { readonly do: 'comeFrom'; readonly origin: ClipOrigin | null; readonly others: boolean }
-  | { readonly do: 'cut'; readonly share: number };
+  | { readonly do: 'cut'; readonly share: number }
+  | { readonly do: 'cutOut'; readonly range: { readonly from: number; readonly to: number } };
 
 /** Keys of the list, as the page names them. */
 export const TRAY_KEYS: ReadonlyArray<readonly [string, string]> = [
@@ -36,6 +39,7 @@ export const TRAY_KEYS: ReadonlyArray<readonly [string, string]> = [
   ['U', 'useless'],
   ['R', 'film him again'],
   ['G', 'from a game or a family'],
+  ['W', 'the whole film'],
   ['C', 'cut in two'],
   ['M', 'make one with the next part'],
   ['V', 'view of the camera'],
@@ -49,6 +53,7 @@ const LETTERS: Readonly<Record<string, TrayCommand>> = {
   u: { do: 'mode', mode: { is: 'why' } },
   r: { do: 'mode', mode: { is: 'again' } },
   g: { do: 'mode', mode: { is: 'origin' } },
+  w: { do: 'mode', mode: { is: 'film' } },
   c: { do: 'mode', mode: { is: 'cut', sixteenth: 8 } },
   m: { do: 'join' },
   v: { do: 'view' },
@@ -86,6 +91,7 @@ export function commandOf(mode: Mode, key: string, shift: boolean): TrayCommand 
       return why === undefined ? null : { do: 'refilm', why };
     }
     case 'origin':
+    case 'film':
       return null;
     case 'cut': {
       const { sixteenth } = mode;

@@ -1,7 +1,18 @@
 import { describe, expect, test } from 'vitest';
 import type { Tray, TrayCamera, TrayClip } from '@stride-chalk/core';
 import { anId } from '../../../parts/testing/an-id.ts';
-import { countsOf, nextPart, otherBibs, proposalOf, sectionsOf, standOf, strangers, sureUpTo, swapped } from './tray-order.ts';
+import {
+  countsOf,
+  nextPart,
+  otherBibs,
+  partAround,
+  proposalOf,
+  sectionsOf,
+  standOf,
+  strangers,
+  sureUpTo,
+  swapped,
+} from './tray-order.ts';
 
 const camera = (view: TrayCamera['view'] = 'openSide'): TrayCamera => ({
   ...{ id: anId() as TrayCamera['id'], name: 'side', view, clock: null, unknown: null },
@@ -9,7 +20,15 @@ const camera = (view: TrayCamera['view'] = 'openSide'): TrayCamera => ({
 const side = camera();
 const clip = (more: Partial<TrayClip> = {}): TrayClip => ({
   ...{ id: anId() as TrayClip['id'], camera: side.id, film: anId(), fileName: 'a.mp4', at: 1000, seconds: 4, frames: 960 },
-  ...{ state: 'ready' as const, progress: 1, problem: null, captureKnown: 'sure' as const, part: false },
+  ...{
+    state: 'ready' as const,
+    progress: 1,
+    problem: null,
+    captureKnown: 'sure' as const,
+    part: null,
+    overview: null,
+    captureScale: 1,
+  },
   ...{ place: { bib: 7, throwId: 't', number: 1, key: 'k' }, probability: 0.99, others: [], why: [] },
   ...{ bound: null, useless: null, origin: null },
   ...more,
@@ -84,6 +103,12 @@ describe('what a key does with clips', () => {
     expect(all.every((p) => p.throwId === null)).toBe(true);
   });
 
+  test('around a release lies a delivery, in the seconds of a film that plays slower, and within it', () => {
+    expect(partAround(100, 3600, { captureScale: 1 })).toEqual({ from: 96.5, to: 102 });
+    expect(partAround(100, 3600, { captureScale: 8 })).toEqual({ from: 72, to: 116 });
+    expect(partAround(1, 2, { captureScale: 1 })).toEqual({ from: 0, to: 2 });
+  });
+
   test('whose else it may be: each other bib once', () => {
     const at = (bib: number, probability: number) => ({ place: { bib, throwId: null, number: 1, key: `${bib}` }, probability });
     const others = [at(5, 0.25), at(7, 0.5), at(5, 0.125), { place: null, probability: 0.01 }, at(9, 0.0625)];
@@ -101,8 +126,9 @@ describe('what a key does with clips', () => {
 
   test('the next part is of the same film, free, and behind it', () => {
     const film = anId();
-    const parts = [clip({ film, part: true }), clip({ film, part: true, useless: 'nobody throws' }), clip({ film, part: true })];
-    const t = tray([...parts, clip({ part: true })]);
+    const part = { from: 0, to: 4 };
+    const parts = [clip({ film, part }), clip({ film, part, useless: 'nobody throws' }), clip({ film, part })];
+    const t = tray([...parts, clip({ part })]);
     expect(nextPart(t, parts[0]!)).toBe(parts[2]);
     expect(nextPart(t, parts[2]!)).toBeNull();
     expect(nextPart(t, clip())).toBeNull();

@@ -99,6 +99,14 @@ export function swapped(tray: Tray, one: number, other: number): Proposal[] {
   });
 }
 
+/** Around a release lies a delivery, in seconds: from the set on, to the finish. Common practice, no source. */
+const [BEFORE, AFTER] = [3.5, 2];
+/** The part of a film that holds the delivery whose release is at a moment, in seconds of the file. */
+export const partAround = (at: number, lasts: number, { captureScale }: Pick<TrayClip, 'captureScale'>) => ({
+  from: Math.max(0, at - BEFORE * captureScale),
+  to: Math.min(lasts, at + AFTER * captureScale),
+});
+
 /** Whose else a clip may be, each bib once, with how probable that is. */
 export function otherBibs(clip: TrayClip): Array<readonly [bib: number, probability: number]> {
   const sums = new Map<number, number>();

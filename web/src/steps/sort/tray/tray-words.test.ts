@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { TrayCamera, TrayClip } from '@stride-chalk/core';
-import { bytesInWords, clockInWords, newDay, ordinal, sureInWords, timeOfDay, whyInWords } from './tray-words.ts';
+import { bytesInWords, clockInWords, minutesInWords, newDay, ordinal, sureInWords, timeOfDay, whyInWords } from './tray-words.ts';
 
 const AT = Date.parse('2026-07-13T15:42:15Z');
 const ZONE = 'America/Chicago';
@@ -22,6 +22,10 @@ test('why a clip is thought to be whose it is, in words', () => {
   expect(whyInWords(clip({ why: [{ kind: 'plan' }] }), camera({ unknown: 'plan-only' }), ZONE)).toBe(
     'only the plan says so, nothing was tapped, and no slate was seen',
   );
+});
+
+test('a moment of a film', () => {
+  expect([0, 7.9, 127, 3727].map(minutesInWords)).toEqual(['0:00', '0:07', '2:07', '1:02:07']);
 });
 
 test('how sure it is never says a hundred per cent', () => {

@@ -44,6 +44,14 @@ const secondsInWords = (seconds: number): string => {
   return `${whole} s ${seconds > 0 ? 'later' : 'earlier'} than expected`;
 };
 
+/** A moment of a film: '1:02:07', '2:07'. */
+export function minutesInWords(seconds: number): string {
+  const whole = Math.floor(seconds);
+  const two = (n: number): string => String(n).padStart(2, '0');
+  const [hours, minutes] = [Math.floor(whole / 3600), Math.floor((whole % 3600) / 60)];
+  return hours > 0 ? `${hours}:${two(minutes)}:${two(whole % 60)}` : `${minutes}:${two(whole % 60)}`;
+}
+
 /** How sure that is. */
 export function sureInWords(probability: number): string {
   const percent = Math.floor(100 * probability);

@@ -64,6 +64,8 @@ export function useTrayCommands(tray: Tray, control: TrayControl) {
     setInHand(clip.id);
     switch (command.do) {
       case 'mode':
+        if (command.mode.is === 'film' && clip.overview === null)
+          return control.tell(['Only a film that runs on has a small copy of the whole.']);
         return setMode(command.mode);
       case 'go':
         return choose(listed[listed.indexOf(clip) + command.by]);
@@ -110,6 +112,9 @@ export function useTrayCommands(tray: Tray, control: TrayControl) {
       }
       case 'open':
         return clip.bound || clip.useless !== null ? control.open(clip) : undefined;
+      case 'cutOut':
+        setMode(LIST);
+        return control.cutOut(clip, command.range);
       case 'cut':
         setMode(LIST);
         return clip.frames ? control.split(clip, Math.max(1, Math.round(command.share * clip.frames))) : undefined;

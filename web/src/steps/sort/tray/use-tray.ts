@@ -196,6 +196,17 @@ export function useTray(first: Tray) {
         });
       });
     },
+    /** A clip of a part of the film that runs on. */
+    cutOut(clip: TrayClip, range: { readonly from: number; readonly to: number }): void {
+      setProblems([]);
+      inLine(async () => {
+        const { clips } = await askServer(cutClipsSchema, `/api/clips/${clip.id}/cut-out`, { method: 'POST', body: range });
+        done({
+          words: 'A clip of it is made',
+          undo: () => ask('PUT', `/api/clips/${clips[0]}/aside`, { why: NOBODY }),
+        });
+      });
+    },
     join(clip: TrayClip, next: TrayClip): void {
       setProblems([]);
       inLine(async () => {
