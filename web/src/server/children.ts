@@ -270,14 +270,14 @@ export async function eraseCamper(
       await tx.delete(points).where(inArray(points.clipId, clipIds));
       await tx.delete(clips).where(inArray(clips.id, clipIds));
       for (const { sha256 } of all.films) await dropFilmsWithoutClips(tx, { sha256 });
-      // Clips of others are left of it: those stay, and the film as it came, in which he is, goes.
+      // Clips of others are left of a film that runs on: those stay, and the film as it came, in which he is, goes.
       await tx
         .update(films)
         .set({ originalGoneAt: new Date() })
         .where(
           inArray(
             films.id,
-            all.films.map((f) => f.id),
+            all.clips.filter((c) => rangeOf(c) !== null).map((c) => c.filmId),
           ),
         );
       // What a file was called can name the child.
