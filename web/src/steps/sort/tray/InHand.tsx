@@ -134,7 +134,11 @@ function BibKeys({
   onLeave: () => void;
 }) {
   return (
-    <div className="hidden max-w-[420px] grid-cols-5 gap-2 pt-2 max-[820px]:grid pointer-coarse:grid" data-testid="bib-keys">
+    <div
+      className="hidden max-w-[420px] grid-cols-5 gap-2 pt-2 max-[820px]:grid pointer-coarse:grid"
+      data-bib-keys=""
+      data-testid="bib-keys"
+    >
       {['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'].map((digit) => (
         <Action
           key={digit}

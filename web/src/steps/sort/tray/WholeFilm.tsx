@@ -34,7 +34,8 @@ export function WholeFilm({
     const onKey = (event: KeyboardEvent): void => {
       const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
       if (by === undefined && event.key !== 'Enter') return;
-      if (event.key === 'Enter' && event.target instanceof Element && event.target.closest('button, a')) return;
+      if (event.key === 'Enter' && event.target instanceof Element && event.target.closest('[data-testid=whole-film] button'))
+        return;
       event.preventDefault();
       const now = latest.current;
       if (by !== undefined) now.go(now.at + by * (event.shiftKey ? 30 : 1));

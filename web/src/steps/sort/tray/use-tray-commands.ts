@@ -135,8 +135,11 @@ export function useTrayCommands(tray: Tray, control: TrayControl) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return;
-      const onButton = event.target instanceof Element && event.target.closest('button, a, summary') !== null;
-      if (onButton && (event.key === 'Enter' || event.key === ' ')) return;
+      if (!(event.target instanceof Element)) return;
+      const onButton = event.target.closest('button, a, summary') !== null;
+      // Of a bib that is being typed Enter is the end, also where the press that took the clip in hand still has the focus.
+      const typing = ['bib', 'swap', 'cut'].includes(latest.current.mode.is) && !event.target.closest('[data-bib-keys]');
+      if (onButton && !typing && (event.key === 'Enter' || event.key === ' ')) return;
       const command = commandOf(latest.current.mode, event.key, event.shiftKey);
       if (!command) return;
       event.preventDefault();
