@@ -250,6 +250,8 @@ test('any camper is reached by typing his bib; the next one without going back',
 test('on a phone a bib is typed into the home page; a bib of nobody is told', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await atWorkAs(page, 'Petra');
+  // The form is heard once its script has run.
+  await page.waitForLoadState('load');
   const field = page.getByLabel('Any camper, by bib');
   await field.fill('9999');
   await page.getByRole('button', { name: 'Go' }).click();
