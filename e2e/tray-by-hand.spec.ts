@@ -124,7 +124,10 @@ test('clips of a game and of a family get their facts and their camper; who is t
     await pageAwake(page);
     await page.getByRole('button', { name: 'Somebody else' }).click();
     await page.getByRole('button', { name: '9', exact: true }).click();
-    await page.getByRole('button', { name: /Camper 9/ }).last().click();
+    await page
+      .getByRole('button', { name: /Camper 9/ })
+      .last()
+      .click();
     await expect(page.getByTestId('film-again')).toContainText('Film him again: open side. Blurred or too dark last time.');
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.goto(`${product.url}/day-plan`);
