@@ -53,7 +53,6 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   page,
   browser,
 }) => {
-  test.setTimeout(480_000);
   await atWorkAs(page, 'Marit');
 
   // A camp of its own, a month from now, so that no clock plays a part.

@@ -46,12 +46,7 @@ test('the field is installed: what a browser asks of an app is there, and it sta
     await navigator.serviceWorker.ready;
   });
   await expect
-    .poll(
-      () => page.evaluate(async () => Boolean((await caches.match('/campers/27/card')) && (await caches.match('/day-plan')))),
-      {
-        timeout: 60_000,
-      },
-    )
+    .poll(() => page.evaluate(async () => Boolean((await caches.match('/campers/27/card')) && (await caches.match('/day-plan')))))
     .toBe(true);
   await context.setOffline(true);
   for (const { url: path } of [{ url: manifest.start_url }, ...manifest.shortcuts]) {
@@ -79,7 +74,6 @@ test('the field is installed: what a browser asks of an app is there, and it sta
 test('the simulated camera stands in for that of the device: filmed, looked at, sent, and its delivery is there; axe finds nothing', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await page.setViewportSize({ width: 390, height: 844 });
   await page.addInitScript(() => {
     StorageManager.prototype.estimate = async () => ({ quota: 200e6, usage: 0 });
@@ -97,7 +91,7 @@ test('the simulated camera stands in for that of the device: filmed, looked at, 
   const tap = page.locator('[data-filming]');
   await expect(tap).toBeVisible();
   // It says what the camera really gives, and what that is good for.
-  await expect(page.getByText(/Only \d+ a second/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Only \d+ a second/)).toBeVisible();
   for (const [width, height] of [
     [390, 844],
     [820, 1180],
@@ -129,10 +123,10 @@ test('the simulated camera stands in for that of the device: filmed, looked at, 
   await expect(page.getByTestId('filmed-count')).toContainText(`${count + 1} thrown`);
   const keep = page.getByRole('button', { name: 'Keep it' });
   const good = page.getByText('Good film.');
-  await expect(keep.or(good).first()).toBeVisible({ timeout: 30_000 });
+  await expect(keep.or(good).first()).toBeVisible();
   if (await keep.isVisible()) await keep.click();
   await expect(page.locator('html')).toHaveAttribute('data-persist', 'asked');
-  await expect(page.getByTestId('film-safety')).toHaveText('All safe on the server.', { timeout: 60_000 });
+  await expect(page.getByTestId('film-safety')).toHaveText('All safe on the server.');
   await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('button', { name: 'Filmed and sent' })).toBeDisabled();
 });
@@ -140,7 +134,6 @@ test('the simulated camera stands in for that of the device: filmed, looked at, 
 test('a phone in other hands sends nothing of its owner, a full one says what is not safe, and a page older than the server is told', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   await atField(page, [7], async ({ product, folder, sql, phone: newPhone }) => {
     const phone = newPhone(cameraFilm(folder));
     const film = async (): Promise<void> => {
@@ -175,7 +168,7 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     // On any page of hers it is sent.
     await phone.signIn(hers);
     await phone.page.goto(`${product.url}/`);
-    await expect.poll(async () => (await sql('select id from clips')).length, { timeout: 60_000 }).toBe(1);
+    await expect.poll(async () => (await sql('select id from clips')).length).toBe(1);
     expect(await sql('select entered_by = (select id from staff where name = $$Ada$$) as hers from throws')).toEqual([
       { hers: true },
     ]);
@@ -192,7 +185,7 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     await film();
     await expect(said).toHaveText('Not safe: 1 count and 1 film. Leave this page open until all is safe.');
     await phone.context.setOffline(false);
-    await expect(said).toHaveText('All safe on the server.', { timeout: 60_000 });
+    await expect(said).toHaveText('All safe on the server.');
     expect(await sql('select view from clips')).toHaveLength(2);
 
     // The product is renewed while the page is open.
@@ -213,7 +206,6 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
 test('a film that is too dark is said so on the spot: filmed again, it is nowhere and its throw stays in the count of the arm; kept, it is sent', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   await atField(page, [7], async ({ product, folder, sql, phone: newPhone }) => {
     const phone = newPhone(cameraFilm(folder, '27-1-open-side.mp4', 'lutyuv=y=val/5'));
     const film = async (): Promise<void> => {
@@ -238,7 +230,7 @@ test('a film that is too dark is said so on the spot: filmed again, it is nowher
     expect(await sql('select id from clips')).toEqual([]);
     await film();
     await phone.page.getByRole('button', { name: 'Keep it' }).click();
-    await expect(phone.page.getByTestId('film-safety')).toHaveText('All safe on the server.', { timeout: 60_000 });
+    await expect(phone.page.getByTestId('film-safety')).toHaveText('All safe on the server.');
     expect(await sql('select view from clips')).toEqual([{ view: 'rear' }]);
     await expect(phone.page.getByTestId('filmed-count')).toContainText('2 thrown');
   });

@@ -4,8 +4,6 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { measured } from './support/measured.ts';
 
-test.describe.configure({ timeout: 400_000 });
-
 const inFolder = async (work: (folder: string) => Promise<void>): Promise<void> => {
   const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-yard-'));
   chmodSync(folder, 0o755);

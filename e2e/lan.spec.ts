@@ -30,7 +30,7 @@ let ports: { PORT: string; STRIDE_LAN_PORT: string; STRIDE_TRUST_PORT: string };
 const authority = () => ['--cacert', `${state}/lan/authority.crt`];
 const serving = async (args: readonly string[]): Promise<Run> => {
   const run = start({ STRIDE_STATE: state, ...ports }, args);
-  await expect.poll(run.said, { timeout: 120_000 }).toContain(`Stride Chalk: http://127.0.0.1:${ports.PORT}`);
+  await expect.poll(run.said).toContain(`Stride Chalk: http://127.0.0.1:${ports.PORT}`);
   return run;
 };
 
@@ -59,14 +59,13 @@ test.beforeEach(async () => {
 test.afterEach(() => rmSync(state, { recursive: true, force: true }));
 
 test('without --lan nothing answers beyond this machine; with it a phone reaches the product by HTTPS, and by plain HTTP only how to trust it', async () => {
-  test.setTimeout(300_000);
   const alone = await serving([]);
   for (const port of Object.values(ports)) expect(phone(`http://${HERE}.1:${port}/`).exit, port).toBe(NOBODY);
   await end(alone);
 
   const run = await serving(['--lan']);
   try {
-    await expect.poll(run.said, { timeout: 60_000 }).toContain(`https://${HERE}.1:${ports.STRIDE_LAN_PORT}`);
+    await expect.poll(run.said).toContain(`https://${HERE}.1:${ports.STRIDE_LAN_PORT}`);
     const plain = `http://${HERE}.1:${ports.STRIDE_TRUST_PORT}`;
     await expect.poll(run.said).toContain('tells how to trust this laptop');
     // A code to point a camera at.
@@ -135,7 +134,7 @@ test('without --lan nothing answers beyond this machine; with it a phone reaches
     // The machine moves to another network while it runs: the certificate follows.
     must(`ip addr add ${MOVED}.1/24 dev ${PHONE}a`);
     const moved = `https://${MOVED}.1:${ports.STRIDE_LAN_PORT}/api/health`;
-    await expect.poll(() => phone(moved, ...authority()).status, { timeout: 60_000 }).toBe(200);
+    await expect.poll(() => phone(moved, ...authority()).status).toBe(200);
     await expect.poll(() => phone(`${product}/api/health`, ...authority()).status).toBe(200);
     must(`ip addr del ${MOVED}.1/24 dev ${PHONE}a`);
     expect(phone(`${product}/api/health`, ...authority()).status).toBe(200);
@@ -146,7 +145,6 @@ test('without --lan nothing answers beyond this machine; with it a phone reaches
 });
 
 test('what is no way to start is said in a sentence: the made-up camp on the network, a key that others can read, a word that is not known', async () => {
-  test.setTimeout(180_000);
   const refused = async (env: Record<string, string>, args: readonly string[]): Promise<string> => {
     const run = start({ STRIDE_STATE: state, ...ports, ...env }, args);
     expect(await run.ended).not.toBe(0);
@@ -157,7 +155,7 @@ test('what is no way to start is said in a sentence: the made-up camp on the net
   expect(await refused({}, ['backup', 'x.tar', '--lan'])).toContain('not for ./start backup');
   expect(await refused({ STRIDE_DEMO: '1' }, ['--lan'])).toContain('./start --lan --demo serves the made-up one all the same');
   const run = await serving(['--lan']);
-  await expect.poll(run.said, { timeout: 60_000 }).toContain('Phones:');
+  await expect.poll(run.said).toContain('Phones:');
   await end(run);
   chmodSync(`${state}/lan/authority.key`, 0o644);
   expect(await refused({}, ['--lan'])).toContain('Others can read the key of the certificate authority');

@@ -120,7 +120,6 @@ test('the server is killed 20 times while levels are entered: all that was shown
   page,
   keys,
 }) => {
-  test.setTimeout(300_000);
   const product = await startProduct({ demo: false });
   try {
     const { query } = await import('./support/product.ts');

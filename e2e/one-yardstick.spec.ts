@@ -35,7 +35,6 @@ test('two coaches qualify on the practice clips and one does not: what he scores
   page: lead,
   browser,
 }) => {
-  test.setTimeout(300_000);
   await atWorkAs(lead, 'Marit');
   const now = (await rows<{ id: string }>('select camp_id as id from campers_here h limit 1'))[0]!.id;
   // The copies of the practice films are made by the queue, after the camp's own.
@@ -47,7 +46,6 @@ test('two coaches qualify on the practice clips and one does not: what he scores
             `select count(*)::text as n from practice_clips p join clips k on k.delivery_id = p.delivery_id where k.state = 'ready'`,
           )
         )[0]!.n,
-      { timeout: 220_000 },
     )
     .toBe('20');
   const facts = { name: 'Yardstick week', place: 'By the shed', firstDay: '2031-03-03', lastDay: '2031-03-07' };
@@ -149,7 +147,6 @@ test('a camper is scored a second time blind, nothing of the first reaches the s
   page: lead,
   browser,
 }) => {
-  test.setTimeout(240_000);
   await atWorkAs(lead, 'Marit');
   const [firstContext, secondContext] = [await browser.newContext(), await browser.newContext()];
   const [first, second] = [await firstContext.newPage(), await secondContext.newPage()];
@@ -183,9 +180,7 @@ test('a camper is scored a second time blind, nothing of the first reaches the s
       clips.push(readAnswer('POST /api/clips', await (await ok(sent, 'a film')).json()).id);
     }
     await expect
-      .poll(async () => rows(`select id from clips where id = any($1::uuid[]) and state <> 'ready'`, [clips]), {
-        timeout: 150_000,
-      })
+      .poll(async () => rows(`select id from clips where id = any($1::uuid[]) and state <> 'ready'`, [clips]))
       .toEqual([]);
     for (const [name, kind] of [
       ['Dario', 'first'],
@@ -328,7 +323,6 @@ test('a camper is scored a second time blind, nothing of the first reaches the s
 test('the lead edits the sheet, sees what it would have changed, releases a version and goes over to it; old scores stay as they were', async ({
   page: lead,
 }) => {
-  test.setTimeout(240_000);
   await atWorkAs(lead, 'Marit');
   const [camp] = await rows<{ id: string; sheet: string }>(
     `select id, sheet_id as sheet from camps where id = (select camp_id from campers_here h limit 1)`,
@@ -363,7 +357,7 @@ test('the lead edits the sheet, sees what it would have changed, releases a vers
   await lead.getByRole('button', { name: 'What it would have changed' }).click();
   const effect = lead.getByRole('region', { name: 'What it would have changed' });
   // It is reckoned for two camps: a machine with other work takes its time.
-  await expect(effect).toBeVisible({ timeout: 90_000 });
+  await expect(effect).toBeVisible();
   await expect(effect).toContainText(/0 of \d+ suggestions, 0 of \d+ campers’ focus/);
   await expect(effect.getByText('2025')).toBeVisible();
   await lead.getByLabel('Why this version').fill('children say stance');

@@ -49,7 +49,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
     await new Promise((resolve) => free.close(resolve));
     for (const round of [1, 2]) {
       const run = start({ STRIDE_STATE: state, PORT: String(port) });
-      await expect.poll(run.said, { timeout: 60_000 }).toContain(`http://127.0.0.1:${port}`);
+      await expect.poll(run.said).toContain(`http://127.0.0.1:${port}`);
       expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status, `round ${round}`).toBe(200);
       const lock = `${state}/database/postmaster.pid`;
       expect(existsSync(lock)).toBe(true);
@@ -63,7 +63,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
 const running = async (env: Record<string, string>): Promise<Run & { url: string }> => {
   const port = await freePort();
   const run = start({ STRIDE_STATE: state, PORT: String(port), ...env });
-  await expect.poll(run.said, { timeout: 120_000 }).toContain(`http://127.0.0.1:${port}`);
+  await expect.poll(run.said).toContain(`http://127.0.0.1:${port}`);
   return { ...run, url: `http://127.0.0.1:${port}` };
 };
 const pidIn = (file: string): number => Number(readFileSync(`${state}/${file}`, 'utf8').split('\n')[0]);
@@ -89,14 +89,14 @@ test('what dies is started again: the server, and the database while health says
   try {
     const server = pidIn('server.pid');
     process.kill(server, 'SIGKILL');
-    await expect.poll(() => isHealthy(run.url), { timeout: 60_000 }).toBe(200);
+    await expect.poll(() => isHealthy(run.url)).toBe(200);
     expect(pidIn('server.pid')).not.toBe(server);
     const again = pidIn('server.pid');
     const database = pidIn('database/postmaster.pid');
     process.kill(database, 'SIGKILL');
     // The server lives on, and says that it cannot work.
-    await expect.poll(() => isHealthy(run.url), { timeout: 20_000 }).not.toBe(200);
-    await expect.poll(() => isHealthy(run.url), { timeout: 60_000 }).toBe(200);
+    await expect.poll(() => isHealthy(run.url)).not.toBe(200);
+    await expect.poll(() => isHealthy(run.url)).toBe(200);
     expect(pidIn('server.pid')).toBe(again);
     expect(pidIn('database/postmaster.pid')).not.toBe(database);
   } finally {
@@ -113,8 +113,8 @@ test('a start that was killed leaves nothing that stands in the way: its server 
   // The same port: the orphan has to be gone before it is free.
   const port = new URL(first.url).port;
   const second = start({ STRIDE_STATE: state, PORT: port });
-  await expect.poll(second.said, { timeout: 120_000 }).toContain('A server that was left behind is ended');
-  await expect.poll(second.said, { timeout: 120_000 }).toContain(`http://127.0.0.1:${port}`);
+  await expect.poll(second.said).toContain('A server that was left behind is ended');
+  await expect.poll(second.said).toContain(`http://127.0.0.1:${port}`);
   expect(isAlive(server)).toBe(false);
   expect(pidIn('database/postmaster.pid')).toBe(database);
   await end(second);
@@ -262,7 +262,6 @@ test('the demo is not served off this machine', async () => {
 });
 
 test('a backup of a running product, restored into an empty state, is the same camp; a changed or broken one is refused', async () => {
-  test.setTimeout(240_000);
   const file = `${state}-backup.tar`;
   const other = mkdtempSync(`${tmpdir()}/stride-chalk-state-`);
   chmodSync(other, 0o755);

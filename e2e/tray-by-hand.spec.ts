@@ -16,7 +16,6 @@ const found = async (page: Page): Promise<string[]> =>
 test('clips of a game and of a family get their facts and their camper; who is to be filmed again is on the plan and at the mound', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   const product = await startProduct({ demo: false });
   const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-family-'));
   const run = <T extends Record<string, unknown>>(text: string, values: unknown[] = []) =>
@@ -37,7 +36,7 @@ test('clips of a game and of a family get their facts and their camper; who is t
     await page.goto(`${product.url}/sort`);
     await pageAwake(page);
     await page.getByTestId('tray-folder').setInputFiles(card);
-    await expect(page.getByRole('heading', { name: 'To look at 3' })).toBeVisible({ timeout: 120_000 });
+    await expect(page.getByRole('heading', { name: 'To look at 3' })).toBeVisible();
     await page.goto(product.url);
     await page.getByRole('link', { name: 'Sort the 3 films that came' }).click();
     await pageAwake(page);
@@ -91,9 +90,9 @@ test('clips of a game and of a family get their facts and their camper; who is t
     const still = ['-f', 'lavfi', '-i', 'color=gray:size=320x180:rate=10:duration=70', '-pix_fmt', 'yuv420p'];
     execFileSync('ffmpeg', ['-v', 'error', ...still, join(long, 'all morning.mp4')]);
     await page.getByTestId('tray-folder').setInputFiles(long);
-    await page.getByRole('tab', { name: 'long' }).click({ timeout: 120_000 });
+    await page.getByRole('tab', { name: 'long' }).click();
     const film = row(page, 'all morning.mp4');
-    await expect(film).toHaveAttribute('data-stand', 'aside', { timeout: 120_000 });
+    await expect(film).toHaveAttribute('data-stand', 'aside');
     await film.getByRole('button', { name: 'Take all morning.mp4 in hand' }).click();
     await page.keyboard.press('w');
     const whole = page.getByTestId('whole-film');
@@ -104,7 +103,7 @@ test('clips of a game and of a family get their facts and their camper; who is t
     await expect.poll(() => whole.locator('video').evaluate((v: HTMLVideoElement) => v.currentTime)).toBe(31);
     await page.keyboard.press('Enter');
     await expect
-      .poll(() => run('select from_seconds, to_seconds, state from clips where from_seconds is not null'), { timeout: 60_000 })
+      .poll(() => run('select from_seconds, to_seconds, state from clips where from_seconds is not null'))
       .toEqual([{ from_seconds: 27.5, to_seconds: 33, state: 'ready' }]);
     await page.getByRole('tab', { name: 'family' }).click();
 

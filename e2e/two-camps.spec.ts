@@ -400,14 +400,11 @@ async function fingerprint(): Promise<string> {
 test('two camps, two leads: on every route, what belongs to the other camp is not found, is not shown, and does not change', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   const lead = await otherLead(page);
   const x = await somethingOfEach(page);
   for (const [key, value] of Object.entries(x)) expect(value, `something of the demo: ${key}`).toBeTruthy();
   // The demo's copies for the bench are made while the test runs: their rows would change by themselves.
-  await expect
-    .poll(async () => rows(`select id from clips where state in ('checking', 'copying')`), { timeout: 200_000 })
-    .toEqual([]);
+  await expect.poll(async () => rows(`select id from clips where state in ('checking', 'copying')`)).toEqual([]);
   try {
     const before = await fingerprint();
     const unasked: string[] = [];

@@ -47,7 +47,6 @@ async function stepPointTo(page: Page, keys: Keys, to: { x: number; y: number })
 }
 
 test('one camper, three deliveries, from opening to released: the keyboard alone, at most 250 keys', async ({ coach, keys }) => {
-  test.setTimeout(300_000);
   await pageAwake(coach);
   await keys.press('9');
   await expect(coach.getByLabel('Bib number or name')).toHaveValue('9');
@@ -113,7 +112,6 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
 });
 
 test('a point takes at most 12 keys on median, from its guess to its place', async ({ coach, keys }) => {
-  test.setTimeout(300_000);
   await coach.goto(`${process.env.E2E_URL}/bench/31`);
   await filmsShown(coach);
   // A delivery on which nothing was placed yet.

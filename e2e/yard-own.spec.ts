@@ -5,7 +5,6 @@ import { expect, test } from '@playwright/test';
 import { measured } from './support/measured.ts';
 
 // Commands of bench/ that start what they measure, each once on the smallest input: what they print is read by nobody here, that they get to their end is.
-test.describe.configure({ timeout: 300_000 });
 
 for (const [command, args] of [
   ['planning', []],

@@ -2,7 +2,6 @@ import { expect, test } from '@playwright/test';
 import { measured } from './support/measured.ts';
 
 // Commands of bench/ that measure a running demo. They leave camps and a delivery behind: these tests come last.
-test.describe.configure({ timeout: 300_000 });
 
 for (const command of ['stepping', 'saving', 'playing', 'camps'])
   test(`npm run ${command} -w bench gets to its end`, async () => {

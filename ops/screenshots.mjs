@@ -5,7 +5,7 @@ import { trayEvening } from './tray-evening.mjs';
 const url = process.argv[2]?.replace(/\/$/, '');
 if (!url) throw new Error('Name the running demo: node ops/screenshots.mjs http://127.0.0.1:4830');
 const browser = await chromium.launch({
-  executablePath: process.env.STRIDE_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.STRIDE_CHROMIUM ?? '/usr/lib/chromium/chromium-headless-shell',
   args: ['--no-sandbox', '--disable-dev-shm-usage'],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

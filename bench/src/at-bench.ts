@@ -1,11 +1,9 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
+import { BROWSER } from '../../e2e/support/browser.ts';
 
 /** The bench of a camper of the running demo, in headless Chromium without any graphics flag. */
 export async function openBench(url: string, bib: number): Promise<{ browser: Browser; page: Page }> {
-  const browser = await chromium.launch({
-    executablePath: process.env.STRIDE_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking'],
-  });
+  const browser = await chromium.launch(BROWSER);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   // The compiler that runs this file names functions with a helper that a page does not have.
   await page.addInitScript('globalThis.__name = (f) => f');

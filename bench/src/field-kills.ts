@@ -6,6 +6,7 @@
 import { appendFileSync, mkdirSync, rmSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
+import { BROWSER } from '../../e2e/support/browser.ts';
 import { firstLead } from '../../e2e/support/at-work.ts';
 import { cameraFilm, campersWith, FieldPhone, newHelper } from '../../e2e/support/field-phone.ts';
 import { query, startProduct } from '../../e2e/support/product.ts';
@@ -43,7 +44,7 @@ const product = await startProduct({ demo: false });
 const total = Number(rounds);
 const bibs = Array.from({ length: total - done.length }, (_, i) => 100 + done.length + i);
 await campersWith((text, values) => query(product.databaseUrl, text, values), bibs);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const browser = await chromium.launch(BROWSER);
 const lead = await browser.newPage();
 await firstLead(lead, product.printed);
 const account = await newHelper(lead.context(), product.url, 'Killed');

@@ -6,6 +6,7 @@
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { BROWSER } from '../../e2e/support/browser.ts';
 import { Upload } from 'tus-js-client';
 import { v7 } from 'uuid';
 import { firstLead } from '../../e2e/support/at-work.ts';
@@ -30,7 +31,7 @@ const postgres = await postgresIn(folder);
 const product = await startProduct({ demo: false });
 const bibs = Array.from({ length: 12 }, (_, i) => 7 + i);
 const campers = await campersWith((text, values) => query(product.databaseUrl, text, values), bibs);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const browser = await chromium.launch(BROWSER);
 const lead = await browser.newPage();
 await firstLead(lead, product.printed);
 const account = await newHelper(lead.context(), product.url, 'Measured');

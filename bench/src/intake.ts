@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { chromium, expect } from '@playwright/test';
+import { BROWSER } from '../../e2e/support/browser.ts';
 import { v7 } from 'uuid';
 import { firstLead } from '../../e2e/support/at-work.ts';
 import { query, startProduct } from '../../e2e/support/product.ts';
@@ -40,7 +41,7 @@ const timed = async (work: () => Promise<void> | void): Promise<number> => {
 
 const product = await startProduct({ demo: false });
 const sql = <T extends Record<string, unknown>>(text: string) => query<T>(product.databaseUrl, text);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const browser = await chromium.launch(BROWSER);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await firstLead(page, product.printed);
 const cookie = (await page.context().cookies()).map((c) => `${c.name}=${c.value}`).join('; ');

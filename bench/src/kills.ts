@@ -7,6 +7,7 @@
 import { appendFileSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
+import { BROWSER } from '../../e2e/support/browser.ts';
 import { percentile } from './at-bench.ts';
 import { coach, nothingYet, say, startAtWork } from './at-work.ts';
 import { readJournal } from './journal.ts';
@@ -26,7 +27,7 @@ interface Round {
 const rounds = readJournal<Round>(journal);
 
 const { url, sql, work, missing, pid, whenEnded, end } = await startAtWork(folder);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const browser = await chromium.launch(BROWSER);
 const page = await browser.newPage();
 await page.goto(`${url}/sign-in`);
 await page.getByRole('button', { name: new RegExp(coach.name) }).click();

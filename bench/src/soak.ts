@@ -7,6 +7,7 @@
 import { appendFileSync, readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
+import { BROWSER } from '../../e2e/support/browser.ts';
 import { nothingYet, say, startAtWork } from './at-work.ts';
 import { sized } from './tiny.ts';
 
@@ -74,7 +75,7 @@ const inspector = async (): Promise<string> => {
     await pause(100);
   }
 };
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+const browser = await chromium.launch(BROWSER);
 const page = await browser.newPage();
 /** Collects the garbage of the server and answers what is left, in bytes. */
 const alive = async (): Promise<number> =>

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import { BROWSER } from './browser.ts';
 import { v7 } from 'uuid';
 import { firstLead } from './at-work.ts';
 import { query, startProduct, type Product } from './product.ts';
@@ -51,7 +52,7 @@ export async function newHelper(lead: Signed, url: string, name: string): Promis
   const { link } = (await made.json()) as { link: string };
   const password = `four far fields of ${name}`;
   const form = { token: link.split('/').at(-1)!, password };
-  const fresh = await chromium.launch({ executablePath: CHROMIUM, args: ARGS });
+  const fresh = await chromium.launch(BROWSER);
   const joined = await (await fresh.newContext()).request.post(`${url}/api/join`, {
     form,
     headers: { origin: url },
@@ -61,9 +62,6 @@ export async function newHelper(lead: Signed, url: string, name: string): Promis
   if (joined.status() !== 303) throw new Error(`no account: ${joined.status()}`);
   return { email, password };
 }
-
-const CHROMIUM = process.env.STRIDE_CHROMIUM ?? '/usr/bin/chromium';
-const ARGS = ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking', '--no-first-run'];
 
 /** A phone at the field: a browser with a profile and a camera of its own. */
 export class FieldPhone {
@@ -83,9 +81,9 @@ export class FieldPhone {
   /** Switches it on, as it was left. */
   async open(offline = false): Promise<void> {
     this.context = await chromium.launchPersistentContext(this.profile, {
-      executablePath: CHROMIUM,
+      ...BROWSER,
       args: [
-        ...ARGS,
+        ...BROWSER.args,
         '--use-fake-device-for-media-stream',
         '--use-fake-ui-for-media-stream',
         `--use-file-for-fake-video-capture=${this.#film}`,
@@ -148,7 +146,7 @@ export class FieldPhone {
   async isLookedAt(): Promise<void> {
     const keep = this.page.getByRole('button', { name: 'Keep it' });
     const said = this.page.getByTestId('film-said').filter({ hasText: /Good film|could not be looked at/ });
-    await keep.or(said).first().waitFor({ timeout: 60_000 });
+    await keep.or(said).first().waitFor();
     if (await keep.isVisible()) await keep.click();
   }
 
