@@ -2,7 +2,7 @@ import { readFile, stat, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { backUp, restore } from './backup.ts';
-import { originalPath } from './media.ts';
+import { originalPath, overviewPath } from './media.ts';
 import { newWorld, readyClip, type World } from './testing/world.ts';
 import { installationSecret } from './secret.ts';
 
@@ -28,6 +28,16 @@ describe('a backup', () => {
     expect(files.find((f) => f.name.startsWith('media/originals/'))!.sha256).toBe(sha256);
     expect((await stat(at('one.tar'))).mode & 0o777).toBe(0o600);
     await expect(backUp(at('one.tar'))).rejects.toMatchObject({ code: 'file-there' });
+  });
+
+  test('holds the small copy of a film that runs on, and of another film none', async () => {
+    await writeFile(overviewPath(sha256), 'a small copy');
+    try {
+      const { files } = await backUp(at('overview.tar'));
+      expect(files.map((f) => f.name)).toContain(`media/overviews/${sha256}.mp4`);
+    } finally {
+      await unlink(overviewPath(sha256));
+    }
   });
 
   test('in which a film is missing that the database names is none, and leaves nothing', async () => {

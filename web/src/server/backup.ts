@@ -10,7 +10,7 @@ import pg from 'pg';
 import tar from 'tar-stream';
 import { z } from 'zod';
 import { databaseUrl, migrationsFolder } from './db/connect.ts';
-import { benchPath, mediaFolder, originalPath, picturePath } from './media.ts';
+import { benchPath, mediaFolder, originalPath, overviewPath, picturePath } from './media.ts';
 import { Refusal } from './refusal.ts';
 import { installationSecret } from './secret.ts';
 
@@ -80,7 +80,12 @@ async function dump(path: string): Promise<{ readonly migrated: number; readonly
     const last = await client.query<{ made: string }>('select max(created_at) as made from drizzle.__drizzle_migrations');
     const media = new Map<string, string>();
     for (const f of films.rows) {
-      if (!f.gone) media.set(`media/originals/${f.sha256}`, originalPath(f.sha256));
+      if (!f.gone) {
+        media.set(`media/originals/${f.sha256}`, originalPath(f.sha256));
+        // Only a film that runs on has one.
+        const overview = overviewPath(f.sha256);
+        if (await stat(overview).catch(() => null)) media.set(`media/overviews/${f.sha256}.mp4`, overview);
+      }
       if (f.state === 'ready') media.set(`media/bench/${f.id}.mp4`, benchPath(f.id));
     }
     for (const p of pictures.rows) media.set(`media/pictures/${p.sha256}.jpg`, picturePath(p.sha256));
@@ -143,7 +148,7 @@ async function writeTar(path: string, manifest: Manifest, paths: ReadonlyMap<str
 }
 
 /** Names that a backup of ours has, and no other: nothing is written beside the folder given. */
-const NAMES = /^(database\.dump|secret|media\/(originals\/[0-9a-f]{64}|bench\/[0-9a-f-]{36}\.mp4|pictures\/[0-9a-f]{64}\.jpg))$/;
+const NAMES = /^(database\.dump|secret|media\/(originals\/[0-9a-f]{64}|bench\/[0-9a-f-]{36}\.mp4|pictures\/[0-9a-f]{64}\.jpg|overviews\/[0-9a-f]{64}\.mp4))$/;
 
 /**
  * Reads a backup from end to end and compares every file with what the manifest says of it.
@@ -238,7 +243,7 @@ export async function restore(file: string): Promise<Manifest> {
       ...['--no-owner', '--no-privileges', '--exit-on-error', '--single-transaction'],
       ...[`--dbname=${new URL(databaseUrl()).pathname.slice(1)}`, join(staging, 'database.dump')],
     ]);
-    for (const folder of ['originals', 'bench', 'pictures'])
+    for (const folder of ['originals', 'bench', 'pictures', 'overviews'])
       await mkdir(join(staging, 'media', folder), { recursive: true, mode: 0o700 });
     await rename(join(staging, 'media'), mediaFolder());
     await rename(join(staging, 'secret'), secretPath());
