@@ -34,13 +34,13 @@ test('every route of the build, files and errors carry their headers, signed in 
   request,
 }) => {
   await atWorkAs(page, 'Marit');
-  for (const [who, context] of [
-    ['nobody', request],
-    ['the lead', page.request],
+  for (const [who, context, methods] of [
+    ['nobody', request, ['GET', 'POST', 'PUT', 'PATCH', 'DELETE']],
+    ['the lead', page.request, ['GET', 'POST']],
   ] as const)
     for (const pattern of BUILT)
       await Promise.all(
-        ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'].map(async (method) => {
+        methods.map(async (method) => {
           if (method === 'POST' && pattern === '/api/sign-out') return;
           const what = `${who}: ${method} ${pattern}`;
           const answer = await context.fetch(url() + addressOf(pattern), {

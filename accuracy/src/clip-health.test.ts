@@ -9,7 +9,12 @@ const CLIPS = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS].map((c) => 
 
 /** A clip of the simulated camera through a filter of ffmpeg, sampled as a phone samples its own. */
 function sampled(fileName: string, filter: string): GreyPicture[] {
-  const chain = [filter, `fps=${A_SECOND}`, `scale=${WIDTH}:${HEIGHT}`, 'format=gray'].filter((f) => f !== '').join(',');
+  // What does not count pictures is done to those that are looked at only.
+  const counts = /\bn\b|trim/.test(filter);
+  const few = `fps=${A_SECOND}`;
+  const chain = [...(counts ? [filter, few] : [few, filter]), `scale=${WIDTH}:${HEIGHT}`, 'format=gray']
+    .filter((f) => f !== '')
+    .join(',');
   const file = fileURLToPath(new URL(`../../demo/clips/${fileName}`, import.meta.url));
   const raw = execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-vf', chain, '-f', 'rawvideo', '-'], { maxBuffer: 1e8 });
   const size = WIDTH * HEIGHT;

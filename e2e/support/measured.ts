@@ -1,6 +1,9 @@
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 
+/** Commands that take a minute each, even on the smallest input: tried by `./test all`. */
+export const ALL = process.env.STRIDE_TEST_ALL === '1';
+
 /** Runs a command of bench/ on its smallest input; what it has printed. @throws Error with what it said, when it does not get to its end */
 export const measured = (command: string, args: readonly string[]): Promise<string> =>
   new Promise((resolve, reject) => {

@@ -91,6 +91,7 @@ export async function startProduct(options: {
           DATABASE_URL: reached,
           STRIDE_MEDIA: join(folder, 'media'),
           STRIDE_SECRET_FILE: join(folder, 'secret'),
+          STRIDE_SIMULATED_RATE: '30',
           STRIDE_DEMO: options.demo ? '1' : '0',
           STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips'),
         },

@@ -19,7 +19,7 @@ describe('sixty random camps', () => {
       input: randomCamp(seed),
       made: plan(randomCamp(seed)),
     }));
-  }, 120_000);
+  });
 
   test('no rule is broken, whoever asks; everybody whom arm care lets throw is placed', () => {
     for (const {
@@ -61,7 +61,7 @@ describe('sixty random camps', () => {
       const loads = scorersOf(input).map((s) => recordsOf(choices).filter((r) => r.coach === s).length);
       expect(Math.max(...loads) - Math.min(...loads), `camp ${seed}`).toBeLessThanOrEqual(1);
     }
-  }, 60_000);
+  });
 
   test('ages come evenly over the day', () => {
     const spreads = camps.map(({ made }) => made.facts.ageSpread).sort((a, b) => a - b);

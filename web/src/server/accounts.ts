@@ -4,7 +4,7 @@ import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { and, asc, eq, isNull, lt } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { db } from './db/connect.ts';
+import { db, type Database } from './db/connect.ts';
 import { campStaff, credentials, sessions, staff, verifications } from './db/schema.ts';
 import { SHORTEST_PASSWORD } from './password-strength.ts';
 import { notFound, Refusal } from './refusal.ts';
@@ -59,9 +59,12 @@ function makeAuth() {
   });
 }
 type Auth = ReturnType<typeof makeAuth>;
-let made: Auth | null = null;
-/** The sign-in library, set up once. */
-export const auth = (): Auth => (made ??= makeAuth());
+let made: { readonly on: Database; readonly auth: Auth } | null = null;
+/** The sign-in library, set up once for a database. */
+export function auth(): Auth {
+  if (made?.on !== db()) made = { on: db(), auth: makeAuth() };
+  return made.auth;
+}
 /** Tokens on their way from the library to the one who asked for them. */
 const linksMade = new Map<string, string>();
 

@@ -148,7 +148,8 @@ async function writeTar(path: string, manifest: Manifest, paths: ReadonlyMap<str
 }
 
 /** Names that a backup of ours has, and no other: nothing is written beside the folder given. */
-const NAMES = /^(database\.dump|secret|media\/(originals\/[0-9a-f]{64}|bench\/[0-9a-f-]{36}\.mp4|pictures\/[0-9a-f]{64}\.jpg|overviews\/[0-9a-f]{64}\.mp4))$/;
+const NAMES =
+  /^(database\.dump|secret|media\/(originals\/[0-9a-f]{64}|bench\/[0-9a-f-]{36}\.mp4|pictures\/[0-9a-f]{64}\.jpg|overviews\/[0-9a-f]{64}\.mp4))$/;
 
 /**
  * Reads a backup from end to end and compares every file with what the manifest says of it.

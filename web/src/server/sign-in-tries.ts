@@ -1,17 +1,19 @@
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
+import type { Pool } from 'pg';
 import { pool } from './db/connect.ts';
 import { Refusal } from './refusal.ts';
 
 /** Attempts in a quarter of an hour that lead nowhere. A whole camp signs in from one address. */
 const FAILURES = { account: 5, address: 60 } as const;
 type Limits = Readonly<Record<keyof typeof FAILURES, RateLimiterPostgres>>;
-let limiters: Limits | null = null;
+let limiters: { readonly on: Pool; readonly limits: Limits } | null = null;
 
-/** Made once: each of them clears what has run out from time to time. */
+/** Made once for a database: each of them clears what has run out from time to time. */
 function failureLimits(): Limits {
+  const on = pool();
   const limit = (keyPrefix: keyof Limits) =>
     new RateLimiterPostgres({
-      storeClient: pool(),
+      storeClient: on,
       storeType: 'pool',
       tableName: 'sign_in_limits',
       tableCreated: true,
@@ -19,8 +21,8 @@ function failureLimits(): Limits {
       points: FAILURES[keyPrefix],
       duration: 15 * 60,
     });
-  limiters ??= { account: limit('account'), address: limit('address') };
-  return limiters;
+  if (limiters?.on !== on) limiters = { on, limits: { account: limit('account'), address: limit('address') } };
+  return limiters.limits;
 }
 
 /** Counts a try to sign in, before anything is looked at; of many at once each counts. Answers what a success takes back. */

@@ -462,7 +462,7 @@ describe('a film that runs on', () => {
     // In the tray each stands at its own time of the day.
     const [a, b] = [await trayClip(first!.id), await trayClip(parts.at(-1)!.id)];
     expect((b.at! - a.at!) / 1000).toBeCloseTo(parts.at(-1)!.fromSeconds! - first!.fromSeconds!, 0);
-  }, 300_000);
+  });
 
   test('in which nothing is found is kept as it came, and set aside with the reason', async () => {
     const bytes = await readFile(
