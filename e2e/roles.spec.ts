@@ -4,6 +4,7 @@ import { request, type APIRequestContext } from '@playwright/test';
 import { PASSWORD, STAFF } from '@stride-chalk/demo';
 import { DUTIES, ROLES, ROUTES } from '../web/src/server/access.ts';
 import { expect, test } from './support/at-work.ts';
+import { cookieOf, plainly, type PlainAnswer } from './support/plain.ts';
 
 const url = (): string => process.env.E2E_URL!;
 /** Every route of the build that runs. */
@@ -26,8 +27,8 @@ async function signedInAs(role: string): Promise<APIRequestContext> {
   return context;
 }
 
-const ask = (context: APIRequestContext, method: string, pattern: string, headers: Record<string, string> = {}) =>
-  context.fetch(url() + addressOf(pattern), { method, headers, maxRedirects: 0, ...(method === 'GET' ? {} : { data: {} }) });
+const ask = (cookie: string, method: string, pattern: string, headers: Record<string, string> = {}): Promise<PlainAnswer> =>
+  plainly(url() + addressOf(pattern), method, { cookie, headers });
 
 test('every route of the build stands in the table of roles, and the table names no other', () => {
   const named = new Set(Object.keys(ROUTES).map((r) => r.split(' ')[1]!));
@@ -46,15 +47,15 @@ test('without a session every route but the open ones asks to sign in', async ()
   const nobody = await request.newContext();
   for (const pattern of BUILT)
     for (const method of METHODS) {
-      const answer = await ask(nobody, method, pattern);
+      const answer = await ask('', method, pattern);
       const name = `${method} ${pattern}`;
-      if (ROUTES[name] === 'anyone') expect(answer.status(), name).not.toBe(401);
+      if (ROUTES[name] === 'anyone') expect(answer.status, name).not.toBe(401);
       else if (pattern.startsWith('/api/')) {
-        expect(answer.status(), name).toBe(401);
-        expect(await answer.json(), name).toMatchObject({ code: 'not-signed-in' });
+        expect(answer.status, name).toBe(401);
+        expect(JSON.parse(answer.text), name).toMatchObject({ code: 'not-signed-in' });
       } else {
-        expect(answer.status(), name).toBe(302);
-        expect(answer.headers().location, name).toMatch(/^\/sign-in\?go=/);
+        expect(answer.status, name).toBe(302);
+        expect(answer.headers.get('location'), name).toMatch(/^\/sign-in\?go=/);
       }
     }
   for (const other of ['/roster/', '/ROSTER', '//roster', '/%72oster', '/roster?x=1', '/api/roster.csv/']) {
@@ -82,7 +83,7 @@ test('an address of no page says so, and one that cannot be read speaks no code'
 
 for (const role of ROLES)
   test(`a ${role} may do what the table says on every route, and nothing else`, async () => {
-    const context = await signedInAs(role);
+    const cookie = await cookieOf(await signedInAs(role));
     for (const pattern of BUILT)
       for (const method of METHODS) {
         const name = `${method} ${pattern}`;
@@ -93,15 +94,15 @@ for (const role of ROLES)
           access === 'anyone' ||
           access === 'staff' ||
           (access !== undefined && (DUTIES[access] as readonly string[]).includes(role));
-        const answer = await ask(context, method, pattern);
+        const answer = await ask(cookie, method, pattern);
         if (allowed) {
           // The nobody whom it is about is not found, or the empty body is refused: not the person.
-          expect([401, 403, 500], `${name}: ${answer.status()}`).not.toContain(answer.status());
-          expect(decodeURIComponent(answer.headers().location ?? ''), name).not.toContain('not for a');
+          expect([401, 403, 500], `${name}: ${answer.status}`).not.toContain(answer.status);
+          expect(decodeURIComponent(answer.headers.get('location') ?? ''), name).not.toContain('not for a');
         } else if (pattern.startsWith('/api/')) {
-          expect(answer.status(), name).toBe(403);
-          expect(await answer.json(), name).toMatchObject({ code: 'not-allowed' });
-        } else expect(decodeURIComponent(answer.headers().location ?? ''), name).toContain(`not for a ${role}`);
+          expect(answer.status, name).toBe(403);
+          expect(JSON.parse(answer.text), name).toMatchObject({ code: 'not-allowed' });
+        } else expect(decodeURIComponent(answer.headers.get('location') ?? ''), name).toContain(`not for a ${role}`);
       }
   });
 
@@ -112,16 +113,16 @@ test('no route takes a change from a foreign origin, whoever is signed in', asyn
     { origin: 'null' },
     { 'sec-fetch-site': 'cross-site' },
   ];
-  const refused = async (context: APIRequestContext, method: string, pattern: string, headers: Record<string, string>) => {
-    const answer = await ask(context, method, pattern, headers);
-    expect(answer.status(), `${method} ${pattern} ${JSON.stringify(headers)}`).toBe(403);
-    expect(await answer.json()).toMatchObject({ code: 'foreign-origin' });
+  const refused = async (cookie: string, method: string, pattern: string, headers: Record<string, string>) => {
+    const answer = await ask(cookie, method, pattern, headers);
+    expect(answer.status, `${method} ${pattern} ${JSON.stringify(headers)}`).toBe(403);
+    expect(JSON.parse(answer.text)).toMatchObject({ code: 'foreign-origin' });
   };
   const changes = METHODS.filter((m) => m !== 'GET');
   // Each route by each method, and by each sign of a foreign origin over the methods.
-  for (const context of [await signedInAs('lead'), await request.newContext()])
+  for (const cookie of [await cookieOf(await signedInAs('lead')), ''])
     for (const pattern of BUILT)
       await Promise.all(
-        changes.map((method, i) => refused(context, method, pattern, foreign[(i + BUILT.indexOf(pattern)) % foreign.length]!)),
+        changes.map((method, i) => refused(cookie, method, pattern, foreign[(i + BUILT.indexOf(pattern)) % foreign.length]!)),
       );
 });

@@ -1,6 +1,6 @@
 import type { ClipId } from '@stride-chalk/core';
 import fs from 'node:fs';
-import { mkdir, mkdtemp, open, readdir, readFile, rename, writeFile, type FileHandle } from 'node:fs/promises';
+import { chmod, mkdir, mkdtemp, open, readdir, readFile, rename, stat, writeFile, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
@@ -48,6 +48,17 @@ const nothingLeft = async (): Promise<void> => {
 };
 const stateOf = async (id: ClipId): Promise<string | undefined> =>
   (await db().select({ state: clips.state }).from(clips).where(eq(clips.id, id)))[0]?.state;
+
+test('a film that lies elsewhere is lent as a copy: its rights stay as they are', async () => {
+  const path = makeVideo(world, 'elsewhere.mp4', [...testPicture(0.2), ...H264]);
+  await chmod(path, 0o644);
+  const before = await stat(path);
+  await withWorkFolder(path, async (folder, file) => {
+    expect((await readFile(join(folder, file))).equals(await readFile(path))).toBe(true);
+  });
+  const after = await stat(path);
+  expect([after.mode, after.gid, after.nlink]).toEqual([before.mode, before.gid, 1]);
+});
 
 test('a film and its name are on the disk before anybody is told that it is there', async () => {
   const probe = await open(world.folder, 'r');

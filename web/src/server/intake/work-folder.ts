@@ -1,12 +1,19 @@
 import { createHash } from 'node:crypto';
 import { chmod, chown, copyFile, link, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
-import { join } from 'node:path';
+import { join, sep } from 'node:path';
 import { tmpdir } from 'node:os';
 import { mediaFolder, mediaFolders } from '../media.ts';
 import { NOBODY } from './run-tool.ts';
 
 /** The names of this installation's own work folders begin so. */
 const prefix = (): string => `stride-chalk-intake-${createHash('sha256').update(mediaFolder()).digest('hex').slice(0, 12)}-`;
+
+/** Gives a file a second name; false where the disk allows none. */
+const linked = (from: string, to: string): Promise<boolean> =>
+  link(from, to).then(
+    () => true,
+    () => false,
+  );
 
 /**
  * Lends a folder of its own to one run of the tools, with the film in it, and takes it away again. It is a second name of the film, so that one of hours is not copied for each of its clips; a copy where the disk allows no
@@ -16,10 +23,13 @@ export async function withWorkFolder<T>(film: string, work: (folder: string, fil
   const folder = await mkdtemp(join(mediaFolders().work, prefix()));
   const file = 'film';
   try {
-    await link(film, join(folder, file)).catch(() => copyFile(film, join(folder, file)));
+    // What lies elsewhere is not ours: its rights stay as they are.
+    const ours = film.startsWith(mediaFolder() + sep);
+    const lent = join(folder, file);
+    if (!ours || !(await linked(film, lent))) await copyFile(film, lent);
     if (process.getuid?.() === 0) {
-      await chown(join(folder, file), 0, NOBODY);
-      await chmod(join(folder, file), 0o640);
+      await chown(lent, 0, NOBODY);
+      await chmod(lent, 0o640);
       await chown(folder, NOBODY, NOBODY);
     }
     await chmod(folder, 0o700);
