@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { copyOutput } from '../../web/src/server/intake/bench-copy.ts';
-import { indexFrames } from '../../web/src/server/intake/index-frames.ts';
 import { inspectClip } from '../../web/src/server/intake/inspect.ts';
 import { runTool } from '../../web/src/server/intake/run-tool.ts';
 
@@ -27,7 +26,13 @@ export async function filmCopies(): Promise<string> {
       await copyFile(FILMS + name, join(folder, 'film'));
       await chmod(join(folder, 'film'), 0o644);
       const facts = { ...(await inspectClip(folder, 'film')), range: null };
-      const { seconds } = await indexFrames(folder, 'film', facts);
+      // None of them is damaged: their packets say the times of their frames.
+      const packets = await runTool(
+        'ffprobe',
+        ['-v', 'error', '-select_streams', 'V:0', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', 'film'],
+        { folder, seconds: 60 },
+      );
+      const seconds = (packets.stdout.match(/[\d.]+/g) ?? []).map(Number).sort((a, b) => a - b);
       // Made in less time than the product takes, and larger: nobody looks how they look.
       const { size, args } = copyOutput(facts, 'copy.mp4', '');
       const faster = args.map((a) => (a === 'veryfast' ? 'ultrafast' : a));

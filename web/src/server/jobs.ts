@@ -31,6 +31,8 @@ export async function startJobs(work: Work): Promise<void> {
     await boss.createQueue(lane);
     const worker = await boss.work<Job>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
       if (!job) return;
+      // Behind one there may be more: it does not rest in between.
+      wakers().get(lane)?.();
       if ('fileId' in job.data) await work.takeFile(job.data.fileId);
       else await work.prepareClip(job.data.clipId);
     });
