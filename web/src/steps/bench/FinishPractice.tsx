@@ -25,12 +25,7 @@ export function FinishPractice({
     );
   return (
     <>
-      <Action
-        main
-        className="shrink-0 !min-h-0 !py-[9px] !text-lead disabled:opacity-50"
-        disabled={left > 0 || waiting > 0}
-        onClick={finish}
-      >
+      <Action main className="shrink-0 !min-h-0 !py-[9px] !text-lead" disabled={left > 0 || waiting > 0} onClick={finish}>
         {left > 0 ? `${left} left, then compare` : 'Finish and compare'}
       </Action>
       <Outcome problem={problem} />

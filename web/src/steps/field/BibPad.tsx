@@ -82,7 +82,7 @@ export function BibPad({ lines, onPick }: { lines: readonly GateLine[]; onPick: 
           ))}
         </div>
         {/* Its place is kept, so that no key moves under the thumb. */}
-        <Action main className={`mt-2 ${WIDE} disabled:opacity-40`} disabled={!meant} onClick={() => meant && onPick(meant)}>
+        <Action main className={`mt-2 ${WIDE}`} disabled={!meant} onClick={() => meant && onPick(meant)}>
           {meant ? `${meant.bib} ${meant.name}` : 'Type a bib'}
         </Action>
       </div>

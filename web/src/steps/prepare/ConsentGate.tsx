@@ -155,7 +155,7 @@ function AnswerForm({
             ))}
           </select>
         </Field>
-        <Action type="submit" main disabled={film === undefined} className="disabled:opacity-50">
+        <Action type="submit" main disabled={film === undefined}>
           Write it down
         </Action>
         <Action className="bg-paper" onClick={onCancel}>

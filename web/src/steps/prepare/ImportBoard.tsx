@@ -194,7 +194,7 @@ export function ImportBoard({
       )}
       {f.file && (
         <div className="sticky bottom-0 mt-6 flex flex-wrap items-center gap-4 border-t-2 border-ink bg-bone py-3">
-          <Action disabled={!ready || sending} main className="min-h-[52px] !text-lead disabled:opacity-50" onClick={take}>
+          <Action disabled={!ready || sending} main className="min-h-[52px] !text-lead" onClick={take}>
             {sending ? 'Taking them in' : `Take ${willAdd.length + willChange.length} into the roster`}
           </Action>
           <span className="text-note text-soft">

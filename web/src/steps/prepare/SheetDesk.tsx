@@ -83,7 +83,7 @@ export function SheetDesk({
   return (
     <div>
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b-2 border-ink bg-bone py-2">
-        <Action main className="disabled:opacity-50" disabled={!dirty} onClick={() => ask(save().then(() => 'Saved'))}>
+        <Action main disabled={!dirty} onClick={() => ask(save().then(() => 'Saved'))}>
           Save the draft
         </Action>
         <Action onClick={preview} disabled={reckons}>

@@ -151,12 +151,7 @@ export function StaffBoard({
               </span>
             )}
             <span className="flex flex-wrap gap-2">
-              <Action
-                disabled={!p.active}
-                className="disabled:opacity-40"
-                onClick={() => reset(p)}
-                aria-label={`New link for ${p.name}`}
-              >
+              <Action disabled={!p.active} onClick={() => reset(p)} aria-label={`New link for ${p.name}`}>
                 New link
               </Action>
               <Action

@@ -46,12 +46,7 @@ export function DropPlace({
         {name}
         {needed ? '' : ', if filmed'}
       </span>
-      <Action
-        disabled={barred}
-        className="disabled:opacity-50"
-        onClick={() => input.current?.click()}
-        aria-label={`Choose the film, ${name}`}
-      >
+      <Action disabled={barred} onClick={() => input.current?.click()} aria-label={`Choose the film, ${name}`}>
         Choose film
       </Action>
       {needed && <span className="text-fine text-soft">or drop it here</span>}
