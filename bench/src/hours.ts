@@ -1,5 +1,5 @@
 /**
- * A film that nobody stopped: three hours of 1080p, eight gigabytes less a little, are brought in parts, looked through and cut. How long each takes, what is found, what server and tools hold in memory, and what lies on the disk.
+ * A film that nobody stopped: three hours of 720p at 5.8 Mbit a second, eight gigabytes less a little, are brought in parts, looked through and cut. How long each takes, what is found, what server and tools hold in memory, and what lies on the disk.
  * The film is ten minutes of a simulated camper and an empty field, over and over; between two of them it jumps.
  * `STRIDE_TEST_POSTGRES=postgres://... npm run hours -w bench -- /tmp/hours 3`
  */
@@ -21,14 +21,14 @@ import { sized } from './tiny.ts';
 const [folder = '/tmp/stride-chalk-hours', hours = '3'] = process.argv.slice(2);
 mkdirSync(folder, { recursive: true });
 const { width, height, quiet, bitRate } = sized(
-  { width: 1920, height: 1080, quiet: 520, bitRate: 5_800_000 },
+  { width: 1280, height: 720, quiet: 520, bitRate: 5_800_000 },
   { width: 320, height: 180, quiet: 12, bitRate: 200_000 },
 );
 const RATE = 30;
 const SMALL = { width: 320, height: 180, rate: 10 };
 
 /** One camper's minutes, and a field on which nobody is. */
-async function once10Minutes(path: string): Promise<{ readonly deliveries: number; readonly seconds: number }> {
+async function oneVisit(path: string): Promise<{ readonly deliveries: number; readonly seconds: number }> {
   const film = longFilm({ seed: 5, view: 'openSide', width: SMALL.width, height: SMALL.height, deliveries: sized(4, 1) });
   const encoder = spawn(
     'ffmpeg',
@@ -52,7 +52,7 @@ async function once10Minutes(path: string): Promise<{ readonly deliveries: numbe
 
 const part = join(folder, 'part.mp4');
 const whole = join(folder, 'whole.mp4');
-const one = await once10Minutes(part);
+const one = await oneVisit(part);
 const times = sized(Math.floor((Number(hours) * 3600 - 5) / one.seconds), 3);
 execFileSync('ffmpeg', ['-v', 'error', '-y', '-stream_loop', String(times - 1), '-i', part, '-c', 'copy', whole]);
 const { size } = statSync(whole);
