@@ -39,7 +39,8 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
   const counts = countsOf(tray);
   const { camera, clip, sections, mode, choose, setCamera, confirmAll, carryOut } = useTrayCommands(tray, control);
 
-  const empty = tray.clips.length === 0 && tray.files.length === 0 && queue.state.files.length === 0;
+  const coming = tray.files.length + queue.state.files.length > 0;
+  const empty = tray.clips.length === 0 && !coming;
   return (
     <div
       data-awake={awake}
@@ -65,18 +66,19 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
       </PageHead>
       {queue.inputs}
       <FilesComing queue={queue} files={tray.files} room={tray.room} onForget={control.forgetFile} onAgain={control.fileAgain} />
+      <p
+        role="status"
+        // Beside the line that says how much room there is, where that is the last one.
+        className={`m-0 min-h-[24px] text-end text-small text-soft max-[820px]:mt-0 max-[820px]:text-start ${coming ? '' : '-mt-[24px]'}`}
+      >
+        {control.said}
+        {control.undoable && ' · Z undoes it'}
+      </p>
       {control.problems.map((p) => (
         <Alert key={p} className="my-2">
           {p}
         </Alert>
       ))}
-      <p
-        role="status"
-        className="m-0 -mt-[24px] min-h-[24px] text-end text-small text-soft max-[820px]:mt-0 max-[820px]:text-start"
-      >
-        {control.said}
-        {control.undoable && ' · Z undoes it'}
-      </p>
       {empty && (
         <p className="my-4 grid min-h-[340px] place-content-center border-2 border-dashed border-soft px-6 text-center text-lead">
           <b className="sign text-title">Drop the cards or the folder of the evening here</b>

@@ -39,6 +39,7 @@ test('how a clock goes', () => {
   expect(clockInWords(camera({ clock: { offset: 252.4, sd: 0.2 } }))).toBe('its clock is 4 min 12 s slow, give or take 1 s');
   expect(clockInWords(camera({ clock: { offset: -3605, sd: 2 } }))).toBe('its clock is 1 h 5 s fast, give or take 2 s');
   expect(clockInWords(camera({ clock: { offset: 1, sd: 1 } }))).toBe('its clock is right');
+  expect(clockInWords(camera({ clock: { offset: 0, sd: 31_622 } }))).toBe('nothing that it filmed says how its clock goes');
   expect(clockInWords(camera({ unknown: 'several-fits' }))).toContain('several ways');
 });
 

@@ -76,6 +76,8 @@ export function clockInWords({ clock, unknown }: TrayCamera): string {
   if (unknown === 'plan-only') return 'only the plan says whose its clips are: nothing was tapped, and no slate was seen';
   if (unknown === 'several-fits') return 'its clock fits the taps in several ways';
   if (!clock) return '';
+  // Sorting begins with "anything": it has seen nothing that narrows it.
+  if (clock.sd > 60) return 'nothing that it filmed says how its clock goes';
   const seconds = Math.round(Math.abs(clock.offset));
   const sd = Math.max(1, Math.round(clock.sd));
   if (seconds < 2) return 'its clock is right';
