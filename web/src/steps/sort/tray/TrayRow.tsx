@@ -119,7 +119,11 @@ function What({ clip, camera, names }: { clip: TrayClip; camera: TrayCamera; nam
         {clip.bound.delivery > 0 && `, delivery ${clip.bound.delivery}`}, {VIEW_NAMES[clip.bound.view].toLowerCase()}
       </>
     );
-  if (!clip.place) return <b>{clip.why.some((w) => w.kind === 'nothing') ? 'Shows no delivery' : 'Whose is it?'}</b>;
+  if (!clip.place) {
+    // Of a part it is known that somebody throws in it.
+    const nothing = clip.part ? 'No throw is known of it' : 'Shows no delivery';
+    return <b>{clip.why.some((w) => w.kind === 'nothing') ? nothing : 'Whose is it?'}</b>;
+  }
   return (
     <>
       <b>{names[clip.place.bib] ?? ''}</b>, {ordinal(clip.place.number)} of his visit

@@ -47,17 +47,39 @@ export function WholeFilm({
   const cut = partAround(at, lasts, clip);
   return (
     <div className="px-2 pb-2" data-testid="whole-film">
-      <video
-        ref={film}
-        src={`/api/clips/${clip.id}/overview`}
-        muted
-        playsInline
-        preload="auto"
-        className="block max-h-[300px] w-full bg-ink"
-        onLoadedMetadata={(e) => {
-          e.currentTarget.currentTime = at;
-        }}
-      />
+      <div className="flex flex-wrap gap-x-4 gap-y-2">
+        <video
+          ref={film}
+          src={`/api/clips/${clip.id}/overview`}
+          muted
+          playsInline
+          preload="auto"
+          className="block h-[230px] max-w-full bg-ink"
+          onLoadedMetadata={(e) => {
+            e.currentTarget.currentTime = at;
+          }}
+        />
+        <p className="m-0 flex flex-1 flex-wrap content-center items-center gap-2 text-note" role="status">
+          <span className="w-full">
+            <b className="tabular text-lead">{minutesInWords(at)}</b> of {minutesInWords(lasts)}
+          </span>
+          <Action onClick={() => go(at - 1)}>
+            <kbd>←</kbd> 1 s
+          </Action>
+          <Action onClick={() => go(at + 1)}>
+            <kbd>→</kbd> 1 s
+          </Action>
+          <span className="text-small text-soft">
+            <kbd>Shift</kbd> 30 s
+          </span>
+          <Action main onClick={() => onCutOut(cut)}>
+            The release is here: make a clip <kbd>Enter</kbd>
+          </Action>
+          <Action onClick={onLeave}>
+            Leave it <kbd>Esc</kbd>
+          </Action>
+        </p>
+      </div>
       <svg viewBox="0 0 1000 40" className="block w-full" role="img" aria-label={`${parts.length} clips of this film`}>
         <path d={`M${LEFT} ${LINE}H${RIGHT}`} stroke="var(--track)" strokeWidth="8" />
         {parts.map(
@@ -74,24 +96,6 @@ export function WholeFilm({
           }}
         />
       </svg>
-      <p className="m-0 flex flex-wrap items-center gap-2 text-note" role="status">
-        <b className="tabular">{minutesInWords(at)}</b> of {minutesInWords(lasts)}
-        <Action onClick={() => go(at - 1)}>
-          <kbd>←</kbd> 1 s
-        </Action>
-        <Action onClick={() => go(at + 1)}>
-          <kbd>→</kbd> 1 s
-        </Action>
-        <span className="text-small text-soft">
-          <kbd>Shift</kbd> 30 s
-        </span>
-        <Action main onClick={() => onCutOut(cut)}>
-          The release is here: make a clip <kbd>Enter</kbd>
-        </Action>
-        <Action onClick={onLeave}>
-          Leave it <kbd>Esc</kbd>
-        </Action>
-      </p>
     </div>
   );
 }
