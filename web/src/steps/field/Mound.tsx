@@ -213,7 +213,7 @@ export function Mound({
           {now ? <AtTheMound turn={now} /> : <Nobody turns={turns} day={day} camp={camp} />}
           {coming.length > 0 && (
             <ol aria-label="Then" className="m-0 list-none p-0">
-              {coming.slice(0, 3).map(({ line }) => (
+              {coming.slice(0, now && againInWords(now.line) !== null ? 2 : 3).map(({ line }) => (
                 <li key={line.id} className="border-b border-rule">
                   <button
                     type="button"

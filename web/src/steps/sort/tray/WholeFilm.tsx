@@ -80,14 +80,34 @@ export function WholeFilm({
           </Action>
         </p>
       </div>
-      <svg viewBox="0 0 1000 40" className="block w-full" role="img" aria-label={`${parts.length} clips of this film`}>
-        <path d={`M${LEFT} ${LINE}H${RIGHT}`} stroke="var(--track)" strokeWidth="8" />
+      <svg
+        viewBox="0 0 1000 40"
+        preserveAspectRatio="none"
+        className="block h-[40px] w-full"
+        role="img"
+        aria-label={`${parts.length} clips of this film`}
+      >
+        <path d={`M${LEFT} ${LINE}H${RIGHT}`} stroke="var(--track)" vectorEffect="non-scaling-stroke" strokeWidth="8" />
         {parts.map(
           (p) =>
-            p.part && <path key={p.id} d={`M${x(p.part.from)} ${LINE}H${x(p.part.to)}`} stroke="var(--ink)" strokeWidth="8" />,
+            p.part && (
+              <path
+                key={p.id}
+                d={`M${x(p.part.from)} ${LINE}H${x(p.part.to)}`}
+                stroke="var(--ink)"
+                vectorEffect="non-scaling-stroke"
+                strokeWidth="8"
+              />
+            ),
         )}
-        <path d={`M${x(cut.from)} ${LINE}H${x(cut.to)}`} stroke="var(--clay)" strokeWidth="14" strokeOpacity="0.5" />
-        <path d={`M${x(at)} 2V36`} stroke="var(--clay)" strokeWidth="3" />
+        <path
+          d={`M${x(cut.from)} ${LINE}H${x(cut.to)}`}
+          stroke="var(--clay)"
+          vectorEffect="non-scaling-stroke"
+          strokeWidth="14"
+          strokeOpacity="0.5"
+        />
+        <path d={`M${x(at)} 2V36`} stroke="var(--clay)" vectorEffect="non-scaling-stroke" strokeWidth="3" />
         <rect
           {...{ x: 0, y: 0, width: 1000, height: 40, fill: 'transparent', className: 'cursor-pointer' }}
           onClick={(e) => {
