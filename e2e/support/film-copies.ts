@@ -33,6 +33,7 @@ export async function filmCopies(): Promise<string> {
         { folder, seconds: 60 },
       );
       const seconds = (packets.stdout.match(/[\d.]+/g) ?? []).map(Number).sort((a, b) => a - b);
+      if (packets.code !== 0 || seconds.length === 0) throw new Error(`no times of ${name}: ${packets.stderr}`);
       // Made in less time than the product takes, and larger: nobody looks how they look.
       const { size, args } = copyOutput(facts, 'copy.mp4', '');
       const faster = args.map((a) => (a === 'veryfast' ? 'ultrafast' : a));

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { chmod, chown, copyFile, link, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
-import { join, sep } from 'node:path';
+import { join, resolve, sep } from 'node:path';
 import { tmpdir } from 'node:os';
 import { mediaFolder, mediaFolders } from '../media.ts';
 import { NOBODY } from './run-tool.ts';
@@ -24,7 +24,7 @@ export async function withWorkFolder<T>(film: string, work: (folder: string, fil
   const file = 'film';
   try {
     // What lies elsewhere is not ours: its rights stay as they are.
-    const ours = film.startsWith(mediaFolder() + sep);
+    const ours = resolve(film).startsWith(resolve(mediaFolder()) + sep);
     const lent = join(folder, file);
     if (!ours || !(await linked(film, lent))) await copyFile(film, lent);
     if (process.getuid?.() === 0) {
