@@ -68,8 +68,8 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
       <FilesComing queue={queue} files={tray.files} room={tray.room} onForget={control.forgetFile} onAgain={control.fileAgain} />
       <p
         role="status"
-        // Beside the line that says how much room there is, where that is the last one.
-        className={`m-0 min-h-[24px] text-end text-small text-soft max-[820px]:mt-0 max-[820px]:text-start ${coming ? '' : '-mt-[24px]'}`}
+        // Beside the line that says how much room there is.
+        className="m-0 -mt-[24px] min-h-[24px] text-end text-small text-soft max-[820px]:mt-0 max-[820px]:text-start"
       >
         {control.said}
         {control.undoable && ' · Z undoes it'}
