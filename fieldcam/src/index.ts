@@ -14,3 +14,5 @@ export { filmClip, frameMoments, type ClipOrder } from './film-clip.ts';
 export { filmSlate, type SlateOrder } from './film-slate.ts';
 export { cardLook, paintCard, type CardLook, type Modules } from './render/slate-card.ts';
 export { longFilm, type LongFilm } from './long-film.ts';
+export { filmTruth, type FilmTruth } from './film-truth.ts';
+export { harshConditions, KIND, type FilmConditions } from './conditions/film-conditions.ts';

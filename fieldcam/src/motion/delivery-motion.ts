@@ -1,7 +1,9 @@
 import { SEGMENT_SHARE as S } from '../body/anthropometry.ts';
+import { randomSource } from '../random.ts';
 import { add, addScaled, cross, degrees, mix, perpendicularTo, radians, scale, sub, unit, vec, type Vec3 } from '../vector.ts';
 import { armAnglesOf, armDirections, type ArmAngles, type ArmFrame } from './arm-angles.ts';
 import { eventTimes, type EventTimes } from './events.ts';
+import { livingBody, settled } from './living-body.ts';
 import { leaning, legAnglesOf, legVectors, type LegAngles } from './leg-angles.ts';
 import { monotoneTrack, type Track } from './monotone-track.ts';
 import { flight, groundHeight } from './mound.ts';
@@ -76,8 +78,12 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
   const plan = planDelivery(options);
   const H = plan.height;
   const { distance, speed } = flight(plan.ageYears);
+  const { sway = 0, settle = 0, timing = 0 } = options.alive ?? {};
+  const own = randomSource(options.seed * 3571 + 11);
+  const shift = (most: number): number => timing * most * (2 * own.uniform() - 1);
   const base = eventTimes({
-    leadInSeconds: 0.28,
+    own: { handsApart: shift(0.07), driveStart: shift(0.08), layback: shift(0.08), liftTop: shift(0.07) },
+    leadInSeconds: options.leadInSeconds ?? 0.28,
     tempo: plan.tempo,
     contactToRelease: plan.contactToRelease,
     footOpensEarly: plan.footOpensEarly,
@@ -289,6 +295,10 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     [ev.finish, { abduction: 30, horizontal: 14, rotation: -4, flexion: 96 }],
   ]);
 
+  // After it has landed the shoe slides on, sinks a little, and turns flat.
+  const slide = scale(vec(own.uniform() * 0.011, -0.0025 - 0.002 * own.uniform(), 0.004 * (own.uniform() - 0.5)), settle * H);
+  const [pitchAtLanding, yawAtLanding] = [settle * (-6 + 16 * own.uniform()), settle * (4 + 5 * own.uniform())];
+
   const build = (t: number): Pose => {
     const yaw = pelvisYaw(t);
     const hipAxis = axisOf(yaw);
@@ -306,7 +316,7 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
       frontKnee = sub(hips(pelvis, yaw).front, front.thigh);
       frontAnkle = sub(frontKnee, front.shank);
     } else {
-      frontAnkle = frontAtContact;
+      frontAnkle = addScaled(frontAtContact, slide, settled(t - ev.contact));
       frontKnee = add(frontAnkle, front.shank);
       pelvis = addScaled(add(frontKnee, front.thigh), hipAxis, -S.hipHalf * H);
       const late = Math.min(1, (t - ev.contact) / (ev.finish - ev.contact));
@@ -334,8 +344,10 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     const neck = addScaled(shoulders, up, 0.045 * H);
     const head = addScaled(addScaled(neck, headUp, (S.headCentreAboveShoulders - 0.045) * H), vec(0, 0, 1), headSide(t));
     const gaze = perpendicularTo(gazeTrack(t), headUp);
-    const yawFoot = radians(frontFootYaw(t));
-    const dropFoot = radians(frontFootDrop(t));
+    const landing =
+      settle === 0 ? 0 : Math.max(0, Math.min(1, (t - gather) / (ev.contact - gather))) * (1 - settled(t - ev.contact));
+    const yawFoot = radians(frontFootYaw(t) + yawAtLanding * landing);
+    const dropFoot = radians(frontFootDrop(t) + pitchAtLanding * landing);
     const slope = t > gather ? -0.03 : 0;
     const frontFoot = unit(
       vec(Math.cos(yawFoot) * Math.cos(dropFoot), -Math.sin(dropFoot) + slope, Math.sin(yawFoot) * Math.cos(dropFoot)),
@@ -386,8 +398,9 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
   };
 
   const released = build(ev.release).joints.ball;
+  const living = livingBody(ev, H, options.seed * 13 + options.delivery, sway);
   const poseAt = (seconds: number): Pose => {
-    const pose = build(seconds);
+    const pose = living(build(seconds), seconds);
     if (seconds < ev.release) return plan.hand === 'R' ? pose : mirrored(pose);
     const since = Math.min(seconds, ev.gloved) - ev.release;
     const towards = unit(sub(vec(distance, -0.2 + 0.45 * H, 0), released));
@@ -396,7 +409,7 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     const flown: Pose = { ...pose, joints: { ...pose.joints, ball } };
     return plan.hand === 'R' ? flown : mirrored(flown);
   };
-  return { plan, events: ev, durationSeconds: ev.finish + 0.22, poseAt };
+  return { plan, events: ev, durationSeconds: ev.finish + (options.tailSeconds ?? 0.22), poseAt };
 }
 
 const flip = (v: Vec3): Vec3 => vec(v.x, v.y, -v.z);

@@ -27,11 +27,13 @@ export function eventTimes(options: {
   readonly tempo: number;
   readonly contactToRelease: number;
   readonly footOpensEarly: number;
+  /** By how much each camper's own share of the time differs from the usual one; 0 when left out. */
+  readonly own?: Partial<Record<'handsApart' | 'driveStart' | 'layback' | 'liftTop', number>>;
 }): EventTimes {
-  const { leadInSeconds, tempo, contactToRelease, footOpensEarly } = options;
+  const { leadInSeconds, tempo, contactToRelease, footOpensEarly, own = {} } = options;
   const set = leadInSeconds;
   const firstMove = set + 0.03;
-  const liftTop = firstMove + 0.56 * tempo;
+  const liftTop = firstMove + (0.56 + (own.liftTop ?? 0)) * tempo;
   const contact = liftTop + 0.64 * tempo;
   const share = (k: number): number => liftTop + k * (contact - liftTop);
   const release = contact + contactToRelease;
@@ -40,12 +42,12 @@ export function eventTimes(options: {
     firstMove,
     liftTop,
     kneeDown: share(0.1),
-    handsApart: share(0.2),
-    driveStart: share(0.6),
+    handsApart: share(0.2 + (own.handsApart ?? 0)),
+    driveStart: share(0.6 + (own.driveStart ?? 0)),
     footOpens: share(0.9 - 0.42 * footOpensEarly),
     contact,
     shouldersTurn: contact + 0.02,
-    layback: contact + contactToRelease * 0.72,
+    layback: contact + contactToRelease * (0.72 + (own.layback ?? 0)),
     release,
     backFootOff: release + 0.03,
     slowDown: release + 0.075,

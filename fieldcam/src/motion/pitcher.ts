@@ -21,6 +21,18 @@ export interface PitcherOptions {
   readonly variation?: number;
   /** 1 is the usual difference between one camper's own style and another's, 0 none. */
   readonly style?: number;
+  /** What makes a body a harder witness than a puppet; each 0 when left out, 1 as children do. */
+  readonly alive?: {
+    /** Sway and breath where he stands. */
+    readonly sway?: number;
+    /** The front shoe slides, sinks and turns a little after it has landed. */
+    readonly settle?: number;
+    /** His own shares of the time between the key frames. */
+    readonly timing?: number;
+  };
+  /** How long he stands before the set, and after the finish, in seconds. */
+  readonly leadInSeconds?: number;
+  readonly tailSeconds?: number;
   /** Numbers of the plan that are aimed at as they are given here, whatever else is asked. */
   readonly aims?: Partial<Aims>;
 }
@@ -34,7 +46,7 @@ export type Delivery = ReturnType<typeof planDelivery>;
 /** Turns who-and-how into the numbers of one delivery. The same options always give the same numbers. */
 export const planDelivery = (options: PitcherOptions) => ({ ...planned(options), ...options.aims });
 
-function planned(options: Omit<PitcherOptions, 'aims'>) {
+function planned(options: Omit<PitcherOptions, 'aims' | 'alive' | 'leadInSeconds' | 'tailSeconds'>) {
   const { ageYears, hand, seed, delivery, faults = {}, variation = 1, style: ownStyle = 1 } = options;
   const height = options.heightMetres ?? medianHeightMetres(ageYears);
   const style = randomSource(seed * 7919 + 17);

@@ -1,8 +1,10 @@
 import { headHalfShare } from '../body/anthropometry.ts';
+import type { FilmConditions } from '../conditions/film-conditions.ts';
 import type { Pose } from '../motion/pose.ts';
-import { addScaled, cross, dot, mix, perpendicularTo, scale, sub, unit, vec, type Vec3 } from '../vector.ts';
+import { addScaled, cross, dot, mix, perpendicularTo, sub, unit, vec, type Vec3 } from '../vector.ts';
 import { materialId } from './materials.ts';
-import { addBlob, addLimb, addTube, basisFrom, emptyMesh, within, type Mesh, type Ring } from './mesh.ts';
+import { addBlob, addLimb, addTube, basisFrom, emptyMesh, within, type Mesh, type Relief, type Ring } from './mesh.ts';
+import { valueNoise } from './noise.ts';
 
 const M = {
   skin: materialId('skin'),
@@ -39,10 +41,23 @@ const TORSO: ReadonlyArray<readonly [number, number, number]> = [
   [1.07, 0.036, 0.036],
 ];
 
+/** How a body is built, and how its clothes fall. */
+export interface Figure {
+  readonly build: FilmConditions['build'];
+  /** Folds of the cloth, 0 to about 1. */
+  readonly folds: number;
+  readonly seed: number;
+}
+const SMOOTH: Figure = { build: 'usual', folds: 0, seed: 0 };
+/** Girth of trunk and limbs, as shares of the usual one. */
+const BUILDS = { slim: { trunk: 0.88, limbs: 0.88 }, usual: { trunk: 1, limbs: 1 }, stout: { trunk: 1.2, limbs: 1.14 } } as const;
+
 /** The surface of the pitcher for one pose. `girth` is 1 for a grown youth, less for a slim child. */
-export function figureMesh(pose: Pose, heightMetres: number, ageYears: number): Mesh {
+export function figureMesh(pose: Pose, heightMetres: number, ageYears: number, figure: Figure = SMOOTH): Mesh {
   const H = heightMetres;
-  const girth = H * (0.93 + 0.07 * Math.min(1, (ageYears - 8) / 9));
+  const usual = H * (0.93 + 0.07 * Math.min(1, (ageYears - 8) / 9));
+  const girth = usual * BUILDS[figure.build].limbs;
+  const broad = usual * BUILDS[figure.build].trunk;
   const j = pose.joints;
   const mesh = emptyMesh();
   const up = pose.trunkUp;
@@ -65,8 +80,9 @@ export function figureMesh(pose: Pose, heightMetres: number, ageYears: number): 
       centre: addScaled(pelvis, trunk, share),
       across,
       deep: cross(across, up),
-      radiusAcross: (a[1] + (b[1] - a[1]) * s) * girth,
-      radiusDeep: (a[2] + (b[2] - a[2]) * s) * girth,
+      // The shoulders stay where the joints are.
+      radiusAcross: (a[1] + (b[1] - a[1]) * s) * (share > 0.8 ? usual : broad),
+      radiusDeep: (a[2] + (b[2] - a[2]) * s) * broad,
     });
   }
   const waist = rings.findIndex((_, i) => -0.17 + (1.24 * i) / steps > 0.12);
@@ -75,8 +91,9 @@ export function figureMesh(pose: Pose, heightMetres: number, ageYears: number): 
     const d = sub(p, pelvis);
     return [dot(d, chestAxis) / (0.112 * H), (dot(d, up) / (0.288 * H) - 0.44) / 0.36];
   };
-  addTube(mesh, rings.slice(0, waist + 1), M.trousers, 32);
-  addTube(mesh, rings.slice(waist), M.jersey, 36, decal);
+  const twist = dot(pose.hipAxis, pose.shoulderAxis);
+  addTube(mesh, rings.slice(0, waist + 1), M.trousers, 32, undefined, cloth(figure, 1, 0.5, H));
+  addTube(mesh, rings.slice(waist), M.jersey, 36, decal, cloth(figure, 2, 0.7 + 0.9 * (1 - twist), H));
   addTube(
     mesh,
     rings
@@ -102,6 +119,7 @@ export function figureMesh(pose: Pose, heightMetres: number, ageYears: number): 
       side === 'front' ? pose.frontFoot : pose.backFoot,
       girth,
       H,
+      figure,
     );
   addArm(mesh, j.throwingShoulder, j.throwingElbow, j.throwingWrist, girth);
   addArm(mesh, j.gloveShoulder, j.gloveElbow, j.gloveWrist, girth);
@@ -143,7 +161,25 @@ function addHead(mesh: Mesh, pose: Pose, H: number, ageYears: number, shoulders:
   addBlob(mesh, at(0, 0.3, 0.92), radii(0.58, 0.06, 0.62), b, M.brim, { rows: 6, columns: 22 });
 }
 
-function addLeg(mesh: Mesh, hip: Vec3, knee: Vec3, ankle: Vec3, foot: Vec3, g: number, H: number): void {
+/**
+ * Folds of cloth: bulges and creases of some millimetres that shift with the bend of the limb, deeper where it bends. null where cloth lies smooth.
+ */
+function cloth(figure: Figure, piece: number, bend: number, H: number, knee = -1): Relief | null {
+  if (figure.folds === 0) return null;
+  const [dx, dy] = [figure.seed * 7.3 + piece * 31.7, piece * 17.9 + 0.9 * bend];
+  return (around, along) => {
+    // Noise that meets itself once round.
+    const turn = (cells: number): number => {
+      const a = 2 * Math.PI * around;
+      return valueNoise(dx + cells * Math.cos(a) + 0.25 * Math.sin(a), dy + cells * Math.sin(a) + (along / H) * 34);
+    };
+    const near = knee < 0 ? 0 : Math.exp(-(((along - knee) / (0.06 * H)) ** 2));
+    return figure.folds * H * (0.0085 * (turn(0.8) - 0.4) * (1 + 0.8 * bend + 1.6 * bend * near) + 0.0032 * (turn(2.1) - 0.5));
+  };
+}
+
+function addLeg(mesh: Mesh, hip: Vec3, knee: Vec3, ankle: Vec3, foot: Vec3, g: number, H: number, figure: Figure): void {
+  const kneeBend = 1 - Math.max(-1, Math.min(1, dot(unit(sub(knee, hip)), unit(sub(ankle, knee)))));
   const root = addScaled(hip, unit(sub(knee, hip)), -0.028 * H);
   addLimb(
     mesh,
@@ -158,8 +194,17 @@ function addLeg(mesh: Mesh, hip: Vec3, knee: Vec3, ankle: Vec3, foot: Vec3, g: n
       [1, 0.037 * g],
     ],
     M.trousers,
-    { segments: 22, steps: 38 },
+    figure.folds === 0
+      ? { segments: 22, steps: 38 }
+      : { segments: 26, steps: 72, round: 0.04, relief: cloth(figure, hip.x > ankle.x ? 3 : 4, kneeBend, H, 0.273 * H) },
   );
+  // The knee shows through the cloth, at the front of the bend.
+  if (figure.folds > 0) {
+    const ahead = kneeBend > 0.12 ? unit(sub(knee, mix(hip, ankle, 0.5))) : foot;
+    const down = unit(sub(ankle, hip));
+    const k = basisFrom(Math.abs(dot(ahead, down)) > 0.97 ? vec(0, 0, 1) : ahead, down);
+    addBlob(mesh, within(knee, k, 0, 0, 0.021 * g), [0.021 * g, 0.031 * g, 0.022 * g], k, M.trousers, { rows: 10, columns: 14 });
+  }
   addLimb(
     mesh,
     [mix(ankle, knee, 0.46), addScaled(ankle, unit(sub(ankle, knee)), 0.012 * H)],
@@ -253,4 +298,3 @@ function addMitt(mesh: Mesh, elbow: Vec3, wrist: Vec3, trunkUp: Vec3, H: number)
 }
 
 const scale3 = (r: readonly [number, number, number], k: number): [number, number, number] => [r[0] * k, r[1] * k, r[2] * k];
-export const sunDirection: Vec3 = unit(scale(vec(-0.42, 0.78, 0.46), 1));

@@ -1,34 +1,28 @@
 import type { PinholeCamera } from '../camera/pinhole.ts';
+import { cameraShake, moved } from '../camera/shake.ts';
 import type { ViewId } from '../camera/tripod.ts';
+import { KIND, type FilmConditions } from '../conditions/film-conditions.ts';
 import type { DeliveryMotion } from '../motion/delivery-motion.ts';
+import { JOINT_IDS, type Pose } from '../motion/pose.ts';
 import { groundHeight } from '../motion/mound.ts';
-import { cross, mix } from '../vector.ts';
+import { walkerPose, type Walker } from '../motion/walker.ts';
+import { randomSource } from '../random.ts';
+import { addScaled, dot, mix, sub, vec } from '../vector.ts';
 import { bibNumber } from './bib-digits.ts';
-import { figureMesh, sunDirection } from './figure-mesh.ts';
-import { MATERIAL_IDS, materialsFor } from './materials.ts';
-import { OVERSAMPLING, rasterize, shadowMap } from './rasterize.ts';
-import { valueNoise } from './noise.ts';
+import { figureMesh } from './figure-mesh.ts';
+import { lighting, type Light } from './light.ts';
+import { materialsFor } from './materials.ts';
+import type { Mesh } from './mesh.ts';
+import { shadowMap, type ShadowMap } from './rasterize.ts';
 import { paintScenery } from './scenery.ts';
+import { shadeFigure } from './shade-figure.ts';
+import { LIGHT_OF_BYTE, byteOfLight, toByte } from './tone.ts';
 
-/** Films one delivery from one tripod, frame by frame, into 8-bit RGB. */
+/** Films one delivery, frame by frame, into 8-bit RGB. */
 export interface Filmer {
-  /** The picture at a moment: width x height x 3 bytes. The array is used again for the next frame. */
+  /** The picture whose shutter opens at a moment: width x height x 3 bytes. The array is used again for the next frame. */
   frameAt(seconds: number): Uint8Array;
 }
-
-const JERSEY = MATERIAL_IDS.indexOf('jersey');
-const TRIM = MATERIAL_IDS.indexOf('trim');
-
-const GAMMA = (() => {
-  const table = new Uint8Array(4096);
-  for (let i = 0; i < 4096; i++) {
-    const x = (i / 4095) * 1.6;
-    const mapped = Math.min(1, (x * (1 + x / 2.6)) / (1 + x * 0.82));
-    table[i] = Math.round(255 * (mapped <= 0.0031308 ? 12.92 * mapped : 1.055 * mapped ** (1 / 2.4) - 0.055));
-  }
-  return table;
-})();
-const toByte = (linear: number): number => GAMMA[Math.max(0, Math.min(4095, Math.round((linear / 1.6) * 4095)))]!;
 
 /** The field without anybody on it: width x height x 3 bytes. */
 export function scenePicture(camera: PinholeCamera, view: ViewId): Uint8Array {
@@ -36,125 +30,176 @@ export function scenePicture(camera: PinholeCamera, view: ViewId): Uint8Array {
   return Uint8Array.from({ length: camera.width * camera.height * 3 }, (_, i) => toByte(colour[i]!));
 }
 
+/** Pixels that the fastest joint may move between two of the pictures that a shutter adds up. */
+const STEP = 2;
+const MOST_STEPS = 24;
+
 export function filmer(options: {
   readonly motion: DeliveryMotion;
+  /** Where it stands before anybody shakes it. */
   readonly camera: PinholeCamera;
   readonly view: ViewId;
   readonly bib: number;
   readonly look: number;
+  readonly conditions?: FilmConditions;
 }): Filmer {
-  const { motion, camera, view, bib, look } = options;
-  const { width, height } = camera;
-  const scenery = paintScenery(camera, view);
-  const materials = materialsFor(look);
+  const { motion, camera, view, bib, look, conditions = KIND } = options;
+  const shake = cameraShake(conditions, camera.height);
+  const shaken = conditions.handHeld > 0 || conditions.bumpSeconds !== null;
+  const margin = shaken ? Math.ceil(0.045 * camera.height) * 2 : 0;
+  const wide: PinholeCamera = widened(camera, margin);
+  const { width, height } = wide;
+  const scenery = paintScenery(wide, view);
+  const figure = { build: conditions.build, folds: conditions.folds, seed: conditions.seed };
+  const materials = materialsFor(look, conditions.kit);
   const digits = bibNumber(bib);
-  const base = scenePicture(camera, view);
+  const sunlight = lighting(conditions);
+  const { height: tall, ageYears, hand } = motion.plan;
+  const walkers = passersBy(conditions, camera, tall);
+  const base = new Uint8Array(width * height * 3);
+  const still = new Uint8Array(base.length);
   const out = new Uint8Array(base.length);
+  const open = new Float32Array(conditions.shutterSeconds > 0 ? base.length : 0);
+  const picture = shaken ? new Uint8Array(camera.width * camera.height * 3) : out;
+  const grain = randomSource(61_000 + conditions.seed);
+  const noise = Float32Array.from({ length: conditions.noise > 0 ? 1 << 20 : 0 }, () => conditions.noise * grain.normal());
+  let painted: Light | null = null;
 
-  const frameAt = (seconds: number): Uint8Array => {
-    out.set(base);
-    const pose = motion.poseAt(seconds);
-    const mesh = figureMesh(pose, motion.plan.height, motion.plan.ageYears);
-    const centre = mix(pose.joints.frontHip, pose.joints.backHip, 0.5);
-    const sun = sunDirection;
-    const shade = shadowMap(mesh, sun, centre);
-    castShadow(shade, centre.x, centre.z);
-    const s = rasterize(mesh, camera);
-    const front = cross(pose.shoulderAxis, pose.trunkUp);
-    const chestRight = cross(pose.trunkUp, front);
-    const mirror =
-      chestRight.x * pose.shoulderAxis.x + chestRight.y * pose.shoulderAxis.y + chestRight.z * pose.shoulderAxis.z > 0 ? 1 : -1;
-    const facing = motion.plan.hand === 'R' ? 1 : -1;
-    const per = OVERSAMPLING;
-    for (let row = 0; row < s.rows / per; row++)
-      for (let column = 0; column < s.columns / per; column++) {
-        let [r, g, b, covered] = [0, 0, 0, 0];
-        let [lastMaterial, lastR, lastG, lastB] = [-1, 0, 0, 0];
-        for (let sy = 0; sy < per; sy++)
-          for (let sx = 0; sx < per; sx++) {
-            const i = (row * per + sy) * s.columns + column * per + sx;
-            const m = s.material[i]!;
-            if (m < 0) continue;
-            covered++;
-            if (m === lastMaterial && m !== JERSEY) {
-              r += lastR;
-              g += lastG;
-              b += lastB;
-              continue;
-            }
-            lastMaterial = m;
-            let [nx, ny, nz] = [s.normal[3 * i]!, s.normal[3 * i + 1]!, s.normal[3 * i + 2]!];
-            const l = Math.hypot(nx, ny, nz) || 1;
-            nx /= l;
-            ny /= l;
-            nz /= l;
-            const depth = 1 / s.inverseDepth[i]!;
-            const u = (s.left + column + (sx + 0.5) / per - width / 2) / camera.focal;
-            const v = (height / 2 - s.top - row - (sy + 0.5) / per) / camera.focal;
-            const vx = camera.forward.x + u * camera.right.x + v * camera.up.x;
-            const vy = camera.forward.y + u * camera.right.y + v * camera.up.y;
-            const vz = camera.forward.z + u * camera.right.z + v * camera.up.z;
-            const wx = camera.eye.x + depth * vx;
-            const wy = camera.eye.y + depth * vy;
-            const wz = camera.eye.z + depth * vz;
-            const away = nx * vx + ny * vy + nz * vz;
-            if (away > 0) {
-              nx = -nx;
-              ny = -ny;
-              nz = -nz;
-            }
-            let material = materials[m]!;
-            let ink = 0;
-            if (m === JERSEY && s.decal[2 * i]! < 5) {
-              const seenFrom = facing * (nx * front.x + ny * front.y + nz * front.z);
-              ink = digits(s.decal[2 * i]! * mirror * facing * (seenFrom > 0 ? 1 : -1) * 0.95, s.decal[2 * i + 1]!);
-              if (Math.abs(seenFrom) < 0.25) ink = 0;
-            }
-            if (ink > 0.5) material = materials[TRIM]!;
-            const lambert = nx * sun.x + ny * sun.y + nz * sun.z;
-            const lit = lambert > 0 ? shade.lightAt(wx + nx * 0.012, wy + ny * 0.012, wz + nz * 0.012, 0.012) * lambert : 0;
-            const nearGround = Math.min(1, 0.55 + Math.max(0, wy - groundHeight(wx)) * 0.9);
-            const skyLight = (0.34 + 0.2 * ny) * nearGround;
-            const bounce = 0.1 * Math.max(0, 0.4 - ny);
-            const rim = 0.12 * (1 - Math.min(1, Math.abs(away))) ** 3;
-            const grain =
-              1 + material.grain * (valueNoise(s.decal[2 * i]! < 5 ? s.decal[2 * i]! * 40 : (wx + wz) * 60, wy * 70) - 0.5);
-            const half = unitHalf(sun.x - vx, sun.y - vy, sun.z - vz);
-            const spec = lit > 0 ? material.shine * Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** 24 : 0;
-            const warm = 1.28 * lit;
-            lastR = material.colour[0] * grain * (warm * 1.04 + skyLight * 0.92 + bounce * 1.5 + rim) + spec;
-            lastG = material.colour[1] * grain * (warm * 0.99 + skyLight * 0.98 + bounce * 0.9 + rim) + spec;
-            lastB = material.colour[2] * grain * (warm * 0.9 + skyLight * 1.16 + bounce * 0.6 + rim) + spec;
-            r += lastR;
-            g += lastG;
-            b += lastB;
-          }
-        if (covered === 0) continue;
-        const o = ((s.top + row) * width + s.left + column) * 3;
-        const share = covered / (per * per);
-        out[o] = Math.round(out[o]! * (1 - share) + share * toByte(r / covered));
-        out[o + 1] = Math.round(out[o + 1]! * (1 - share) + share * toByte(g / covered));
-        out[o + 2] = Math.round(out[o + 2]! * (1 - share) + share * toByte(b / covered));
-      }
-    return out;
+  const paint = (light: Light): void => {
+    if (painted && Math.abs(painted.gain[1] - light.gain[1]) < 1e-3 && Math.abs(painted.gain[2] - light.gain[2]) < 1e-3) return;
+    for (let i = 0; i < base.length; i++) base[i] = toByte(scenery.colour[i]! * light.gain[i % 3]!);
+    painted = light;
   };
 
-  const castShadow = (shade: ReturnType<typeof shadowMap>, cx: number, cz: number): void => {
-    const reach = 1.9 * motion.plan.height;
+  const castShadow = (shade: ShadowMap, cx: number, cz: number, light: Light): void => {
+    const reach = 1.9 * tall;
     for (let i = 0; i < width * height; i++) {
       const x = scenery.ground[2 * i]!;
       const z = scenery.ground[2 * i + 1]!;
       if (!(Math.abs(x - cx) < reach && Math.abs(z - cz) < reach)) continue;
-      const light = shade.lightAt(x, groundHeight(x), z, 0.016);
-      if (light === 1) continue;
-      const k = 0.4 + 0.6 * light;
-      for (let c = 0; c < 3; c++) out[3 * i + c] = toByte(scenery.colour[3 * i + c]! * k * (c === 2 && light < 1 ? 1.06 : 1));
+      const reaches = shade.lightAt(x, groundHeight(x), z, 0.016);
+      if (reaches === 1) continue;
+      const k = 1 - 0.6 * light.sun * (1 - reaches) - 0.12 * (1 - light.sun) * (1 - reaches);
+      for (let c = 0; c < 3; c++)
+        still[3 * i + c] = toByte(scenery.colour[3 * i + c]! * light.gain[c]! * k * (c === 2 && reaches < 1 ? 1.06 : 1));
     }
+  };
+
+  const meshOf = (pose: Pose): Mesh => figureMesh(pose, tall, ageYears, figure);
+
+  const draw = (seconds: number, pose: Pose, mesh: Mesh, light: Light, shade: ShadowMap): void => {
+    const own = {
+      pose,
+      mesh,
+      ...{ materials, digits, facing: hand === 'R' ? (1 as const) : (-1 as const), seams: conditions.folds > 0 },
+    };
+    const lit = { ...light, direction: sunlight.direction, shade };
+    const distance = dot(sub(pose.joints.frontHip, camera.eye), camera.forward);
+    const others = walkers.map(({ walker, dressed }) => {
+      const walking = walkerPose(walker, seconds);
+      return {
+        depth: dot(sub(walking.joints.frontHip, camera.eye), camera.forward),
+        pose: walking,
+        mesh: figureMesh(walking, walker.height, 14),
+        ...{ materials: dressed, digits: null, facing: 1 as const, seams: false },
+      };
+    });
+    for (const o of others) if (o.depth > distance) shadeFigure(out, wide, o, lit);
+    shadeFigure(out, wide, own, lit);
+    for (const o of others) if (o.depth <= distance) shadeFigure(out, wide, o, lit);
+  };
+
+  /** How far the fastest joint of the picture moves while the shutter is open, in pixels. */
+  const smear = (seconds: number): number => {
+    if (conditions.shutterSeconds === 0) return 0;
+    const [a, b] = [motion.poseAt(seconds).joints, motion.poseAt(seconds + conditions.shutterSeconds).joints];
+    return Math.max(
+      ...JOINT_IDS.map((id) => {
+        const [p, q] = [camera.project(a[id]), camera.project(b[id])];
+        return Math.hypot(p.x - q.x, p.y - q.y);
+      }),
+    );
+  };
+
+  const frameAt = (seconds: number): Uint8Array => {
+    const light = sunlight.at(seconds);
+    paint(light);
+    const steps = Math.max(1, Math.min(MOST_STEPS, Math.ceil(smear(seconds) / STEP)));
+    const moment = (k: number): number => seconds + (conditions.shutterSeconds * (k + 0.5)) / steps;
+    const middle = motion.poseAt(seconds + conditions.shutterSeconds / 2);
+    const centre = mix(middle.joints.frontHip, middle.joints.backHip, 0.5);
+    const mesh = meshOf(middle);
+    const shade = shadowMap(mesh, sunlight.direction, centre);
+    still.set(base);
+    castShadow(shade, centre.x, centre.z, light);
+    if (steps === 1) {
+      out.set(still);
+      draw(moment(0), middle, mesh, light, shade);
+    } else {
+      open.fill(0);
+      for (let k = 0; k < steps; k++) {
+        out.set(still);
+        const pose = motion.poseAt(moment(k));
+        draw(moment(k), pose, meshOf(pose), light, shade);
+        for (let i = 0; i < out.length; i++) open[i]! += LIGHT_OF_BYTE[out[i]!]!;
+      }
+      for (let i = 0; i < out.length; i++) out[i] = byteOfLight(open[i]! / steps);
+    }
+    if (shaken) moved(out, margin, shake(seconds + conditions.shutterSeconds / 2), camera.width, camera.height, picture);
+    if (conditions.noise > 0) {
+      let from = Math.floor(grain.uniform() * noise.length);
+      for (let i = 0; i < picture.length; i++) {
+        picture[i] = Math.max(0, Math.min(255, picture[i]! + noise[from]! + 0.5));
+        from = from + 1 === noise.length ? 0 : from + 1;
+      }
+    }
+    return picture;
   };
   return { frameAt };
 }
 
-function unitHalf(x: number, y: number, z: number): readonly [number, number, number] {
-  const l = Math.hypot(x, y, z) || 1;
-  return [x / l, y / l, z / l];
+function widened(camera: PinholeCamera, margin: number): PinholeCamera {
+  const [width, height] = [camera.width + 2 * margin, camera.height + 2 * margin];
+  return {
+    ...camera,
+    width,
+    height,
+    project: (point) => {
+      const at = camera.project(point);
+      return { ...at, x: at.x + margin, y: at.y + margin };
+    },
+  };
+}
+
+/** Who goes by: behind the pitcher as often as not far away, seldom before him. */
+function passersBy(
+  conditions: FilmConditions,
+  camera: PinholeCamera,
+  tall: number,
+): Array<{ walker: Walker; dressed: ReturnType<typeof materialsFor> }> {
+  const r = randomSource(73_000 + conditions.seed);
+  return Array.from({ length: conditions.passersBy }, (_, i) => {
+    const stands = r.uniform() < 0.3;
+    const behind = 1.6 + 5 * r.uniform();
+    const way = r.uniform() < 0.5 ? 1 : -1;
+    const across = vec(camera.right.x * way, 0, camera.right.z * way);
+    const speed = stands ? 0.02 : 0.8 + 0.9 * r.uniform();
+    const middle = vec(0.5, 0, 0);
+    const level = vec(camera.forward.x, 0, camera.forward.z);
+    const at = addScaled(
+      addScaled(middle, level, behind),
+      across,
+      stands ? (1.1 + r.uniform()) * way : -(0.3 + 1.8 * r.uniform()),
+    );
+    return {
+      walker: {
+        height: tall * (0.9 + 0.35 * r.uniform()),
+        from: vec(at.x, groundHeight(at.x), at.z),
+        way: across,
+        speed,
+        phase: 6.28 * r.uniform(),
+      },
+      dressed: materialsFor(conditions.seed + i + 2, conditions.kit + i),
+    };
+  });
 }

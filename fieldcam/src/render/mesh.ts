@@ -24,18 +24,38 @@ export interface Ring {
 type Decal = (p: Vec3) => readonly [number, number];
 const noDecal: Decal = () => [9, 9];
 
-/** Adds the surface through a row of rings; normals follow the surface, so the tube looks smooth. */
-export function addTube(mesh: Mesh, rings: readonly Ring[], material: MaterialId, segments = 20, decal: Decal = noDecal): void {
+/** How far cloth stands off the body: share of the way round (0 to 1), metres along the limb -> metres. */
+export type Relief = (around: number, along: number) => number;
+
+/** Adds the surface through a row of rings; normals follow the surface, so the tube looks smooth. Cloth of a limb has the decal [10 + share round, metres along]. */
+export function addTube(
+  mesh: Mesh,
+  rings: readonly Ring[],
+  material: MaterialId,
+  segments = 20,
+  decal: Decal = noDecal,
+  relief: Relief | null = null,
+): void {
   const first = mesh.positions.length / 3;
   const w = segments + 1;
   const grid: Vec3[] = [];
-  for (const ring of rings)
+  let metres = 0;
+  const places: number[] = [];
+  rings.forEach((ring, i) => {
+    if (i > 0) metres += length(sub(ring.centre, rings[i - 1]!.centre));
+    places.push(metres);
     for (let j = 0; j <= segments; j++) {
       const a = (j / segments) * 2 * Math.PI;
+      const off = relief === null ? 0 : relief((j % segments) / segments, metres);
       grid.push(
-        addScaled(addScaled(ring.centre, ring.across, Math.cos(a) * ring.radiusAcross), ring.deep, Math.sin(a) * ring.radiusDeep),
+        addScaled(
+          addScaled(ring.centre, ring.across, Math.cos(a) * (ring.radiusAcross + off)),
+          ring.deep,
+          Math.sin(a) * (ring.radiusDeep + off),
+        ),
       );
     }
+  });
   for (let i = 0; i < rings.length; i++)
     for (let j = 0; j <= segments; j++) {
       const p = grid[i * w + j]!;
@@ -48,7 +68,8 @@ export function addTube(mesh: Mesh, rings: readonly Ring[], material: MaterialId
       n = length(n) < 1e-12 ? vec(0, 1, 0) : unit(n);
       mesh.positions.push(p.x, p.y, p.z);
       mesh.normals.push(n.x, n.y, n.z);
-      mesh.decals.push(...decal(p));
+      if (relief !== null && decal === noDecal) mesh.decals.push(10 + j / segments, places[i]!);
+      else mesh.decals.push(...decal(p));
     }
   for (let i = 0; i < rings.length - 1; i++)
     for (let j = 0; j < segments; j++) {
@@ -64,9 +85,15 @@ export function addLimb(
   joints: readonly Vec3[],
   profile: ReadonlyArray<readonly [number, number]>,
   material: MaterialId,
-  options: { readonly segments?: number; readonly steps?: number; readonly round?: number; readonly flat?: number } = {},
+  options: {
+    readonly segments?: number;
+    readonly steps?: number;
+    readonly round?: number;
+    readonly flat?: number;
+    readonly relief?: Relief | null;
+  } = {},
 ): void {
-  const { segments = 18, steps = 30, round = 0.055, flat = 1 } = options;
+  const { segments = 18, steps = 30, round = 0.055, flat = 1, relief = null } = options;
   const points: Vec3[] = [joints[0]!];
   for (let i = 1; i < joints.length - 1; i++) {
     const [a, b, c] = [joints[i - 1]!, joints[i]!, joints[i + 1]!];
@@ -103,7 +130,7 @@ export function addLimb(
     const r = radiusAt(share);
     rings.push({ centre: at(share), across, deep: cross(along, across), radiusAcross: r, radiusDeep: r * flat });
   }
-  addTube(mesh, rings, material, segments);
+  addTube(mesh, rings, material, segments, undefined, relief);
 }
 
 /** Three axes at right angles: `z` ahead, `y` up, `x` the remaining one. */

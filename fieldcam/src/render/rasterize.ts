@@ -21,18 +21,29 @@ interface ScreenMesh {
   readonly x: Float32Array;
   readonly y: Float32Array;
   readonly inverseDepth: Float32Array;
+  /** 1 where the surface at the corner clearly faces away. */
+  readonly away: Uint8Array;
 }
 
-function toScreen(mesh: Mesh, camera: PinholeCamera): ScreenMesh {
-  const n = mesh.positions.length / 3;
-  const [x, y, inverseDepth] = [new Float32Array(n), new Float32Array(n), new Float32Array(n)];
+/** How clearly a surface must face away (cosine) before it is left out: what is open, like a sleeve, shows its inside. */
+const AWAY = 0.35;
+
+function toScreen(mesh: Mesh, { eye, right, up, forward, focal, width, height }: PinholeCamera): ScreenMesh {
+  const { positions, normals } = mesh;
+  const n = positions.length / 3;
+  const [x, y, inverseDepth, away] = [new Float32Array(n), new Float32Array(n), new Float32Array(n), new Uint8Array(n)];
   for (let i = 0; i < n; i++) {
-    const p = camera.project(vec(mesh.positions[3 * i]!, mesh.positions[3 * i + 1]!, mesh.positions[3 * i + 2]!));
-    x[i] = p.x * OVERSAMPLING;
-    y[i] = p.y * OVERSAMPLING;
-    inverseDepth[i] = 1 / p.depth;
+    const dx = positions[3 * i]! - eye.x;
+    const dy = positions[3 * i + 1]! - eye.y;
+    const dz = positions[3 * i + 2]! - eye.z;
+    const depth = dx * forward.x + dy * forward.y + dz * forward.z;
+    x[i] = (width / 2 + (focal * (dx * right.x + dy * right.y + dz * right.z)) / depth) * OVERSAMPLING;
+    y[i] = (height / 2 - (focal * (dx * up.x + dy * up.y + dz * up.z)) / depth) * OVERSAMPLING;
+    inverseDepth[i] = 1 / depth;
+    const facing = dx * normals[3 * i]! + dy * normals[3 * i + 1]! + dz * normals[3 * i + 2]!;
+    away[i] = facing > AWAY * Math.hypot(dx, dy, dz) ? 1 : 0;
   }
-  return { x, y, inverseDepth };
+  return { x, y, inverseDepth, away };
 }
 
 /** Draws the triangles of `mesh` into a depth buffer that just encloses them. */
@@ -50,19 +61,15 @@ export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
   const columns = Math.max(0, Math.min(camera.width, Math.ceil(x1 / OVERSAMPLING) + 1) - left) * OVERSAMPLING;
   const rows = Math.max(0, Math.min(camera.height, Math.ceil(y1 / OVERSAMPLING) + 1) - top) * OVERSAMPLING;
   const size = columns * rows;
-  const samples: Samples = {
-    left,
-    top,
-    columns,
-    rows,
-    inverseDepth: new Float32Array(size),
-    material: new Int16Array(size).fill(-1),
-    normal: new Float32Array(size * 3),
-    decal: new Float32Array(size * 2),
-  };
+  const inverseDepth = new Float32Array(size);
+  const material = new Int16Array(size).fill(-1);
+  const normal = new Float32Array(size * 3);
+  const decal = new Float32Array(size * 2);
   const [ox, oy] = [left * OVERSAMPLING, top * OVERSAMPLING];
-  for (let k = 0; k < mesh.materials.length; k++) {
-    const [a, b, c] = [mesh.triangles[3 * k]!, mesh.triangles[3 * k + 1]!, mesh.triangles[3 * k + 2]!];
+  const { triangles, materials, normals, decals } = mesh;
+  for (let k = 0; k < materials.length; k++) {
+    const [a, b, c] = [triangles[3 * k]!, triangles[3 * k + 1]!, triangles[3 * k + 2]!];
+    if (s.away[a]! + s.away[b]! + s.away[c]! === 3) continue;
     const [ax, ay, bx, by, cx, cy] = [s.x[a]! - ox, s.y[a]! - oy, s.x[b]! - ox, s.y[b]! - oy, s.x[c]! - ox, s.y[c]! - oy];
     const area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
     if (Math.abs(area) < 1e-9) continue;
@@ -70,26 +77,29 @@ export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
     const toX = Math.min(columns - 1, Math.floor(Math.max(ax, bx, cx) - 0.5));
     const fromY = Math.max(0, Math.ceil(Math.min(ay, by, cy) - 0.5));
     const toY = Math.min(rows - 1, Math.floor(Math.max(ay, by, cy) - 0.5));
+    const [da, db, dc] = [s.inverseDepth[a]!, s.inverseDepth[b]!, s.inverseDepth[c]!];
     for (let y = fromY; y <= toY; y++)
       for (let x = fromX; x <= toX; x++) {
-        const [px, py] = [x + 0.5, y + 0.5];
-        const wb = ((px - ax) * (cy - ay) - (cx - ax) * (py - ay)) / area;
-        const wc = ((bx - ax) * (py - ay) - (px - ax) * (by - ay)) / area;
+        const px = x + 0.5 - ax;
+        const py = y + 0.5 - ay;
+        const wb = (px * (cy - ay) - (cx - ax) * py) / area;
+        if (wb < 0) continue;
+        const wc = ((bx - ax) * py - px * (by - ay)) / area;
+        if (wc < 0) continue;
         const wa = 1 - wb - wc;
-        if (wa < 0 || wb < 0 || wc < 0) continue;
-        const q = wa * s.inverseDepth[a]! + wb * s.inverseDepth[b]! + wc * s.inverseDepth[c]!;
+        if (wa < 0) continue;
+        const q = wa * da + wb * db + wc * dc;
         const i = y * columns + x;
-        if (q <= samples.inverseDepth[i]!) continue;
-        samples.inverseDepth[i] = q;
-        samples.material[i] = mesh.materials[k]!;
+        if (q <= inverseDepth[i]!) continue;
+        inverseDepth[i] = q;
+        material[i] = materials[k]!;
         for (let m = 0; m < 3; m++)
-          samples.normal[3 * i + m] =
-            wa * mesh.normals[3 * a + m]! + wb * mesh.normals[3 * b + m]! + wc * mesh.normals[3 * c + m]!;
-        for (let m = 0; m < 2; m++)
-          samples.decal[2 * i + m] = wa * mesh.decals[2 * a + m]! + wb * mesh.decals[2 * b + m]! + wc * mesh.decals[2 * c + m]!;
+          normal[3 * i + m] = wa * normals[3 * a + m]! + wb * normals[3 * b + m]! + wc * normals[3 * c + m]!;
+        decal[2 * i] = wa * decals[2 * a]! + wb * decals[2 * b]! + wc * decals[2 * c]!;
+        decal[2 * i + 1] = wa * decals[2 * a + 1]! + wb * decals[2 * b + 1]! + wc * decals[2 * c + 1]!;
       }
   }
-  return samples;
+  return { left, top, columns, rows, inverseDepth, material, normal, decal };
 }
 
 /** How far the figure reaches towards the sun, over a plane at right angles to the light. */

@@ -1,7 +1,7 @@
 import type { PinholeCamera } from '../camera/pinhole.ts';
 import type { ViewId } from '../camera/tripod.ts';
 import { MOUND, groundHeight } from '../motion/mound.ts';
-import { sunDirection } from './figure-mesh.ts';
+import { sunDirection } from './light.ts';
 import { fractalNoise, valueNoise } from './noise.ts';
 
 /** The empty field as one camera sees it: linear colours, and where the ground is for the shadow of the pitcher. */
@@ -97,7 +97,7 @@ export function paintScenery(camera: PinholeCamera, view: ViewId): Scenery {
             for (let k = 0; k < 4; k++) t = (groundHeight(eye.x + t * dx) - eye.y) / dy;
             const x = eye.x + t * dx;
             const z = eye.z + t * dz;
-            const far = view === 'front' ? x < -46 : Math.abs(z) > 19;
+            const far = view === 'front' ? x < -46 : view === 'rear' ? x > 27 : Math.abs(z) > 19;
             if (!far) {
               c = mixRgb(groundColour(x, z), [0.42, 0.5, 0.5], smooth(10, 90, t) * 0.5);
               if (sx === 0 && sy === 0) {
@@ -109,8 +109,9 @@ export function paintScenery(camera: PinholeCamera, view: ViewId): Scenery {
           if (c === null) {
             const unitsPerTangent = (4 * focal) / height;
             const level = Math.hypot(dx, dz);
-            const side = view === 'front' ? Math.atan2(dz, -dx) : Math.atan2(dx, Math.abs(dz));
-            const start = view === 'front' ? 40 : eye.z > 0 ? 0 : 17;
+            const side =
+              view === 'front' ? Math.atan2(dz, -dx) : view === 'rear' ? Math.atan2(dz, dx) : Math.atan2(dx, Math.abs(dz));
+            const start = view === 'front' ? 40 : view === 'rear' ? 63 : eye.z > 0 ? 0 : 17;
             c = distance(side * unitsPerTangent + start, (dy / level) * unitsPerTangent + 0.18);
           }
           sum[0] += c[0];

@@ -1,0 +1,38 @@
+import { cameraShake, shifted } from './camera/shake.ts';
+import { KIND } from './conditions/film-conditions.ts';
+import { frameMoments, orderedCamera, type ClipOrder } from './film-clip.ts';
+import { deliveryMotion } from './motion/delivery-motion.ts';
+import type { EventId } from './motion/events.ts';
+import type { JointId } from './motion/pose.ts';
+
+/** What is true of a film of the simulated camera. */
+export interface FilmTruth {
+  readonly frames: number;
+  /** Where a joint is in the picture of a frame, in pixels, in the middle of the time in which its shutter was open. */
+  pointAt(frame: number, joint: JointId): { readonly x: number; readonly y: number };
+  /** The frame of an event, with its fraction: 12.5 is between the middles of the shutters of frames 12 and 13. */
+  frameOf(event: EventId): number;
+  /** Body height in pixels at the distance at which he stands at set. */
+  readonly bodyPixels: number;
+}
+
+/** The truth of a film, worked out again from its order. */
+export function filmTruth(order: ClipOrder): FilmTruth {
+  const motion = deliveryMotion(order.pitcher);
+  const conditions = { ...KIND, ...order.conditions };
+  const camera = orderedCamera(order);
+  const shake = cameraShake(conditions, camera.height);
+  const half = conditions.shutterSeconds / 2;
+  const moments = frameMoments(order);
+  const set = motion.poseAt(motion.events.set).joints;
+  return {
+    frames: moments.length,
+    pointAt(frame, joint) {
+      const seconds = order.startSeconds + frame / order.framesPerSecond + half;
+      const at = camera.project(motion.poseAt(seconds).joints[joint]);
+      return shifted(shake(seconds), camera.width, camera.height, at);
+    },
+    frameOf: (event) => (motion.events[event] - order.startSeconds - half) * order.framesPerSecond,
+    bodyPixels: (camera.focal * motion.plan.height) / camera.project(set.backHip).depth,
+  };
+}
