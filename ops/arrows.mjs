@@ -14,7 +14,7 @@ const root = process.argv[2] ?? HOUSE;
 const config = join(HOUSE, '.dependency-cruiser.cjs');
 const { forbidden } = createRequire(import.meta.url)(config);
 
-const rooms = ['core', 'fieldcam', 'demo', 'web/src', 'web/serve.ts', 'web/command.ts', 'accuracy', 'bench', 'e2e'];
+const rooms = ['core', 'fieldcam', 'finder', 'demo', 'web/src', 'web/serve.ts', 'web/command.ts', 'accuracy', 'bench', 'e2e'];
 const cruised = spawnSync(
   join(HOUSE, 'node_modules/.bin/depcruise'),
   ['--config', config, ...rooms.filter((room) => existsSync(join(root, room)))],

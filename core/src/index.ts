@@ -190,3 +190,23 @@ export { bibsAsked } from './slate/bibs-asked.ts';
 export { readSlate, slateCode, type Slate } from './slate/slate-code.ts';
 export * from './severity/index.ts';
 export * from './sorting/index.ts';
+export {
+  BODY_POINTS,
+  cropSquare,
+  decodeBody,
+  FOLLOWED,
+  followBody,
+  heatPeaks,
+  mirroredCrop,
+  squareAround,
+  wholePicture,
+  withMirror,
+  type Finding,
+  type FollowedBody,
+  type FollowedJoint,
+  type Found,
+  type Heads,
+  type KnownOfClip,
+  type Picture,
+  type Square,
+} from './pose/index.ts';

@@ -7,7 +7,7 @@ import { figureMesh } from './render/figure-mesh.ts';
 import { sunDirection } from './render/light.ts';
 import { materialsFor } from './render/materials.ts';
 import type { Mesh } from './render/mesh.ts';
-import { OVERSAMPLING, rasterize } from './render/rasterize.ts';
+import { rasterize } from './render/rasterize.ts';
 import { scenePicture } from './render/film-frame.ts';
 
 /** A film that was left running: what a small grey picture of it shows at a moment, and what is true of it. */
@@ -185,7 +185,7 @@ function moved(mesh: Mesh, dx: number, dy: number, dz: number): Mesh {
 function paint(out: Uint8Array, mesh: Mesh, camera: PinholeCamera, tones: readonly number[]): void {
   const s = rasterize(mesh, camera);
   const sun = sunDirection;
-  const per = OVERSAMPLING;
+  const { per } = s.sampling;
   for (let row = 0; row < s.rows / per; row += 1)
     for (let column = 0; column < s.columns / per; column += 1) {
       let [sum, covered] = [0, 0];

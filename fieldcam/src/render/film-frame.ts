@@ -13,7 +13,7 @@ import { figureMesh } from './figure-mesh.ts';
 import { lighting, type Light } from './light.ts';
 import { materialsFor } from './materials.ts';
 import type { Mesh } from './mesh.ts';
-import { shadowMap, type ShadowMap } from './rasterize.ts';
+import { coarse, FINE, shadowMap, type Sampling, type ShadowMap } from './rasterize.ts';
 import { paintScenery } from './scenery.ts';
 import { shadeFigure } from './shade-figure.ts';
 import { LIGHT_OF_BYTE, byteOfLight, toByte } from './tone.ts';
@@ -31,7 +31,7 @@ export function scenePicture(camera: PinholeCamera, view: ViewId): Uint8Array {
 }
 
 /** Pixels that the fastest joint may move between two of the pictures that a shutter adds up. */
-const STEP = 2;
+const STEP = 2.5;
 const MOST_STEPS = 24;
 
 export function filmer(options: {
@@ -87,7 +87,7 @@ export function filmer(options: {
 
   const meshOf = (pose: Pose): Mesh => figureMesh(pose, tall, ageYears, figure);
 
-  const draw = (seconds: number, pose: Pose, mesh: Mesh, light: Light, shade: ShadowMap): void => {
+  const draw = (seconds: number, pose: Pose, mesh: Mesh, light: Light, shade: ShadowMap, sampling: Sampling): void => {
     const own = {
       pose,
       mesh,
@@ -104,9 +104,9 @@ export function filmer(options: {
         ...{ materials: dressed, digits: null, facing: 1 as const, seams: false },
       };
     });
-    for (const o of others) if (o.depth > distance) shadeFigure(out, wide, o, lit);
-    shadeFigure(out, wide, own, lit);
-    for (const o of others) if (o.depth <= distance) shadeFigure(out, wide, o, lit);
+    for (const o of others) if (o.depth > distance) shadeFigure(out, wide, o, lit, sampling);
+    shadeFigure(out, wide, own, lit, sampling);
+    for (const o of others) if (o.depth <= distance) shadeFigure(out, wide, o, lit, sampling);
   };
 
   /** How far the fastest joint of the picture moves while the shutter is open, in pixels. */
@@ -119,6 +119,22 @@ export function filmer(options: {
         return Math.hypot(p.x - q.x, p.y - q.y);
       }),
     );
+  };
+
+  /** The part of the picture in which anybody is while the shutter is open. */
+  const bounds = (seconds: number) => {
+    const moments = [0, 0.5, 1].map((k) => seconds + k * conditions.shutterSeconds);
+    const bodies = moments.flatMap((t) => [motion.poseAt(t), ...walkers.map((w) => walkerPose(w.walker, t))]);
+    const at = bodies.flatMap((b) => JOINT_IDS.map((id) => wide.project(b.joints[id])));
+    // The flesh around a joint, and what hands and feet reach beyond theirs.
+    const rim = (0.2 * tall * camera.focal) / Math.min(...at.map((p) => p.depth));
+    const within = (value: number, most: number): number => Math.max(0, Math.min(most, Math.round(value)));
+    return {
+      left: within(Math.min(...at.map((p) => p.x)) - rim, width),
+      right: within(Math.max(...at.map((p) => p.x)) + rim, width),
+      top: within(Math.min(...at.map((p) => p.y)) - rim, height),
+      bottom: within(Math.max(...at.map((p) => p.y)) + rim, height),
+    };
   };
 
   const frameAt = (seconds: number): Uint8Array => {
@@ -134,16 +150,31 @@ export function filmer(options: {
     castShadow(shade, centre.x, centre.z, light);
     if (steps === 1) {
       out.set(still);
-      draw(moment(0), middle, mesh, light, shade);
+      draw(moment(0), middle, mesh, light, shade, FINE);
     } else {
-      open.fill(0);
+      const around = bounds(seconds);
+      const each = (of: (i: number) => void): void => {
+        for (let y = around.top; y < around.bottom; y++)
+          for (let i = 3 * (y * width + around.left), end = 3 * (y * width + around.right); i < end; i++) of(i);
+      };
+      out.set(still);
+      each((i) => {
+        open[i] = 0;
+      });
       for (let k = 0; k < steps; k++) {
-        out.set(still);
+        if (k > 0)
+          each((i) => {
+            out[i] = still[i]!;
+          });
         const pose = motion.poseAt(moment(k));
-        draw(moment(k), pose, meshOf(pose), light, shade);
-        for (let i = 0; i < out.length; i++) open[i]! += LIGHT_OF_BYTE[out[i]!]!;
+        draw(moment(k), pose, meshOf(pose), light, shade, steps < 4 ? FINE : coarse(k));
+        each((i) => {
+          open[i]! += LIGHT_OF_BYTE[out[i]!]!;
+        });
       }
-      for (let i = 0; i < out.length; i++) out[i] = byteOfLight(open[i]! / steps);
+      each((i) => {
+        out[i] = byteOfLight(open[i]! / steps);
+      });
     }
     if (shaken) moved(out, margin, shake(seconds + conditions.shutterSeconds / 2), camera.width, camera.height, picture);
     if (conditions.noise > 0) {

@@ -8,14 +8,27 @@ export interface Samples {
   readonly top: number;
   readonly columns: number;
   readonly rows: number;
+  readonly sampling: Sampling;
   readonly inverseDepth: Float32Array;
   readonly material: Int16Array;
   readonly normal: Float32Array;
   readonly decal: Float32Array;
 }
 
-/** Samples per pixel along each axis. */
-export const OVERSAMPLING = 2;
+/** Samples per pixel along each axis, and how far all of them are moved, in pixels. */
+export interface Sampling {
+  readonly per: number;
+  readonly x: number;
+  readonly y: number;
+}
+/** Four samples a pixel: for a picture by itself. */
+export const FINE: Sampling = { per: 2, x: 0, y: 0 };
+/** One sample a pixel, each time elsewhere in it: for one of `steps` pictures that are added up. */
+export const coarse = (step: number): Sampling => ({
+  per: 1,
+  x: ((step * 0.5 + 0.25) % 1) - 0.5,
+  y: ((step * 0.25 + 0.125) % 1) - 0.5,
+});
 
 interface ScreenMesh {
   readonly x: Float32Array;
@@ -28,7 +41,11 @@ interface ScreenMesh {
 /** How clearly a surface must face away (cosine) before it is left out: what is open, like a sleeve, shows its inside. */
 const AWAY = 0.35;
 
-function toScreen(mesh: Mesh, { eye, right, up, forward, focal, width, height }: PinholeCamera): ScreenMesh {
+function toScreen(
+  mesh: Mesh,
+  { eye, right, up, forward, focal, width, height }: PinholeCamera,
+  { per, x: ox, y: oy }: Sampling,
+): ScreenMesh {
   const { positions, normals } = mesh;
   const n = positions.length / 3;
   const [x, y, inverseDepth, away] = [new Float32Array(n), new Float32Array(n), new Float32Array(n), new Uint8Array(n)];
@@ -37,8 +54,8 @@ function toScreen(mesh: Mesh, { eye, right, up, forward, focal, width, height }:
     const dy = positions[3 * i + 1]! - eye.y;
     const dz = positions[3 * i + 2]! - eye.z;
     const depth = dx * forward.x + dy * forward.y + dz * forward.z;
-    x[i] = (width / 2 + (focal * (dx * right.x + dy * right.y + dz * right.z)) / depth) * OVERSAMPLING;
-    y[i] = (height / 2 - (focal * (dx * up.x + dy * up.y + dz * up.z)) / depth) * OVERSAMPLING;
+    x[i] = (width / 2 - ox + (focal * (dx * right.x + dy * right.y + dz * right.z)) / depth) * per;
+    y[i] = (height / 2 - oy - (focal * (dx * up.x + dy * up.y + dz * up.z)) / depth) * per;
     inverseDepth[i] = 1 / depth;
     const facing = dx * normals[3 * i]! + dy * normals[3 * i + 1]! + dz * normals[3 * i + 2]!;
     away[i] = facing > AWAY * Math.hypot(dx, dy, dz) ? 1 : 0;
@@ -47,8 +64,9 @@ function toScreen(mesh: Mesh, { eye, right, up, forward, focal, width, height }:
 }
 
 /** Draws the triangles of `mesh` into a depth buffer that just encloses them. */
-export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
-  const s = toScreen(mesh, camera);
+export function rasterize(mesh: Mesh, camera: PinholeCamera, sampling: Sampling = FINE): Samples {
+  const { per } = sampling;
+  const s = toScreen(mesh, camera, sampling);
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
   for (let i = 0; i < s.x.length; i++) {
     x0 = Math.min(x0, s.x[i]!);
@@ -56,16 +74,16 @@ export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
     y0 = Math.min(y0, s.y[i]!);
     y1 = Math.max(y1, s.y[i]!);
   }
-  const left = Math.max(0, Math.floor(x0 / OVERSAMPLING) - 1);
-  const top = Math.max(0, Math.floor(y0 / OVERSAMPLING) - 1);
-  const columns = Math.max(0, Math.min(camera.width, Math.ceil(x1 / OVERSAMPLING) + 1) - left) * OVERSAMPLING;
-  const rows = Math.max(0, Math.min(camera.height, Math.ceil(y1 / OVERSAMPLING) + 1) - top) * OVERSAMPLING;
+  const left = Math.max(0, Math.floor(x0 / per) - 1);
+  const top = Math.max(0, Math.floor(y0 / per) - 1);
+  const columns = Math.max(0, Math.min(camera.width, Math.ceil(x1 / per) + 1) - left) * per;
+  const rows = Math.max(0, Math.min(camera.height, Math.ceil(y1 / per) + 1) - top) * per;
   const size = columns * rows;
   const inverseDepth = new Float32Array(size);
   const material = new Int16Array(size).fill(-1);
   const normal = new Float32Array(size * 3);
   const decal = new Float32Array(size * 2);
-  const [ox, oy] = [left * OVERSAMPLING, top * OVERSAMPLING];
+  const [ox, oy] = [left * per, top * per];
   const { triangles, materials, normals, decals } = mesh;
   for (let k = 0; k < materials.length; k++) {
     const [a, b, c] = [triangles[3 * k]!, triangles[3 * k + 1]!, triangles[3 * k + 2]!];
@@ -99,7 +117,7 @@ export function rasterize(mesh: Mesh, camera: PinholeCamera): Samples {
         decal[2 * i + 1] = wa * decals[2 * a + 1]! + wb * decals[2 * b + 1]! + wc * decals[2 * c + 1]!;
       }
   }
-  return { left, top, columns, rows, inverseDepth, material, normal, decal };
+  return { left, top, columns, rows, sampling, inverseDepth, material, normal, decal };
 }
 
 /** How far the figure reaches towards the sun, over a plane at right angles to the light. */

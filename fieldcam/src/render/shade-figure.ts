@@ -6,7 +6,7 @@ import type { Light } from './light.ts';
 import { MATERIAL_IDS, type Material } from './materials.ts';
 import type { Mesh } from './mesh.ts';
 import { valueNoise } from './noise.ts';
-import { OVERSAMPLING, rasterize, type ShadowMap } from './rasterize.ts';
+import { rasterize, type Sampling, type ShadowMap } from './rasterize.ts';
 import { toByte } from './tone.ts';
 
 const JERSEY = MATERIAL_IDS.indexOf('jersey');
@@ -24,20 +24,21 @@ export interface Dressed {
   readonly seams: boolean;
 }
 
-/** Draws a body over the picture, in the light of the moment. Answers the rectangle in which it is. */
+/** Draws a body over the picture, in the light of the moment. */
 export function shadeFigure(
   out: Uint8Array,
   camera: PinholeCamera,
   { pose, mesh, materials, digits, facing, seams }: Dressed,
   light: Light & { readonly direction: Vec3; readonly shade: ShadowMap },
-): { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number } {
+  sampling: Sampling,
+): void {
   const { width, height } = camera;
   const { shade, direction: sun, gain } = light;
-  const s = rasterize(mesh, camera);
+  const s = rasterize(mesh, camera, sampling);
   const front = cross(pose.shoulderAxis, pose.trunkUp);
   const chestRight = cross(pose.trunkUp, front);
   const mirror = dot(chestRight, pose.shoulderAxis) > 0 ? 1 : -1;
-  const per = OVERSAMPLING;
+  const { per } = sampling;
   for (let row = 0; row < s.rows / per; row++)
     for (let column = 0; column < s.columns / per; column++) {
       let [r, g, b, covered] = [0, 0, 0, 0];
@@ -61,8 +62,8 @@ export function shadeFigure(
           ny /= l;
           nz /= l;
           const depth = 1 / s.inverseDepth[i]!;
-          const u = (s.left + column + (sx + 0.5) / per - width / 2) / camera.focal;
-          const v = (height / 2 - s.top - row - (sy + 0.5) / per) / camera.focal;
+          const u = (s.left + column + (sx + 0.5) / per + sampling.x - width / 2) / camera.focal;
+          const v = (height / 2 - s.top - row - (sy + 0.5) / per - sampling.y) / camera.focal;
           const vx = camera.forward.x + u * camera.right.x + v * camera.up.x;
           const vy = camera.forward.y + u * camera.right.y + v * camera.up.y;
           const vz = camera.forward.z + u * camera.right.z + v * camera.up.z;
@@ -118,7 +119,6 @@ export function shadeFigure(
       out[o + 1] = Math.round(out[o + 1]! * (1 - share) + share * toByte((gain[1] * g) / covered));
       out[o + 2] = Math.round(out[o + 2]! * (1 - share) + share * toByte((gain[2] * b) / covered));
     }
-  return { left: s.left, top: s.top, right: s.left + s.columns / per, bottom: s.top + s.rows / per };
 }
 
 function unitHalf(x: number, y: number, z: number): readonly [number, number, number] {

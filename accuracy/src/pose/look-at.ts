@@ -1,0 +1,80 @@
+import { fileURLToPath } from 'node:url';
+import { FOLLOWED, type FollowedJoint } from '@stride-chalk/core';
+import { filmTruth, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
+import { followClip, loadBodyModel, type Models } from '@stride-chalk/finder';
+import type { StudyClip } from './study-orders.ts';
+
+/** Key frames at which joints are held against the truth. */
+export const COMPARED = [
+  'set',
+  'liftTop',
+  'handsApart',
+  'driveStart',
+  'contact',
+  'layback',
+  'release',
+  'finish',
+] as const satisfies readonly EventId[];
+export type Compared = (typeof COMPARED)[number];
+
+export interface JointResult {
+  readonly event: Compared;
+  readonly joint: FollowedJoint;
+  /** Found less true, as shares of body height, x towards the target where that is known. */
+  readonly dx: number;
+  readonly dy: number;
+  readonly score: number;
+  readonly scatter: number;
+  /** For a knee: it lies nearer the true place of the other one, and these are apart. */
+  readonly swapped: boolean;
+}
+export interface ClipResult {
+  readonly id: string;
+  readonly view: StudyClip['order']['view'];
+  readonly framesPerSecond: number;
+  /** Seconds of one core. */
+  readonly coreSeconds: number;
+  /** null where no body could be followed. */
+  readonly joints: readonly JointResult[] | null;
+}
+
+const OTHER: Partial<Record<FollowedJoint, FollowedJoint>> = { frontKnee: 'backKnee', backKnee: 'frontKnee' };
+
+let models: Models | null = null;
+async function bodyModels(): Promise<Models> {
+  const folder = fileURLToPath(new URL('../../../finder/weights/', import.meta.url));
+  models ??= { lightning: await loadBodyModel(folder, 'lightning'), thunder: await loadBodyModel(folder, 'thunder') };
+  return models;
+}
+
+/** Follows the body of a film of the study and compares it with the truth at the true key frames. */
+export async function lookAt({ id, order }: StudyClip, path: string): Promise<ClipResult> {
+  const { width = 960, height = 540, framesPerSecond, view, pitcher } = order;
+  const truth = filmTruth(order);
+  const times = Array.from({ length: truth.frames }, (_, i) => i / framesPerSecond);
+  const known = { hand: pitcher.hand, towardsTarget: towardsTarget(view, pitcher.hand) };
+  const loaded = await bodyModels();
+  const before = process.cpuUsage();
+  const followed = await followClip({ path, width, height, readHeight: 540 }, times, known, loaded);
+  const used = process.cpuUsage(before);
+  const base = { id, view, framesPerSecond, coreSeconds: (used.user + used.system) / 1e6 };
+  if (followed === null) return { ...base, joints: null };
+  const way = known.towardsTarget ?? 1;
+  const joints = COMPARED.flatMap((event) => {
+    const frame = Math.max(0, Math.min(truth.frames - 1, Math.round(truth.frameOf(event))));
+    return FOLLOWED.map((joint): JointResult => {
+      const at = followed.body.joints[joint][frame]!;
+      const own = truth.pointAt(frame, joint);
+      const other = OTHER[joint] && truth.pointAt(frame, OTHER[joint]);
+      const far = (p: { x: number; y: number }): number => Math.hypot(at.x - p.x, at.y - p.y) / truth.bodyPixels;
+      const apart = other ? Math.hypot(own.x - other.x, own.y - other.y) / truth.bodyPixels : 0;
+      return {
+        ...{ event, joint, score: at.score, scatter: at.scatter / truth.bodyPixels },
+        dx: (way * (at.x - own.x)) / truth.bodyPixels,
+        dy: (at.y - own.y) / truth.bodyPixels,
+        swapped: other !== undefined && apart > 0.05 && far(other) < far(own),
+      };
+    });
+  });
+  return { ...base, joints };
+}

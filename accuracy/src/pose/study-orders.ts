@@ -1,0 +1,83 @@
+import {
+  FAULT_PARAMETERS,
+  harshConditions,
+  randomSource,
+  type ClipOrder,
+  type FaultCode,
+  type ViewId,
+} from '@stride-chalk/fieldcam';
+
+/** One film of the study. */
+export interface StudyClip {
+  readonly id: string;
+  readonly order: ClipOrder;
+}
+
+const FAULTS = Object.keys(FAULT_PARAMETERS) as FaultCode[];
+const SIZES = [
+  [960, 540],
+  [960, 540],
+  [960, 540],
+  [854, 480],
+  [1280, 720],
+] as const;
+
+function orderOf(seed: number, view: ViewId, framesPerSecond: number): ClipOrder {
+  const r = randomSource(270_000 + seed);
+  const [width, height] =
+    seed % 12 === 5 && framesPerSecond < 120 ? [1920, 1080] : SIZES[Math.floor(r.uniform() * SIZES.length)]!;
+  const fault = FAULTS[Math.floor(r.uniform() * FAULTS.length)]!;
+  return {
+    pitcher: {
+      ageYears: 8 + Math.floor(10 * r.uniform()),
+      hand: r.uniform() < 0.7 ? 'R' : 'L',
+      tempo: 0.85 + 0.4 * r.uniform(),
+      ...{ seed: 9000 + seed, delivery: seed % 3, style: 1.5 },
+      faults: r.uniform() < 0.5 ? { [fault]: 0.5 + 0.5 * r.uniform() } : {},
+      alive: { sway: 0.6 + 0.8 * r.uniform(), settle: 0.5 + r.uniform(), timing: 1 },
+      leadInSeconds: 0.5 + 0.4 * r.uniform(),
+      tailSeconds: 0.6 + 0.2 * r.uniform(),
+    },
+    view,
+    bib: 1 + Math.floor(98 * r.uniform()),
+    look: Math.floor(6 * r.uniform()),
+    framesPerSecond,
+    startSeconds: 0.3 * r.uniform(),
+    codec: 'h264',
+    ...{ width, height },
+    // As phones and the programs that send their films do it.
+    quality: 22 + Math.floor(9 * r.uniform()),
+    conditions: harshConditions(seed, 1 / framesPerSecond),
+  };
+}
+
+function clips(name: string, first: number, kinds: ReadonlyArray<readonly [ViewId, number, number]>): StudyClip[] {
+  let seed = first;
+  return kinds.flatMap(([view, framesPerSecond, count]) =>
+    Array.from({ length: count }, () => {
+      seed += 1;
+      return { id: `${name}-${view}-${framesPerSecond}-${seed}`, order: orderOf(seed, view, framesPerSecond) };
+    }),
+  );
+}
+
+/** Films on which rules and their limits may be set. */
+export const TUNED: readonly StudyClip[] = clips('tuned', 0, [
+  ['openSide', 120, 10],
+  ['closedSide', 120, 4],
+  ['front', 120, 4],
+  ['rear', 120, 2],
+  ['openSide', 60, 2],
+  ['openSide', 30, 2],
+]);
+
+/** Other campers, on which no rule was set. */
+export const HELD_OUT: readonly StudyClip[] = clips('held', 100, [
+  ['openSide', 120, 20],
+  ['closedSide', 120, 7],
+  ['front', 120, 7],
+  ['rear', 120, 3],
+  ['openSide', 240, 3],
+  ['openSide', 60, 4],
+  ['openSide', 30, 4],
+]);

@@ -1,0 +1,189 @@
+import { describe, expect, test } from 'vitest';
+import { bestPath } from './best-path.ts';
+import { bodyPixelsOf } from './body-pixels.ts';
+import { BODY_POINTS, FOLLOWED, pointsOfJoint, type FollowedJoint } from './body-points.ts';
+import type { Finding } from './finding.ts';
+import { followBody } from './follow-body.ts';
+import { knownSides } from './known-side.ts';
+import { smoothTrack } from './smooth-track.ts';
+
+/** Numbers that look like chance and are the same each time (a linear congruence, the constants of Numerical Recipes). */
+function chance(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+}
+
+describe('bestPath', () => {
+  test('is the cheapest of all paths, tried one by one', () => {
+    const random = chance(4);
+    for (let round = 0; round < 60; round++) {
+      const layers = Array.from({ length: 5 }, () => Array.from({ length: 1 + Math.floor(3 * random()) }, () => random()));
+      const own = (s: number): number => s;
+      const step = (a: number, b: number): number => Math.abs(a - b) ** 0.5;
+      const cost = (path: readonly number[]): number =>
+        path.reduce(
+          (sum, i, k) => sum + own(layers[k]![i]!) + (k > 0 ? step(layers[k - 1]![path[k - 1]!]!, layers[k]![i]!) : 0),
+          0,
+        );
+      let all: number[][] = [[]];
+      for (const layer of layers) all = all.flatMap((p) => layer.map((_, i) => [...p, i]));
+      expect(cost(bestPath(layers, own, step))).toBeCloseTo(Math.min(...all.map(cost)), 12);
+    }
+  });
+  test('the example of its docstring, one layer, and none', () => {
+    const none = (): number => 0;
+    expect(
+      bestPath(
+        [
+          [0, 5],
+          [4, 6],
+        ],
+        none,
+        (a, b) => Math.abs(a - b),
+      ),
+    ).toEqual([1, 0]);
+    expect(bestPath([[3, 1, 2]], (s) => s, none)).toEqual([1]);
+    expect(bestPath([], none, none)).toEqual([]);
+  });
+});
+
+describe('smoothTrack', () => {
+  const times = Array.from({ length: 60 }, (_, i) => i / 120);
+  const way = (t: number) => ({ x: 100 + 40 * t - 90 * t * t, y: 50 - 200 * t + 400 * t * t });
+  const samples = times.map((seconds) => ({ seconds, ...way(seconds), score: 0.8 }));
+  const options = { halfWindowSeconds: 0.04, floor: 1 };
+
+  // Local regression of the second degree leaves a parabola as it is (Cleveland 1979).
+  test('leaves a parabola as it is, also between samples and over a gap', () => {
+    const kept = samples.filter((_, i) => i % 4 === 0 && (i < 16 || i > 36));
+    for (const [i, p] of smoothTrack(kept, times, options)!.entries()) {
+      expect(p.x).toBeCloseTo(way(times[i]!).x, 2);
+      expect(p.y).toBeCloseTo(way(times[i]!).y, 2);
+      expect(p.scatter).toBeLessThan(0.01);
+      expect(p.score).toBeCloseTo(0.8, 6);
+    }
+  });
+  test('does not go to samples that are far off', () => {
+    const wrong = samples.map((s, i) => (i % 7 === 3 ? { ...s, x: s.x + 150 } : s));
+    for (const [i, p] of smoothTrack(wrong, times, options)!.entries()) expect(Math.abs(p.x - way(times[i]!).x)).toBeLessThan(1);
+  });
+  test('makes noise smaller, and says how large it was', () => {
+    const random = chance(9);
+    const noisy = samples.map((s) => ({ ...s, x: s.x + 6 * (random() - 0.5), y: s.y + 6 * (random() - 0.5) }));
+    const errors = smoothTrack(noisy, times, options)!.map((p, i) => Math.hypot(p.x - way(times[i]!).x, p.y - way(times[i]!).y));
+    const before = noisy.map((p, i) => Math.hypot(p.x - way(times[i]!).x, p.y - way(times[i]!).y));
+    const median = (v: number[]): number => v.sort((a, b) => a - b)[v.length >> 1]!;
+    expect(median(errors)).toBeLessThan(0.75 * median(before));
+    const scatter = median(smoothTrack(noisy, times, options)!.map((p) => p.scatter));
+    expect(scatter).toBeGreaterThan(0.5 * median(before));
+    expect(scatter).toBeLessThan(1.2 * median(before));
+  });
+  test('two samples are no way', () => expect(smoothTrack(samples.slice(0, 2), times, options)).toBeNull());
+});
+
+/** A made-up body of 200 pixels: he stands, strides to the right, and throws. Hips, knees and ankles of both legs cross no one. */
+const H = 200;
+const TIMES = Array.from({ length: 180 }, (_, i) => i / 120);
+const stride = (t: number): number => Math.min(1, Math.max(0, (t - 0.5) / 0.5));
+const TRUE: Readonly<Record<FollowedJoint, (t: number) => readonly [number, number]>> = {
+  head: (t) => [100 + 60 * stride(t), 20],
+  nose: (t) => [106 + 60 * stride(t), 22],
+  throwingShoulder: (t) => [92 + 55 * stride(t), 45],
+  throwingElbow: (t) => [86 + 45 * stride(t) + 30 * Math.max(0, t - 1.1), 60 - 20 * stride(t)],
+  throwingWrist: (t) => [100 - 70 * stride(t) + 400 * Math.max(0, t - 1.1), 62 - 35 * stride(t)],
+  gloveShoulder: (t) => [108 + 75 * stride(t), 45],
+  gloveElbow: (t) => [112 + 90 * stride(t), 58],
+  gloveWrist: (t) => [110 + 110 * stride(t), 64],
+  backHip: (t) => [94 + 45 * stride(t), 100],
+  backKnee: (t) => [93 + 20 * stride(t), 150],
+  backAnkle: () => [92, 192],
+  frontHip: (t) => [106 + 60 * stride(t), 100],
+  frontKnee: (t) => [110 + 95 * stride(t), 150],
+  frontAnkle: (t) => [108 + 110 * stride(t), 192],
+};
+const KNOWN = { hand: 'R', towardsTarget: 1 } as const;
+function findings(
+  times: readonly number[],
+  spoil: (frame: number) => { swapLegs?: boolean; swapArms?: boolean; lost?: FollowedJoint } = () => ({}),
+): Finding[] {
+  return times.map((seconds) => {
+    const frame = Math.round(120 * seconds);
+    const { swapLegs, swapArms, lost } = spoil(frame);
+    const body = BODY_POINTS.map(() => ({ x: 100, y: 22, score: 0.5 }));
+    for (const joint of FOLLOWED)
+      for (const point of pointsOfJoint(joint, 'R')) {
+        const leg = /Hip|Knee|Ankle/.test(joint);
+        const arm = /Shoulder|Elbow|Wrist/.test(joint);
+        const swapped = (leg && swapLegs) || (arm && swapArms);
+        const from = swapped
+          ? joint.replace(
+              /^(front|back|throwing|glove)/,
+              (s) => ({ front: 'back', back: 'front', throwing: 'glove', glove: 'throwing' })[s]!,
+            )
+          : joint;
+        const [x, y] = TRUE[from as FollowedJoint](seconds);
+        body[point] = lost === joint ? { x: x + 70, y: y - 30, score: 0.2 } : { x, y, score: 0.8 };
+      }
+    return { frame, seconds, square: { x: 150, y: 100, side: 300 }, body, peaks: body.map((p) => [p]) };
+  });
+}
+const worst = (spoil?: Parameters<typeof findings>[1], every = 1): number => {
+  const followed = followBody(
+    findings(
+      TIMES.filter((_, i) => i % every === 0),
+      spoil,
+    ),
+    KNOWN,
+    TIMES,
+  )!;
+  return Math.max(
+    ...FOLLOWED.flatMap((joint) =>
+      // Where he changes his speed at once a parabola rounds the corner.
+      TIMES.map((t, i) =>
+        [0.5, 1, 1.1].some((corner) => Math.abs(t - corner) < 0.07)
+          ? 0
+          : Math.hypot(followed.joints[joint][i]!.x - TRUE[joint](t)[0], followed.joints[joint][i]!.y - TRUE[joint](t)[1]),
+      ),
+    ),
+  );
+};
+
+describe('followBody', () => {
+  test('body height in pixels is read where he stands tallest', () => {
+    // From the head at 20 to the ankles at 192, over 0.89.
+    expect(bodyPixelsOf(findings(TIMES))).toBeCloseTo(172 / 0.89, 6);
+    expect(bodyPixelsOf([])).toBeNull();
+  });
+  test('what was found everywhere is followed as it is', () => expect(worst()).toBeLessThan(0.5));
+  test('one frame in four is enough where nothing happens at once', () => expect(worst(undefined, 4)).toBeLessThan(2.5));
+  test('legs that the model has confused for a third of the clip are put right', () => {
+    expect(worst((f) => ({ swapLegs: f > 70 && f < 130 }))).toBeLessThan(0.5);
+  });
+  test('also from the first frame on: the front leg is the one nearer the target', () => {
+    const right = knownSides(
+      findings(TIMES, (f) => ({ swapLegs: f < 110 })),
+      KNOWN,
+      H,
+    );
+    const point = pointsOfJoint('frontAnkle', 'R')[0]!;
+    for (const f of right.slice(90)) expect(f.body[point]!.x).toBeCloseTo(TRUE.frontAnkle(f.seconds)[0], 6);
+  });
+  test('without the way to the target nothing tells that all of them are wrong', () => {
+    const all = findings(TIMES, () => ({ swapLegs: true }));
+    const point = pointsOfJoint('frontAnkle', 'R')[0]!;
+    const unknown = knownSides(all, { hand: 'R', towardsTarget: null }, H);
+    expect(unknown[150]!.body[point]!.x).toBeCloseTo(TRUE.backAnkle(1.25)[0], 6);
+    const known = knownSides(all, KNOWN, H);
+    expect(known[150]!.body[point]!.x).toBeCloseTo(TRUE.frontAnkle(1.25)[0], 6);
+  });
+  test('arms too, apart from the legs', () => {
+    expect(worst((f) => ({ swapArms: f > 90 && f < 120 }))).toBeLessThan(0.5);
+  });
+  test('a joint that is lost for some frames goes on its way', () => {
+    expect(worst((f) => (f > 20 && f < 30 ? { lost: 'frontKnee' } : {}))).toBeLessThan(1);
+  });
+  test('no body, nothing followed', () => expect(followBody([], KNOWN, TIMES)).toBeNull());
+});

@@ -1,0 +1,107 @@
+import { bestPath } from './best-path.ts';
+import { pointsOfJoint, type FollowedJoint } from './body-points.ts';
+import type { Finding, KnownOfClip } from './finding.ts';
+import { widestStride } from './known-side.ts';
+import type { Found } from './square.ts';
+
+/** How far the two joints of a pair move between two frames of 120 a second, as a share of body height: common practice on the simulated film, no source. */
+const PAIRS = [
+  ['frontHip', 'backHip', 0.012],
+  ['frontKnee', 'backKnee', 0.02],
+  ['frontAnkle', 'backAnkle', 0.025],
+  ['throwingShoulder', 'gloveShoulder', 0.012],
+  ['throwingElbow', 'gloveElbow', 0.04],
+  ['throwingWrist', 'gloveWrist', 0.06],
+] as const satisfies ReadonlyArray<readonly [FollowedJoint, FollowedJoint, number]>;
+
+/** A place that one of two joints may have, with the heat of either. */
+interface Candidate {
+  x: number;
+  y: number;
+  own: number;
+  other: number;
+}
+const FRAME = 1 / 120;
+const [MISSING, GONE, SAME_PLACE, WRONG_SIDE, CROSSED, MOST] = [2.6, 1, 0.7, 4, 1.6, 7];
+const MOST_CANDIDATES = 6;
+
+/** Places of each joint in each frame that was looked at; null where it was not seen. */
+export type JointPlaces = Record<FollowedJoint, ReadonlyArray<Found | null>>;
+
+/**
+ * Which place belongs to which joint: for each pair (front and back knee, ...) the cheapest path over the frames through the places that the model thinks likely for either of them. A place of the other side's heat can
+ * be taken at a price, two joints can lie on one place at a price, and a joint can be unseen. What is known of the clip counts as in `knownSides`.
+ */
+export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bodyPixels: number): JointPlaces {
+  const { hand } = known;
+  const single = (joint: FollowedJoint): Array<Found | null> =>
+    findings.map(({ body }) => {
+      const points = pointsOfJoint(joint, hand).map((i) => body[i]!);
+      const mean = (of: (p: Found) => number): number => points.reduce((sum, p) => sum + of(p), 0) / points.length;
+      return { x: mean((p) => p.x), y: mean((p) => p.y), score: mean((p) => p.score) };
+    });
+  const places: Partial<Record<FollowedJoint, Array<Found | null>>> = { head: single('head'), nose: single('nose') };
+  for (const pair of PAIRS) Object.assign(places, pairPlaces(findings, pair, known, bodyPixels));
+  return places as JointPlaces;
+}
+
+function pairPlaces(
+  findings: readonly Finding[],
+  [first, second, move]: (typeof PAIRS)[number],
+  { hand, towardsTarget }: KnownOfClip,
+  bodyPixels: number,
+): Partial<Record<FollowedJoint, Array<Found | null>>> {
+  const [a, b] = [pointsOfJoint(first, hand)[0]!, pointsOfJoint(second, hand)[0]!];
+  const ankle = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
+  const landed = widestStride(findings, ankle('frontAnkle'), ankle('backAnkle'));
+  const leg = first.startsWith('front');
+  const layers = findings.map((finding) => {
+    const candidates = candidatesOf(finding, a, b, 0.02 * bodyPixels);
+    const places: Array<Candidate | null> = [null, ...candidates];
+    return places.flatMap((p) => places.map((q) => ({ p, q, seconds: finding.seconds })));
+  });
+  type State = (typeof layers)[number][number];
+  const heat = (own: number, other: number): number => -Math.log(Math.max(own, other * Math.exp(-CROSSED), 0.02));
+
+  const own = ({ p, q, seconds }: State): number => {
+    let cost = (p === null ? MISSING : heat(p.own, p.other)) + (q === null ? MISSING : heat(q.other, q.own));
+    if (p === null || q === null) return cost;
+    if (p === q) cost += SAME_PLACE;
+    // The front leg is ahead until he has landed, the glove arm while he strides.
+    const told = leg ? seconds <= landed + 0.07 : seconds >= landed - 0.33 && seconds <= landed;
+    const ahead = leg ? p.x - q.x : q.x - p.x;
+    return towardsTarget !== null && told && towardsTarget * ahead < -0.03 * bodyPixels ? cost + WRONG_SIDE : cost;
+  };
+  const step = (from: State, to: State): number => {
+    const reach = move * bodyPixels * Math.max(1, (to.seconds - from.seconds) / FRAME);
+    const moved = (before: Candidate | null, now: Candidate | null): number => {
+      if (before === null || now === null) return before === now ? 0 : GONE;
+      const d = Math.hypot(now.x - before.x, now.y - before.y) / reach;
+      return Math.min(MOST, d < 1 ? 0.5 * d * d : d - 0.5);
+    };
+    return moved(from.p, to.p) + moved(from.q, to.q);
+  };
+  const taken = bestPath(layers, own, step).map((index, k) => layers[k]![index]!);
+  const found = (c: Candidate | null, own: number, other: number): Found | null =>
+    c === null ? null : { x: c.x, y: c.y, score: Math.max(own, 0.5 * other) };
+  return {
+    [first]: taken.map(({ p }) => found(p, p?.own ?? 0, p?.other ?? 0)),
+    [second]: taken.map(({ q }) => found(q, q?.other ?? 0, q?.own ?? 0)),
+  };
+}
+
+/** The places of both maps, those that lie on each other once. */
+function candidatesOf({ peaks }: Finding, a: number, b: number, near: number): Candidate[] {
+  const all: Candidate[] = [];
+  for (const [point, mine] of [
+    [a, true],
+    [b, false],
+  ] as const)
+    for (const { x, y, score } of peaks[point]!) {
+      const same = all.find((c) => Math.hypot(c.x - x, c.y - y) < near);
+      if (!same) all.push({ x, y, own: mine ? score : 0, other: mine ? 0 : score });
+      else if (mine) same.own = Math.max(same.own, score);
+      else same.other = Math.max(same.other, score);
+    }
+  return all.slice(0, MOST_CANDIDATES);
+}

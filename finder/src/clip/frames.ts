@@ -1,0 +1,66 @@
+import { spawn } from 'node:child_process';
+import type { Picture } from '@stride-chalk/core';
+
+/** A film to be read, and the size in which its pictures are wanted. */
+export interface FilmToRead {
+  readonly path: string;
+  /** Upright size of the film. */
+  readonly width: number;
+  readonly height: number;
+  /** Height of the pictures that are read; a film that is smaller stays as it is. */
+  readonly readHeight: number;
+}
+
+/** The size in which a film is read: even, in the film's own shape, and no larger than it. */
+export function readSize({ width, height, readHeight }: FilmToRead): { readonly width: number; readonly height: number } {
+  if (height <= readHeight) return { width, height };
+  return { width: 2 * Math.round((width * readHeight) / height / 2), height: readHeight };
+}
+
+/**
+ * The pictures of a film one after the other, only those frames for which `wanted` says yes (their bytes are used again for the next one). Stops the program when the reader leaves. Throws with what ffmpeg said
+ * where a film cannot be read.
+ */
+export async function* framesOf(
+  film: FilmToRead,
+  wanted: (frame: number) => boolean = () => true,
+): AsyncGenerator<{ readonly frame: number; readonly picture: Picture }> {
+  const { width, height } = readSize(film);
+  const program = spawn(
+    'ffmpeg',
+    [
+      ...['-v', 'error', '-threads', '1', '-i', film.path, '-an', '-sn', '-vf', `scale=${width}:${height}:flags=area`],
+      ...['-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'rgb24', '-'],
+    ],
+    { stdio: ['ignore', 'pipe', 'pipe'] },
+  );
+  let complaint = '';
+  program.stderr.on('data', (text: Buffer) => {
+    complaint += text.toString().slice(0, 2000 - complaint.length);
+  });
+  const ended = new Promise<number | null>((resolve, reject) => {
+    program.once('error', reject);
+    program.once('close', resolve);
+  });
+  const size = width * height * 3;
+  const rgb = new Uint8Array(size);
+  let [filled, frame, left] = [0, 0, true];
+  try {
+    for await (const chunk of program.stdout as AsyncIterable<Buffer>)
+      for (let at = 0; at < chunk.length; ) {
+        const take = Math.min(size - filled, chunk.length - at);
+        if (wanted(frame)) rgb.set(chunk.subarray(at, at + take), filled);
+        at += take;
+        filled += take;
+        if (filled < size) continue;
+        if (wanted(frame)) yield { frame, picture: { width, height, rgb } };
+        frame += 1;
+        filled = 0;
+      }
+    left = false;
+    const code = await ended;
+    if (code !== 0) throw new Error(`ffmpeg ended with ${code}: ${complaint.trim()}`);
+  } finally {
+    if (left) program.kill('SIGKILL');
+  }
+}
