@@ -28,6 +28,7 @@ export default defineConfig({
     projects: [
       suite('core', 'core/src/**/*.test.ts', { testTimeout: 600_000, ...PURE }),
       suite('fieldcam', 'fieldcam/src/**/*.test.ts', { testTimeout: 600_000, ...PURE }),
+      suite('finder', 'finder/src/**/*.test.ts', { testTimeout: 600_000, ...PURE }),
       suite('accuracy', 'accuracy/src/**/*.test.ts', { testTimeout: 1_800_000, ...PURE }),
       suite('server', 'web/src/**/*.test.{ts,tsx}', { ...SERVER, exclude: REPLACING, isolate: false }),
       // They put something in the place of a module: what another file has loaded does not serve them.

@@ -209,8 +209,9 @@ function addLeg(mesh: Mesh, hip: Vec3, knee: Vec3, ankle: Vec3, foot: Vec3, g: n
     mesh,
     [mix(ankle, knee, 0.46), addScaled(ankle, unit(sub(ankle, knee)), 0.012 * H)],
     [
-      [0, 0.034 * g],
-      [0.55, 0.029 * g],
+      // Below where the cloth's folds reach.
+      [0, (figure.folds === 0 ? 0.034 : 0.029) * g],
+      [0.55, (figure.folds === 0 ? 0.029 : 0.027) * g],
       [1, 0.025 * g],
     ],
     M.sock,
