@@ -1,0 +1,58 @@
+import { describe, expect, test } from 'vitest';
+import { cameraShift } from './camera-shift.ts';
+import { greyOf, halved, type Grey } from './grey.ts';
+
+/** A field with slopes of all sizes, and what a camera sees of it that has moved by (dx, dy); a body of its own going may stand in it. */
+function field(dx: number, dy: number, options: { gain?: number; body?: number } = {}): Grey {
+  const { gain = 1, body } = options;
+  const [width, height] = [240, 136];
+  const at = (x: number, y: number): number =>
+    110 + 30 * Math.sin(x / 6.3) * Math.cos(y / 5.1) + 25 * Math.sin((x + 2 * y) / 17) + 12 * Math.sin(x / 2.9 - y / 3.7);
+  return {
+    width,
+    height,
+    values: Float32Array.from({ length: width * height }, (_, i) => {
+      const [x, y] = [i % width, Math.floor(i / width)];
+      if (body !== undefined && Math.abs(x - 120 - body) < 20 && Math.abs(y - 70) < 45) return 40 + 3 * ((x - body) % 7);
+      return gain * at(x - dx, y - dy);
+    }),
+  };
+}
+
+describe('cameraShift', () => {
+  test.each([
+    [0, 0],
+    [0.3, -0.2],
+    [2.6, 1.4],
+    [-6.5, 3.2],
+  ])('a camera moved by %d and %d', (dx, dy) => {
+    const step = cameraShift(field(0, 0), field(dx, dy), null);
+    expect(step.x).toBeCloseTo(dx, 1);
+    expect(step.y).toBeCloseTo(dy, 1);
+    expect(step.gain).toBeCloseTo(1, 2);
+  });
+  test('a cloud that passes is not a movement', () => {
+    const step = cameraShift(field(0, 0), field(1.2, 0.4, { gain: 0.94 }), null);
+    expect(step.x).toBeCloseTo(1.2, 1);
+    expect(step.gain).toBeCloseTo(0.94, 2);
+  });
+  test('who moves before a camera that stands still does not move it', () => {
+    const step = cameraShift(field(0, 0, { body: 0 }), field(0, 0, { body: 5 }), { x: 120, y: 70, side: 100 });
+    expect(Math.hypot(step.x, step.y)).toBeLessThan(0.02);
+  });
+  test('a wall without anything on it tells nothing: no movement', () => {
+    const wall: Grey = { width: 240, height: 136, values: new Float32Array(240 * 136).fill(90) };
+    expect(cameraShift(wall, wall, null)).toEqual({ x: 0, y: 0, gain: 1 });
+  });
+});
+
+describe('grey', () => {
+  // ITU-R BT.601: luma is 0.299 R + 0.587 G + 0.114 B.
+  test('luma of a picture, and its mean over squares', () => {
+    const rgb = Uint8Array.from([255, 0, 0, 0, 255, 0, 0, 0, 255, 255, 255, 255]);
+    const own = greyOf({ width: 2, height: 2, rgb });
+    for (const [i, luma] of [76.245, 149.685, 29.07, 255].entries()) expect(own.values[i]).toBeCloseTo(luma, 3);
+    expect(greyOf({ width: 2, height: 2, rgb }, 2).values[0]).toBeCloseTo((76.245 + 149.685 + 29.07 + 255) / 4, 3);
+    expect(halved(own).values[0]).toBeCloseTo(127.5, 1);
+  });
+});

@@ -1,0 +1,112 @@
+import { halved, smaller, type Grey } from './grey.ts';
+import type { Square } from './square.ts';
+
+/** How a camera has moved from one frame to the next, as what stands still shows it. */
+export interface CameraStep {
+  /** Where the same place of the field lies now, less where it lay, in pixels of the pictures. */
+  readonly x: number;
+  readonly y: number;
+  /** How much brighter it has become: now = gain * before. */
+  readonly gain: number;
+}
+
+const LEVELS = 3;
+/** Differences of grey beyond which a place counts for nothing (somebody goes by), round by round. */
+const DOUBTS = [60, 40, 25, 18, 18, 18];
+const LEAST_PLACES = 200;
+
+/**
+ * The shift of the background between two frames: least squares on its slopes of grey (Lucas BD, Kanade T, IJCAI 1981), coarse to fine, with bisquare weights, apart from `body`, who moves himself. The light may change. Answers no
+ * movement where too little of the picture is left to tell.
+ *
+ * @example cameraShift(before, now, { x: 240, y: 135, side: 300 }).x // 1.4
+ */
+export function cameraShift(before: Grey, now: Grey, body: Square | null): CameraStep {
+  const pyramid = [{ before, now, by: 1 }];
+  for (let level = 1; level < LEVELS; level++) {
+    const last = pyramid[level - 1]!;
+    pyramid.push({ before: halved(last.before), now: halved(last.now), by: 2 * last.by });
+  }
+  let step: CameraStep = { x: 0, y: 0, gain: 1 };
+  for (const level of pyramid.reverse()) {
+    const start = { x: step.x / level.by, y: step.y / level.by, gain: step.gain };
+    const found = refined(level.before, level.now, body && smaller(body, level.by), start);
+    if (found) step = { x: found.x * level.by, y: found.y * level.by, gain: found.gain };
+  }
+  return step;
+}
+
+function refined(before: Grey, now: Grey, body: Square | null, start: CameraStep): CameraStep | null {
+  const { width, height, values } = before;
+  let { x, y, gain } = start;
+  const half = body ? body.side / 2 : 0;
+  const stride = width > 300 ? 2 : 1;
+  for (const doubt of DOUBTS) {
+    // Normal equations of shift and gain.
+    let [xx, xy, yy, xg, yg, gg, xd, yd, gd, places] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
+    for (let row = 2; row < height - 2; row += stride)
+      for (let column = 2; column < width - 2; column += stride) {
+        if (body && Math.abs(column - body.x) < half && Math.abs(row - body.y) < half) continue;
+        const i = row * width + column;
+        const gx = (values[i + 1]! - values[i - 1]!) / 2;
+        const gy = (values[i + width]! - values[i - width]!) / 2;
+        if (gx * gx + gy * gy < 4) continue;
+        const there = between(now, column + x, row + y);
+        if (there === null) continue;
+        const own = values[i]!;
+        const miss = there - gain * own;
+        if (Math.abs(miss) > doubt) continue;
+        const trust = (1 - (miss / doubt) ** 2) ** 2;
+        places++;
+        // A place that has gone on by a little more looks darker by the slope times that.
+        const [ax, ay, ag] = [-gain * gx, -gain * gy, own];
+        xx += trust * ax * ax;
+        xy += trust * ax * ay;
+        yy += trust * ay * ay;
+        xg += trust * ax * ag;
+        yg += trust * ay * ag;
+        gg += trust * ag * ag;
+        xd += trust * ax * miss;
+        yd += trust * ay * miss;
+        gd += trust * ag * miss;
+      }
+    if (places < LEAST_PLACES) return null;
+    const by = solved([
+      [xx, xy, xg, xd],
+      [xy, yy, yg, yd],
+      [xg, yg, gg, gd],
+    ]);
+    if (by === null) return null;
+    x += by[0];
+    y += by[1];
+    gain += by[2];
+    if (Math.hypot(by[0], by[1]) < 0.005) break;
+  }
+  return { x, y, gain };
+}
+
+function between({ width, height, values }: Grey, x: number, y: number): number | null {
+  const [u, v] = [Math.floor(x), Math.floor(y)];
+  if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) return null;
+  const [fu, fv, i] = [x - u, y - v, v * width + u];
+  return (
+    values[i]! * (1 - fu) * (1 - fv) +
+    values[i + 1]! * fu * (1 - fv) +
+    values[i + width]! * (1 - fu) * fv +
+    values[i + width + 1]! * fu * fv
+  );
+}
+
+/** Three equations by elimination; null where they do not tell. */
+function solved(rows: number[][]): [number, number, number] | null {
+  for (let i = 0; i < 3; i++) {
+    if (Math.abs(rows[i]![i]!) < 1e-9) return null;
+    for (let j = i + 1; j < 3; j++) {
+      const factor = rows[j]![i]! / rows[i]![i]!;
+      for (let k = i; k < 4; k++) rows[j]![k]! -= factor * rows[i]![k]!;
+    }
+  }
+  const c = rows[2]![3]! / rows[2]![2]!;
+  const b = (rows[1]![3]! - rows[1]![2]! * c) / rows[1]![1]!;
+  return [(rows[0]![3]! - rows[0]![1]! * b - rows[0]![2]! * c) / rows[0]![0]!, b, c];
+}

@@ -1,0 +1,37 @@
+import type { Picture, Square } from './square.ts';
+
+/** A picture in grey, row by row, 0 to 255. */
+export interface Grey {
+  readonly width: number;
+  readonly height: number;
+  readonly values: Float32Array;
+}
+
+/** The luma of a picture (ITU-R BT.601 weights), averaged over squares of `by` pixels; what is left over at the right and at the bottom is dropped. */
+export function greyOf({ width, height, rgb }: Picture, by = 1): Grey {
+  const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
+  const values = new Float32Array(columns * rows);
+  const share = 1 / (by * by);
+  for (let y = 0; y < rows * by; y++)
+    for (let x = 0; x < columns * by; x++) {
+      const i = 3 * (y * width + x);
+      values[Math.floor(y / by) * columns + Math.floor(x / by)]! +=
+        share * (0.299 * rgb[i]! + 0.587 * rgb[i + 1]! + 0.114 * rgb[i + 2]!);
+    }
+  return { width: columns, height: rows, values };
+}
+
+/** A grey picture at half its size, each place the mean of four. */
+export function halved({ width, height, values }: Grey): Grey {
+  const [columns, rows] = [width >> 1, height >> 1];
+  const out = new Float32Array(columns * rows);
+  for (let y = 0; y < rows; y++)
+    for (let x = 0; x < columns; x++) {
+      const i = 2 * y * width + 2 * x;
+      out[y * columns + x] = (values[i]! + values[i + 1]! + values[i + width]! + values[i + width + 1]!) / 4;
+    }
+  return { width: columns, height: rows, values: out };
+}
+
+/** A square in a picture that is `by` times smaller. */
+export const smaller = ({ x, y, side }: Square, by: number): Square => ({ x: x / by, y: y / by, side: side / by });
