@@ -192,21 +192,31 @@ export * from './severity/index.ts';
 export * from './sorting/index.ts';
 export {
   BODY_POINTS,
+  cameraShift,
   cropSquare,
   decodeBody,
   FOLLOWED,
   followBody,
+  greyOf,
+  halved,
   heatPeaks,
   mirroredCrop,
+  smaller,
   squareAround,
   wholePicture,
   withMirror,
+  type CameraStep,
   type Finding,
   type FollowedBody,
   type FollowedJoint,
   type Found,
+  type Grey,
   type Heads,
   type KnownOfClip,
   type Picture,
   type Square,
 } from './pose/index.ts';
+export type { Blob, ClipEvidence, FoundEvent } from './keyframes/found/evidence.ts';
+export { findKeyFrames } from './keyframes/found/find-key-frames.ts';
+export { fastestHand } from './keyframes/found/fastest-hand.ts';
+export { blobsOf, differencesFrom, emptyField, motionWithin, patchOf } from './keyframes/found/picture-signs.ts';

@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url';
-import { FOLLOWED, type FollowedJoint } from '@stride-chalk/core';
+import { FOLLOWED, findKeyFrames, type FollowedJoint, type FoundEvent } from '@stride-chalk/core';
 import { filmTruth, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
 import { followClip, loadBodyModel, type Models } from '@stride-chalk/finder';
 import type { StudyClip } from './study-orders.ts';
@@ -36,6 +36,8 @@ export interface ClipResult {
   readonly coreSeconds: number;
   /** null where no body could be followed. */
   readonly joints: readonly JointResult[] | null;
+  /** Of each key frame what was found, and the true frame. */
+  readonly events: ReadonlyArray<{ readonly event: Compared; readonly true: number; readonly found: FoundEvent | null }>;
 }
 
 const OTHER: Partial<Record<FollowedJoint, FollowedJoint>> = { frontKnee: 'backKnee', backKnee: 'frontKnee' };
@@ -58,12 +60,16 @@ export async function lookAt({ id, order }: StudyClip, path: string): Promise<Cl
   const followed = await followClip({ path, width, height, readHeight: 540 }, times, known, loaded);
   const used = process.cpuUsage(before);
   const base = { id, view, framesPerSecond, coreSeconds: (used.user + used.system) / 1e6 };
-  if (followed === null) return { ...base, joints: null };
+  if (followed === null)
+    return { ...base, joints: null, events: COMPARED.map((event) => ({ event, true: truth.frameOf(event), found: null })) };
+  const keyFrames = findKeyFrames(followed.evidence);
   const way = known.towardsTarget ?? 1;
   const joints = COMPARED.flatMap((event) => {
     const frame = Math.max(0, Math.min(truth.frames - 1, Math.round(truth.frameOf(event))));
     return FOLLOWED.map((joint): JointResult => {
-      const at = followed.body.joints[joint][frame]!;
+      const still = followed.body.joints[joint][frame]!;
+      const moved = followed.camera[frame]!;
+      const at = { ...still, x: still.x + moved.x, y: still.y + moved.y };
       const own = truth.pointAt(frame, joint);
       const other = OTHER[joint] && truth.pointAt(frame, OTHER[joint]);
       const far = (p: { x: number; y: number }): number => Math.hypot(at.x - p.x, at.y - p.y) / truth.bodyPixels;
@@ -76,5 +82,6 @@ export async function lookAt({ id, order }: StudyClip, path: string): Promise<Cl
       };
     });
   });
-  return { ...base, joints };
+  const events = COMPARED.map((event) => ({ event, true: truth.frameOf(event), found: keyFrames[event] ?? null }));
+  return { ...base, joints, events };
 }

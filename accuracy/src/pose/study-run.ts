@@ -9,6 +9,7 @@ import { fileURLToPath } from 'node:url';
 import { studyPath } from './film-study.ts';
 import { lookAt, type ClipResult } from './look-at.ts';
 import { HELD_OUT, TUNED } from './study-orders.ts';
+import { eventTable } from './event-table.ts';
 import { jointTable } from './joint-table.ts';
 
 const [folder = '/tmp/stride-chalk-study', which = 'tuned', processes = '2'] = process.argv.slice(2);
@@ -48,5 +49,5 @@ if (process.send) {
     }),
   );
   const all = clips.map((c): ClipResult => JSON.parse(readFileSync(resultPath(c.id), 'utf8')));
-  process.stdout.write(`${jointTable(all)}\n`);
+  process.stdout.write(`${jointTable(all)}\n${eventTable(all)}\n`);
 }

@@ -1,4 +1,4 @@
-import { halved, smaller, type Grey } from './grey.ts';
+import { greyAt, halved, smaller, type Grey } from './grey.ts';
 import type { Square } from './square.ts';
 
 /** How a camera has moved from one frame to the next, as what stands still shows it. */
@@ -10,48 +10,53 @@ export interface CameraStep {
   readonly gain: number;
 }
 
+const STILL: CameraStep = { x: 0, y: 0, gain: 1 };
 const LEVELS = 3;
 /** Differences of grey beyond which a place counts for nothing (somebody goes by), round by round. */
 const DOUBTS = [60, 40, 25, 18, 18, 18];
 const LEAST_PLACES = 200;
 
 /**
- * The shift of the background between two frames: least squares on its slopes of grey (Lucas BD, Kanade T, IJCAI 1981), coarse to fine, with bisquare weights, apart from `body`, who moves himself. The light may change. Answers no
+ * The shift of the background between two frames: least squares on its slopes of grey (Lucas BD, Kanade T, IJCAI 1981), coarse to fine, with bisquare weights, apart from `bodies`, who move themselves. The light may change; `start` is what is known already. Answers no
  * movement where too little of the picture is left to tell.
  *
- * @example cameraShift(before, now, { x: 240, y: 135, side: 300 }).x // 1.4
+ * @example cameraShift(before, now, [{ x: 240, y: 135, side: 300 }]).x // 1.4
  */
-export function cameraShift(before: Grey, now: Grey, body: Square | null): CameraStep {
+export function cameraShift(before: Grey, now: Grey, bodies: readonly Square[], start: CameraStep = STILL): CameraStep {
   const pyramid = [{ before, now, by: 1 }];
   for (let level = 1; level < LEVELS; level++) {
     const last = pyramid[level - 1]!;
     pyramid.push({ before: halved(last.before), now: halved(last.now), by: 2 * last.by });
   }
-  let step: CameraStep = { x: 0, y: 0, gain: 1 };
+  let step = start;
   for (const level of pyramid.reverse()) {
-    const start = { x: step.x / level.by, y: step.y / level.by, gain: step.gain };
-    const found = refined(level.before, level.now, body && smaller(body, level.by), start);
+    const from = { x: step.x / level.by, y: step.y / level.by, gain: step.gain };
+    const found = refined(
+      level.before,
+      level.now,
+      bodies.map((b) => smaller(b, level.by)),
+      from,
+    );
     if (found) step = { x: found.x * level.by, y: found.y * level.by, gain: found.gain };
   }
   return step;
 }
 
-function refined(before: Grey, now: Grey, body: Square | null, start: CameraStep): CameraStep | null {
+function refined(before: Grey, now: Grey, bodies: readonly Square[], start: CameraStep): CameraStep | null {
   const { width, height, values } = before;
   let { x, y, gain } = start;
-  const half = body ? body.side / 2 : 0;
   const stride = width > 300 ? 2 : 1;
   for (const doubt of DOUBTS) {
     // Normal equations of shift and gain.
     let [xx, xy, yy, xg, yg, gg, xd, yd, gd, places] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
     for (let row = 2; row < height - 2; row += stride)
       for (let column = 2; column < width - 2; column += stride) {
-        if (body && Math.abs(column - body.x) < half && Math.abs(row - body.y) < half) continue;
+        if (bodies.some((b) => Math.abs(column - b.x) < b.side / 2 && Math.abs(row - b.y) < b.side / 2)) continue;
         const i = row * width + column;
         const gx = (values[i + 1]! - values[i - 1]!) / 2;
         const gy = (values[i + width]! - values[i - width]!) / 2;
         if (gx * gx + gy * gy < 4) continue;
-        const there = between(now, column + x, row + y);
+        const there = greyAt(now, column + x, row + y);
         if (there === null) continue;
         const own = values[i]!;
         const miss = there - gain * own;
@@ -83,18 +88,6 @@ function refined(before: Grey, now: Grey, body: Square | null, start: CameraStep
     if (Math.hypot(by[0], by[1]) < 0.005) break;
   }
   return { x, y, gain };
-}
-
-function between({ width, height, values }: Grey, x: number, y: number): number | null {
-  const [u, v] = [Math.floor(x), Math.floor(y)];
-  if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) return null;
-  const [fu, fv, i] = [x - u, y - v, v * width + u];
-  return (
-    values[i]! * (1 - fu) * (1 - fv) +
-    values[i + 1]! * fu * (1 - fv) +
-    values[i + width]! * (1 - fu) * fv +
-    values[i + width + 1]! * fu * fv
-  );
 }
 
 /** Three equations by elimination; null where they do not tell. */

@@ -35,3 +35,16 @@ export function halved({ width, height, values }: Grey): Grey {
 
 /** A square in a picture that is `by` times smaller. */
 export const smaller = ({ x, y, side }: Square, by: number): Square => ({ x: x / by, y: y / by, side: side / by });
+
+/** The grey between the pixels of a picture (bilinear); null outside. */
+export function greyAt({ width, height, values }: Grey, x: number, y: number): number | null {
+  const [u, v] = [Math.floor(x), Math.floor(y)];
+  if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) return null;
+  const [fu, fv, i] = [x - u, y - v, v * width + u];
+  return (
+    values[i]! * (1 - fu) * (1 - fv) +
+    values[i + 1]! * fu * (1 - fv) +
+    values[i + width]! * (1 - fu) * fv +
+    values[i + width + 1]! * fu * fv
+  );
+}

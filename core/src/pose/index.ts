@@ -7,3 +7,5 @@ export type { Finding, KnownOfClip } from './finding.ts';
 export { decodeBody, heatPeaks, withMirror, type Heads } from './heads.ts';
 export { smoothTrack, type TrackPlace, type TrackSample } from './smooth-track.ts';
 export { cropSquare, mirroredCrop, squareAround, wholePicture, type Found, type Picture, type Square } from './square.ts';
+export { cameraShift, type CameraStep } from './camera-shift.ts';
+export { greyAt, greyOf, halved, smaller, type Grey } from './grey.ts';

@@ -1,13 +1,28 @@
 import {
+  cameraShift,
   decodeBody,
+  differencesFrom,
+  emptyField,
+  blobsOf,
+  fastestHand,
   followBody,
+  greyOf,
+  halved,
   heatPeaks,
+  motionWithin,
+  patchOf,
+  smaller,
   squareAround,
   wholePicture,
+  type Blob,
+  type CameraStep,
+  type ClipEvidence,
   type Finding,
   type FollowedBody,
   type Found,
+  type Grey,
   type KnownOfClip,
+  type Picture,
   type Square,
 } from '@stride-chalk/core';
 import type { BodyModel } from './body-model.ts';
@@ -18,21 +33,29 @@ const MARGIN = 1.35;
 /** Every so many seconds the quick model looks where he is, and the careful one at his joints; around the throw it looks at every frame. */
 const [COARSE, USUAL] = [1 / 12, 1 / 30];
 const [BEFORE_LANDING, AFTER_FASTEST] = [0.3, 0.2];
+/** Frames of which the empty field is made. */
+const FIELD_FRAMES = 9;
+/** From how long before the fastest hand the place of the landed shoe is looked at. */
+const SHOE_BEFORE = 0.6;
+/** A ball from its smallest to its largest, as shares of body height (7.3 cm across: Official Baseball Rules; a child of 1.2 m, a youth of 1.9 m, and what blur and shade take or give). */
+const BALL = { least: 0.025, most: 0.075 };
 
 export interface Models {
   readonly lightning: BodyModel;
   readonly thunder: BodyModel;
 }
 
-/** What was found in a clip, in pixels of the film. */
+/** What was found in a clip. Places are pixels of the film; those of `body` and `evidence` are of the first frame's camera, and `camera` says by how much each frame lies beside it. */
 export interface FollowedClip {
   readonly findings: readonly Finding[];
   readonly body: FollowedBody;
+  readonly camera: readonly CameraStep[];
+  readonly evidence: ClipEvidence;
 }
 
 /**
- * Follows the body of a clip whose frames begin at `times` (capture seconds): where he is, coarsely; his joints in every few frames; and in every frame around landing and throw. null where no body can be followed.
- * The film is read three times rather than held: half a minute of it would not fit into memory.
+ * Follows the body of a clip whose frames begin at `times` (capture seconds): where he is, coarsely; his joints in every few frames, and how the camera moves; then his joints, the ball and the landed shoe in every frame around
+ * the throw. null where no body can be followed. The film is read three times rather than held: half a minute of it would not fit into memory.
  */
 export async function followClip(
   film: FilmToRead,
@@ -40,73 +63,184 @@ export async function followClip(
   known: KnownOfClip,
   models: Models,
 ): Promise<FollowedClip | null> {
-  const size = readSize(film);
-  const scale = film.height / size.height;
-  const every = (seconds: number): ((frame: number) => boolean) => {
-    const chosen = new Set<number>();
-    let next = Number.NEGATIVE_INFINITY;
-    times.forEach((t, i) => {
-      if (t < next - 1e-6) return;
-      chosen.add(i);
-      next = Math.max(next, t - seconds) + seconds;
-    });
-    chosen.add(times.length - 1);
-    return (frame) => chosen.has(frame);
-  };
-
-  const squares: Array<{ readonly seconds: number; readonly square: Square }> = [];
-  let last: Square | null = null;
-  for await (const { frame, picture } of framesOf(film, every(COARSE))) {
-    const first: Square = last ?? wholePicture(picture);
-    let square: Square | null = first;
-    for (let pass = 0; pass < (last ? 1 : 3) && square; pass++)
-      square =
-        squareAround(decodeBody(await models.lightning.look(picture, square), square), MARGIN) ?? (pass === 0 ? null : square);
-    if (square) {
-      // Wide enough for how he moves until the next look.
-      last = { ...square, side: square.side * 1.15 };
-      squares.push({ seconds: times[frame]!, square });
-    } else last = null;
-  }
+  const scale = film.height / readSize(film).height;
+  const squares = await coarseSquares(film, times, models.lightning);
   if (squares.length === 0) return null;
-  const squareAt = (seconds: number): Square => between(squares, seconds);
+  const squareAt = (frame: number): Square => between(squares, times[frame]!);
 
   const found = new Map<number, Finding>();
-  const look = async (wanted: (frame: number) => boolean): Promise<void> => {
-    for await (const { frame, picture } of framesOf(film, (f) => f < times.length && wanted(f) && !found.has(f))) {
-      const square = squareAt(times[frame]!);
-      const heads = await models.thunder.look(picture, square);
-      const whole = (p: Found): Found => ({ x: p.x * scale, y: p.y * scale, score: p.score });
-      found.set(frame, {
-        frame,
-        seconds: times[frame]!,
-        square: { x: square.x * scale, y: square.y * scale, side: square.side * scale },
-        body: decodeBody(heads, square).map(whole),
-        peaks: heatPeaks(heads, square).map((peaks) => peaks.map(whole)),
-      });
-    }
+  const look = async (frame: number, picture: Picture): Promise<void> => {
+    const square = squareAt(frame);
+    const heads = await models.thunder.look(picture, square);
+    const whole = (p: Found): Found => ({ x: p.x * scale, y: p.y * scale, score: p.score });
+    found.set(frame, {
+      frame,
+      seconds: times[frame]!,
+      square: { x: square.x * scale, y: square.y * scale, side: square.side * scale },
+      body: decodeBody(heads, square).map(whole),
+      peaks: heatPeaks(heads, square).map((peaks) => peaks.map(whole)),
+    });
   };
-  const all = (): Finding[] => [...found.values()].sort((a, b) => a.frame - b.frame);
-  await look(every(USUAL));
-  const rough = followBody(all(), known, times);
+  const camera: CameraStep[] = [];
+  const follow = (): FollowedBody | null =>
+    followBody(
+      [...found.values()].sort((a, b) => a.frame - b.frame).map((f) => steady(f, camera[f.frame]!)),
+      known,
+      times,
+    );
+
+  const second = await secondReading(film, times, squareAt, scale, every(times, USUAL), look, camera);
+  const rough = follow();
   if (rough === null) return null;
-  const fastest = times[fastestWrist(rough, times)]!;
-  await look((frame) => times[frame]! >= fastest - BEFORE_LANDING && times[frame]! <= fastest + AFTER_FASTEST);
-  const findings = all();
-  const body = followBody(findings, known, times);
-  return body && { findings, body };
+  const signs = { motion: second.motion, shoe: times.map(() => null), blobs: [] };
+  const base = { times, towardsTarget: known.towardsTarget };
+  const fastest = fastestHand({ ...base, ...signs, body: rough });
+  const close = (frame: number, before: number): boolean =>
+    times[frame]! >= times[fastest]! - before && times[frame]! <= times[fastest]! + AFTER_FASTEST;
+
+  // The third reading: joints, the landed shoe, small things that fly.
+  const height = rough.bodyPixels / scale;
+  const box = shoeBox(rough, fastest, times, known.towardsTarget, scale);
+  const patches: Array<Float32Array | null> = times.map(() => null);
+  const blobs: Blob[][] = times.map(() => []);
+  for await (const { frame, picture } of framesOf(film, (f) => f < times.length && close(f, SHOE_BEFORE))) {
+    if (close(frame, BEFORE_LANDING) && !found.has(frame)) await look(frame, picture);
+    const grey = greyOf(picture);
+    const { x, y, gain } = camera[frame]!;
+    const step = { x: x / scale, y: y / scale, gain };
+    patches[frame] = patchOf(grey, box.left + step.x, box.top + step.y, box.width, box.height).map((v) => v / gain);
+    if (close(frame, 0.06) && known.towardsTarget !== null)
+      blobs[frame] = blobsOf(grey, second.field, step, { least: BALL.least * height, most: BALL.most * height }).map((b) => ({
+        x: b.x * scale,
+        y: b.y * scale,
+        width: b.width * scale,
+        height: b.height * scale,
+      }));
+  }
+  const body = follow();
+  if (body === null) return null;
+  const [from, to] = [nearest(times, times[fastest]! - 0.05), nearest(times, times[fastest]! + 0.05)];
+  return {
+    findings: [...found.values()].sort((a, b) => a.frame - b.frame),
+    body,
+    camera,
+    evidence: { ...base, body, motion: second.motion, shoe: differencesFrom(patches, from, to), blobs },
+  };
 }
 
-/** The frame in which the throwing wrist is fastest, in the later part of the clip. */
-function fastestWrist({ joints }: FollowedBody, times: readonly number[]): number {
-  const wrist = joints.throwingWrist;
-  let [most, frame] = [-1, 0];
-  for (let i = 1; i + 1 < times.length; i++) {
-    const speed =
-      Math.hypot(wrist[i + 1]!.x - wrist[i - 1]!.x, wrist[i + 1]!.y - wrist[i - 1]!.y) / (times[i + 1]! - times[i - 1]!);
-    if (speed > most) [most, frame] = [speed, i];
+/** Where he is every so often, by the quick model: from the whole picture to the square around him. */
+async function coarseSquares(
+  film: FilmToRead,
+  times: readonly number[],
+  model: BodyModel,
+): Promise<ReadonlyArray<{ readonly seconds: number; readonly square: Square }>> {
+  const squares: Array<{ readonly seconds: number; readonly square: Square }> = [];
+  let last: Square | null = null;
+  for await (const { frame, picture } of framesOf(film, every(times, COARSE))) {
+    let square: Square | null = last ?? wholePicture(picture);
+    for (let pass = 0; pass < (last ? 1 : 3) && square; pass++)
+      square = squareAround(decodeBody(await model.look(picture, square), square), MARGIN) ?? (pass === 0 ? null : square);
+    // Wide enough for how he moves until the next look.
+    last = square && { ...square, side: square.side * 1.15 };
+    if (square) squares.push({ seconds: times[frame]!, square });
   }
-  return frame;
+  return squares;
+}
+
+/** Every frame once: how the camera moves, how much the body does, and his joints in those frames that are chosen. Fills `camera`, in pixels of the film. */
+async function secondReading(
+  film: FilmToRead,
+  times: readonly number[],
+  squareAt: (frame: number) => Square,
+  scale: number,
+  chosen: (frame: number) => boolean,
+  look: (frame: number, picture: Picture) => Promise<void>,
+  camera: CameraStep[],
+): Promise<{ readonly motion: readonly number[]; readonly field: Grey }> {
+  const motion: number[] = [];
+  const kept: Grey[] = [];
+  let first: { readonly quarter: Grey; readonly square: Square } | null = null;
+  let before: Grey | null = null;
+  let last: CameraStep = { x: 0, y: 0, gain: 1 };
+  for await (const { frame, picture } of framesOf(film, (f) => f < times.length)) {
+    if (chosen(frame)) await look(frame, picture);
+    const half = greyOf(picture, 2);
+    const quarter = halved(half);
+    const square = squareAt(frame);
+    first ??= { quarter, square };
+    const mine = [smaller(first.square, 4), smaller(square, 4)];
+    // In quarters of pixels; against the first frame, so that nothing adds up.
+    const step: CameraStep = cameraShift(first.quarter, quarter, mine, last);
+    motion.push(
+      before === null
+        ? 0
+        : motionWithin(before, half, smaller(square, 2), {
+            x: 2 * (step.x - last.x),
+            y: 2 * (step.y - last.y),
+            gain: step.gain / last.gain,
+          }),
+    );
+    camera.push({ x: 4 * scale * step.x, y: 4 * scale * step.y, gain: step.gain });
+    if (kept.length < FIELD_FRAMES && frame >= ((kept.length + 0.5) * times.length) / FIELD_FRAMES)
+      kept.push(patchedBack(greyOf(picture), { x: 4 * step.x, y: 4 * step.y, gain: step.gain }));
+    before = half;
+    last = step;
+  }
+  motion[0] = motion[1] ?? 0;
+  while (camera.length < times.length) {
+    camera.push(camera.at(-1) ?? { x: 0, y: 0, gain: 1 });
+    motion.push(0);
+  }
+  return { motion, field: emptyField(kept) };
+}
+
+/** A picture as the first frame's camera would have seen it. */
+function patchedBack(now: Grey, { x, y, gain }: CameraStep): Grey {
+  if (Math.hypot(x, y) < 0.05 && Math.abs(gain - 1) < 0.01) return now;
+  const values = patchOf(now, x, y, now.width, now.height).map((v) => v / gain);
+  return { width: now.width, height: now.height, values };
+}
+
+/** Where the landed front shoe is, in pixels of the picture that was read: below the ankle, and ahead of it where the way to the target is known. */
+function shoeBox(body: FollowedBody, fastest: number, times: readonly number[], way: 1 | -1 | null, scale: number) {
+  const [from, to] = [nearest(times, times[fastest]! - 0.066), nearest(times, times[fastest]! + 0.05)];
+  const landed = body.joints.frontAnkle.slice(from, to + 1);
+  const middle = (of: (p: (typeof landed)[number]) => number): number => {
+    const sorted = landed.map(of).sort((a, b) => a - b);
+    return sorted[sorted.length >> 1]! / scale;
+  };
+  const high = body.bodyPixels / scale;
+  const [x, y] = [middle((p) => p.x), middle((p) => p.y)];
+  const [back, ahead] = way === null ? [0.07, 0.07] : [0.05, 0.13];
+  return {
+    left: x - (way === -1 ? ahead : back) * high,
+    top: y - 0.005 * high,
+    width: Math.round((back + ahead) * high),
+    height: Math.round(0.065 * high),
+  };
+}
+
+const nearest = (times: readonly number[], seconds: number): number => {
+  const after = times.findIndex((t) => t >= seconds);
+  return after === -1 ? times.length - 1 : after;
+};
+
+/** A finding as the first frame's camera would have had it. */
+function steady(finding: Finding, { x, y }: CameraStep): Finding {
+  const back = (p: Found): Found => ({ x: p.x - x, y: p.y - y, score: p.score });
+  return { ...finding, body: finding.body.map(back), peaks: finding.peaks.map((p) => p.map(back)) };
+}
+
+/** Says of a frame whether it is one of those that are looked at every so many seconds; the last one always is. */
+function every(times: readonly number[], seconds: number): (frame: number) => boolean {
+  const chosen = new Set<number>([times.length - 1]);
+  let next = Number.NEGATIVE_INFINITY;
+  times.forEach((t, i) => {
+    if (t < next - 1e-6) return;
+    chosen.add(i);
+    next = Math.max(next, t - seconds) + seconds;
+  });
+  return (frame) => chosen.has(frame);
 }
 
 /** The square at a moment, on a line between those before and after it. */

@@ -29,6 +29,7 @@ export function graphToOnnx(
   const nodes: onnx.INodeProto[] = [];
   const initializers: onnx.ITensorProto[] = [];
   const done = new Map<string, string>();
+  let named = 0;
   const plain = (name: string): string => name.replace(/:0$/, '').replace(/^\^/, '');
 
   const constant = (name: string, dims: readonly number[], values: Float32Array | BigInt64Array): string => {
@@ -139,7 +140,8 @@ export function graphToOnnx(
     if (known !== undefined) return known;
     const node = byName.get(name);
     if (!node) throw new Error(`the graph has no node ${name}`);
-    const result = made(node, `n${done.size}.${node.op}`);
+    named += 1;
+    const result = made(node, `n${named}.${node.op}`);
     done.set(name, result);
     return result;
   };

@@ -174,6 +174,17 @@ describe('graphToOnnx', () => {
     );
   });
 
+  test('one after the other, each with a name of its own', async () => {
+    const thrice = [0, 1, 2].map((i) =>
+      convolution(`e${i}`, 'DepthwiseConv2dNative', [i === 0 ? 'c' : `e${i - 1}`, 'each'], 1, 'SAME'),
+    );
+    const { data } = await run([convolution('c', 'Conv2D', ['picture', 'filter'], 2, 'SAME'), ...thrice], 'e2');
+    close(
+      data,
+      thrice.reduce((input) => convolved(input, 4, 4, 1, each.values, 4, true), first),
+    );
+  });
+
   test.each([
     ['from the middles of pixels', { half_pixel_centers: { b: true } }, (x: number) => (x + 0.5) / 2 - 0.5],
     ['from corner to corner', { align_corners: { b: true } }, (x: number) => (x * 3) / 7],

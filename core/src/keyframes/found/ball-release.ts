@@ -1,0 +1,95 @@
+import type { Blob, ClipEvidence, FoundEvent } from './evidence.ts';
+import { rateOf, smoothed, speedOf } from './series.ts';
+
+/** From the wrist to the middle of the ball in the hand, as a share of body height (Winter's tables: a hand is 0.108; value from memory). */
+const HAND = 0.085;
+/** Body heights a second that a thrown ball goes at least and at most in a picture from the side. */
+const [SLOWEST, FASTEST] = [5, 60];
+/** A hand that has slowed to this share of its greatest speed has let go. */
+const SLOWED = 0.55;
+
+interface Flight {
+  readonly places: ReadonlyArray<{ readonly frame: number; readonly x: number; readonly y: number }>;
+  at(frame: number): { readonly x: number; readonly y: number };
+}
+
+/**
+ * Ball release: the ball's flight, a line through small things that fly from the hand towards the target, led back to where it meets the hand. Where no flight is seen (from front and rear, too few frames a second): where the
+ * hand has slowed to 55 % of its greatest speed, which is less sure.
+ * Needs: throwing wrist and elbow; blobs.
+ */
+export function ballRelease(evidence: ClipEvidence, fastest: number): FoundEvent | null {
+  const rate = rateOf(evidence.times);
+  const flight = flightOf(evidence, fastest);
+  if (flight) {
+    const first = flight.places[0]!.frame;
+    const frame = nearestToHand(evidence, flight, first);
+    const half = flight.places.length >= 3 ? 0.7 : 1;
+    return { frame, from: frame - half, to: frame + half, sure: flight.places.length >= 3 ? 0.97 : 0.85 };
+  }
+  const speed = smoothed(speedOf(evidence.body.joints.throwingWrist, evidence.times, evidence.body.bodyPixels), 1);
+  const limit = SLOWED * speed[fastest]!;
+  let i = fastest;
+  while (i < speed.length - 1 && speed[i]! > limit) i++;
+  if (speed[i]! > limit) return null;
+  const [before, after] = [speed[i - 1]!, speed[i]!];
+  const frame = i - (before > after ? (limit - after) / (before - after) : 0);
+  const half = Math.max(0.7, 0.02 * rate);
+  return { frame, from: frame - half, to: frame + half, sure: 0.6 };
+}
+
+/** The flight with the most places: pairs of blobs in neighbouring frames are led on, and those that lie on their line are counted. */
+function flightOf({ times, body, blobs, towardsTarget: way }: ClipEvidence, fastest: number): Flight | null {
+  if (way === null) return null;
+  const rate = rateOf(times);
+  const { bodyPixels, joints } = body;
+  const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
+  const aheadOfHand = (frame: number, at: Blob): number => (way * (at.x - joints.throwingWrist[frame]!.x)) / bodyPixels;
+  let best: Array<{ frame: number; x: number; y: number }> = [];
+  const last = Math.min(times.length - 2, fastest + frames(0.2));
+  for (let f = Math.max(0, fastest - frames(0.05)); f < last; f++)
+    for (const a of blobs[f] ?? [])
+      for (const b of blobs[f + 1] ?? []) {
+        const [vx, vy] = [b.x - a.x, b.y - a.y];
+        const speed = ((way * vx) / bodyPixels) * rate;
+        if (speed < SLOWEST || speed > FASTEST || Math.abs(vy) > 0.6 * Math.abs(vx)) continue;
+        if (aheadOfHand(f, a) < 0.02 || (way * (a.x - joints.head[f]!.x)) / bodyPixels < 0.08) continue;
+        const places: Array<{ frame: number; x: number; y: number }> = [];
+        for (let g = Math.max(0, f - 12); g <= Math.min(times.length - 1, f + 12); g++) {
+          const off = (p: Blob): number => Math.hypot(p.x - a.x - vx * (g - f), p.y - a.y - vy * (g - f)) / bodyPixels;
+          const [near] = [...(blobs[g] ?? [])].sort((p, q) => off(p) - off(q));
+          if (near && off(near) < 0.015 && aheadOfHand(g, near) > 0.01) places.push({ frame: g, x: near.x, y: near.y });
+        }
+        if (places.length > best.length) best = places;
+      }
+  if (best.length < 2) return null;
+  const mean = (of: (p: (typeof best)[number]) => number): number => best.reduce((sum, p) => sum + of(p), 0) / best.length;
+  const [t, x, y] = [mean((p) => p.frame), mean((p) => p.x), mean((p) => p.y)];
+  const spread = best.reduce((sum, p) => sum + (p.frame - t) ** 2, 0);
+  const slope = (of: (p: (typeof best)[number]) => number, middle: number): number =>
+    best.reduce((sum, p) => sum + (p.frame - t) * (of(p) - middle), 0) / spread;
+  const [vx, vy] = [slope((p) => p.x, x), slope((p) => p.y, y)];
+  return { places: best, at: (frame) => ({ x: x + vx * (frame - t), y: y + vy * (frame - t) }) };
+}
+
+/** Going back from the first frame of the flight: where its line comes nearest to the hand, to a tenth of a frame. */
+function nearestToHand({ body }: ClipEvidence, flight: Flight, first: number): number {
+  const { throwingWrist, throwingElbow } = body.joints;
+  const hand = (frame: number): { x: number; y: number } => {
+    const [w, e] = [throwingWrist[frame]!, throwingElbow[frame]!];
+    const long = Math.hypot(w.x - e.x, w.y - e.y) || 1;
+    const reach = (HAND * body.bodyPixels) / long;
+    return { x: w.x + reach * (w.x - e.x), y: w.y + reach * (w.y - e.y) };
+  };
+  let [least, frame] = [Number.POSITIVE_INFINITY, first - 0.5];
+  for (let tenth = -20; tenth <= 0; tenth++) {
+    const at = first + tenth / 10;
+    const a = Math.floor(at);
+    if (a < 0 || a + 1 >= throwingWrist.length) continue;
+    const [p, q, ball] = [hand(a), hand(a + 1), flight.at(at)];
+    const share = at - a;
+    const off = Math.hypot(ball.x - p.x - share * (q.x - p.x), ball.y - p.y - share * (q.y - p.y));
+    if (off < least) [least, frame] = [off, at];
+  }
+  return frame;
+}

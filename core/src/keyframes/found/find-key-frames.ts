@@ -1,0 +1,34 @@
+import type { EventId } from '../events.ts';
+import { ballRelease } from './ball-release.ts';
+import { driveStart } from './drive-start.ts';
+import type { ClipEvidence, FoundEvent } from './evidence.ts';
+import { fastestHand } from './fastest-hand.ts';
+import { frontFootContact } from './front-foot-contact.ts';
+import { handsApart } from './hands-apart.ts';
+import { layback } from './layback.ts';
+import { liftTop } from './lift-top.ts';
+import { finishStill, setStill } from './still-stands.ts';
+
+/**
+ * The key frames of one view, each by its own rule; an event that its rule cannot tell is left out, and those that need it too. A proposal: nobody has seen it.
+ *
+ * @example findKeyFrames(evidence).release // { frame: 163.4, from: 162.7, to: 164.1, sure: 0.97 }
+ */
+export function findKeyFrames(evidence: ClipEvidence): Partial<Record<EventId, FoundEvent>> {
+  const found: Partial<Record<EventId, FoundEvent>> = {};
+  const keep = (id: EventId, event: FoundEvent | null): FoundEvent | null => {
+    if (event) found[id] = event;
+    return event;
+  };
+  const fastest = fastestHand(evidence);
+  const release = keep('release', ballRelease(evidence, fastest));
+  if (release) keep('layback', layback(evidence, release.frame));
+  keep('finish', finishStill(evidence, fastest));
+  const top = keep('liftTop', liftTop(evidence, fastest));
+  if (!top) return found;
+  keep('set', setStill(evidence, top.frame));
+  keep('handsApart', handsApart(evidence, top.frame, fastest));
+  const contact = keep('contact', frontFootContact(evidence, top.frame, fastest));
+  if (contact) keep('driveStart', driveStart(evidence, top.frame, contact.frame));
+  return found;
+}

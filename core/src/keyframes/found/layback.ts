@@ -1,0 +1,24 @@
+import type { ClipEvidence, FoundEvent } from './evidence.ts';
+import { highestNear, rateOf, smoothed } from './series.ts';
+
+/** Fewer frames a second show the arm too seldom in the tenth of a second before release. */
+const LEAST_RATE = 90;
+
+/**
+ * Arm laid back: the forearm furthest back before release, the top of a narrow parabola of its angle.
+ * Needs: throwing elbow and wrist from a side, the release, at least 90 frames a second.
+ */
+export function layback({ times, body, towardsTarget: way }: ClipEvidence, release: number): FoundEvent | null {
+  const rate = rateOf(times);
+  if (way === null || rate < LEAST_RATE) return null;
+  const { throwingElbow, throwingWrist } = body.joints;
+  const back = throwingWrist.map((w, i) => {
+    const e = throwingElbow[i]!;
+    const angle = (Math.atan2(e.y - w.y, way * (w.x - e.x)) * 180) / Math.PI;
+    return angle < -90 ? angle + 360 : angle;
+  });
+  const half = Math.max(1, Math.round(rate / 120));
+  const frame = highestNear(smoothed(back, half), release - 0.083 * rate, release - 0.008 * rate, 2 * half);
+  const wide = Math.max(0.7, 0.012 * rate);
+  return { frame, from: frame - wide, to: frame + wide, sure: 0.9 };
+}

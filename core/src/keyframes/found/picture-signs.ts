@@ -1,0 +1,104 @@
+import { greyAt, type CameraStep, type Grey, type Square } from '../../pose/index.ts';
+import type { Blob } from './evidence.ts';
+import { quantileOf } from './series.ts';
+
+/** Differences of grey up to this are the sensor's noise. */
+const NOISE = 8;
+
+/**
+ * How much moves in a square from one frame to the next: the mean difference of grey beyond the noise, once what the camera has moved and how the light has changed is taken out.
+ * `step` is the camera's movement from `before` to `now`, in pixels of these pictures.
+ */
+export function motionWithin(before: Grey, now: Grey, square: Square, step: CameraStep): number {
+  const [left, top] = [Math.max(0, Math.round(square.x - square.side / 2)), Math.max(0, Math.round(square.y - square.side / 2))];
+  const right = Math.min(before.width - 1, Math.round(square.x + square.side / 2));
+  const bottom = Math.min(before.height - 1, Math.round(square.y + square.side / 2));
+  let [sum, places] = [0, 0];
+  for (let y = top; y < bottom; y++)
+    for (let x = left; x < right; x++) {
+      const there = greyAt(now, x + step.x, y + step.y);
+      if (there === null) continue;
+      const off = Math.abs(there - step.gain * before.values[y * before.width + x]!);
+      if (off > NOISE) sum += off;
+      places++;
+    }
+  return places === 0 ? 0 : sum / places;
+}
+
+/** A rectangle of a picture in grey, read between its pixels. */
+export function patchOf(picture: Grey, left: number, top: number, width: number, height: number): Float32Array {
+  const out = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) out[y * width + x] = greyAt(picture, left + x, top + y) ?? 0;
+  return out;
+}
+
+/** Mean difference of each patch from the mean of some of them, each place counted up to 40. */
+export function differencesFrom(patches: ReadonlyArray<Float32Array | null>, from: number, to: number): Array<number | null> {
+  const some = patches.slice(from, to + 1).filter((p): p is Float32Array => p !== null);
+  if (some.length === 0) return patches.map(() => null);
+  const mean = some[0]!.map((_, i) => some.reduce((sum, p) => sum + p[i]!, 0) / some.length);
+  return patches.map((p) => p && p.reduce((sum, v, i) => sum + Math.min(40, Math.abs(v - mean[i]!)), 0) / p.length);
+}
+
+/** The picture without what moves in it: at each place the middle of the values of some frames. */
+export function emptyField(frames: readonly Grey[]): Grey {
+  const { width, height } = frames[0]!;
+  const values = new Float32Array(width * height);
+  const own: number[] = new Array(frames.length);
+  for (let i = 0; i < values.length; i++) {
+    for (let k = 0; k < frames.length; k++) own[k] = frames[k]!.values[i]!;
+    values[i] = quantileOf(own, 0.5);
+  }
+  return { width, height, values };
+}
+
+/**
+ * Things that differ from the empty field, of a size between `least` and `most` (height in pixels; three times as wide at most, for a ball that is smeared), at least half filled. The camera has moved by `step` since the field was
+ * taken. Places are those of the field.
+ */
+export function blobsOf(
+  now: Grey,
+  field: Grey,
+  step: CameraStep,
+  size: { readonly least: number; readonly most: number },
+  difference = 25,
+): Blob[] {
+  const { width, height } = field;
+  const marked = new Uint8Array(width * height);
+  const still = Math.hypot(step.x, step.y) < 0.05;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x;
+      const there = still ? now.values[i]! : greyAt(now, x + step.x, y + step.y);
+      if (there !== null && Math.abs(there - step.gain * field.values[i]!) > difference) marked[i] = 1;
+    }
+  const found: Blob[] = [];
+  const stack: number[] = [];
+  for (let start = 0; start < marked.length; start++) {
+    if (marked[start] !== 1) continue;
+    marked[start] = 2;
+    stack.push(start);
+    let [count, sx, sy, left, right, top, bottom] = [0, 0, 0, width, 0, height, 0];
+    while (stack.length > 0) {
+      const i = stack.pop()!;
+      const [x, y] = [i % width, Math.floor(i / width)];
+      count++;
+      sx += x;
+      sy += y;
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+      top = Math.min(top, y);
+      bottom = Math.max(bottom, y);
+      for (const j of [x > 0 ? i - 1 : -1, x < width - 1 ? i + 1 : -1, i - width, i + width])
+        if (j >= 0 && j < marked.length && marked[j] === 1) {
+          marked[j] = 2;
+          stack.push(j);
+        }
+    }
+    const [w, h] = [right - left + 1, bottom - top + 1];
+    if (h < size.least || h > size.most || w < size.least || w > 3 * size.most || count < 0.5 * w * h) continue;
+    if (left < 2 || right > width - 3) continue;
+    found.push({ x: sx / count + 0.5, y: sy / count + 0.5, width: w, height: h });
+  }
+  return found;
+}

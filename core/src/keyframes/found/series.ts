@@ -1,0 +1,68 @@
+/** Frames a second of a clip, from the median distance of its frames. */
+export function rateOf(times: readonly number[]): number {
+  const steps = times
+    .slice(1)
+    .map((t, i) => t - times[i]!)
+    .sort((a, b) => a - b);
+  return 1 / steps[steps.length >> 1]!;
+}
+
+/** A value of which a share `p` of the values is smaller. */
+export function quantileOf(values: readonly number[], p: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.max(0, Math.min(sorted.length - 1, Math.floor(p * sorted.length)))]!;
+}
+
+/** Triangular running mean over `half` frames to each side. */
+export function smoothed(values: readonly number[], half: number): number[] {
+  return values.map((_, i) => {
+    let [sum, weights] = [0, 0];
+    for (let k = Math.max(0, i - half); k <= Math.min(values.length - 1, i + half); k++) {
+      const w = 1 - Math.abs(k - i) / (half + 1);
+      sum += w * values[k]!;
+      weights += w;
+    }
+    return sum / weights;
+  });
+}
+
+/**
+ * Where a series is highest between two frames, between frames too: the top of a parabola through `half` values to each side of the highest one. The highest one itself where no parabola has a top there.
+ *
+ * @example highestNear([0, 3, 4, 3, 0], 0, 4, 1) // 2
+ */
+export function highestNear(values: readonly number[], from: number, to: number, half: number): number {
+  const [a, b] = [Math.max(0, Math.round(from)), Math.min(values.length - 1, Math.round(to))];
+  let top = a;
+  for (let i = a; i <= b; i++) if (values[i]! > values[top]!) top = i;
+  const [low, high] = [Math.max(a, top - half), Math.min(b, top + half)];
+  // Least squares of a parabola about the top.
+  const s = [0, 0, 0, 0, 0];
+  const r = [0, 0, 0];
+  for (let i = low; i <= high; i++)
+    for (let k = 0; k < 5; k++) {
+      s[k]! += (i - top) ** k;
+      if (k < 3) r[k]! += (i - top) ** k * values[i]!;
+    }
+  const det = (m: readonly number[]): number =>
+    m[0]! * (m[4]! * m[8]! - m[5]! * m[7]!) - m[1]! * (m[3]! * m[8]! - m[5]! * m[6]!) + m[2]! * (m[3]! * m[7]! - m[4]! * m[6]!);
+  const [s0, s1, s2, s3, s4] = s as [number, number, number, number, number];
+  const whole = det([s0, s1, s2, s1, s2, s3, s2, s3, s4]);
+  if (Math.abs(whole) < 1e-9) return top;
+  const slope = det([s0, r[0]!, s2, s1, r[1]!, s3, s2, r[2]!, s4]) / whole;
+  const bend = det([s0, s1, r[0]!, s1, s2, r[1]!, s2, s3, r[2]!]) / whole;
+  if (bend >= 0) return top;
+  return top + Math.max(-half, Math.min(half, -slope / (2 * bend)));
+}
+
+/** Joint speeds in body heights a second, a value a frame, from the frames beside it. */
+export function speedOf(
+  track: ReadonlyArray<{ readonly x: number; readonly y: number }>,
+  times: readonly number[],
+  bodyPixels: number,
+): number[] {
+  return track.map((_, i) => {
+    const [a, b] = [Math.max(0, i - 1), Math.min(track.length - 1, i + 1)];
+    return Math.hypot(track[b]!.x - track[a]!.x, track[b]!.y - track[a]!.y) / bodyPixels / (times[b]! - times[a]!);
+  });
+}
