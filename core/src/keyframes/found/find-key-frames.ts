@@ -28,7 +28,7 @@ export function findKeyFrames(evidence: ClipEvidence): Partial<Record<EventId, F
   if (!top) return found;
   keep('set', setStill(evidence, top.frame));
   keep('handsApart', handsApart(evidence, top.frame, fastest));
-  const contact = keep('contact', frontFootContact(evidence, top.frame, fastest));
+  const contact = keep('contact', frontFootContact(evidence, fastest));
   if (contact) keep('driveStart', driveStart(evidence, top.frame, contact.frame));
   return found;
 }

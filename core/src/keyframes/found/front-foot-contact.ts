@@ -1,30 +1,35 @@
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
 import { quantileOf, rateOf } from './series.ts';
 
-/** Share of the difference of a foot in flight at which the shoe stands. */
-const SETTLED = 0.1;
+/** The foot has landed once the picture changes by less than this share of its fastest change. */
+const LANDED = 0.25;
+/** Contact comes before the fastest hand by these seconds (contact to release is 0.10 to 0.20 s: the acceptable band of the sheet, common practice). */
+const [EARLIEST, LATEST] = [0.25, 0.03];
 
 /**
- * Front foot bears weight: the picture at the landed shoe becomes what it stays. The ankle's own speed is worse: its place is read with an error as large as its last way.
- * Needs: the difference of the shoe's place from how it looks once it stands; `top` and `fastest`.
+ * Front foot bears weight: the picture at the place of the landed shoe changes fast until the shoe is there, and slowly afterwards (it settles, cloth and shadow go on). The end of the fast change is contact. The ankle's own
+ * speed is worse: its place is read with an error as large as its last way.
+ * Needs: the difference of the shoe's place from how it looks once it stands; the frame of the fastest hand.
  */
-export function frontFootContact({ times, shoe }: ClipEvidence, top: number, fastest: number): FoundEvent | null {
+export function frontFootContact({ times, shoe }: ClipEvidence, fastest: number): FoundEvent | null {
   const rate = rateOf(times);
-  const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
-  const low = Math.round(top) + frames(0.2);
-  const [stands, until] = [fastest - frames(0.05), Math.min(times.length - 1, fastest + frames(0.05))];
-  if (low >= stands) return null;
-  const at = (from: number, to: number): number[] => shoe.slice(Math.max(0, from), to).filter((d): d is number => d !== null);
-  const [standing, flying] = [at(stands, until + 1), at(low, Math.max(low + 3, stands - frames(0.1)))];
-  if (standing.length < 2 || flying.length < 2) return null;
-  const [noise, far] = [quantileOf(standing, 0.9), quantileOf(flying, 0.5)];
-  if (far < 1.5 * noise) return null;
-  const limit = noise + SETTLED * (far - noise);
-  let frame = stands;
-  while (frame > low && (shoe[frame - 1] ?? far) < limit) frame--;
-  const [before, own] = [shoe[frame - 1] ?? far, shoe[frame] ?? limit];
-  const back = before > limit && before > own ? (limit - own) / (before - own) : 0;
-  const contact = frame - back;
+  const first = Math.max(1, Math.round(fastest - EARLIEST * rate));
+  const last = Math.round(fastest - LATEST * rate);
+  const change = (i: number): number => {
+    const [before, now] = [shoe[i - 1], shoe[i]];
+    return before == null || now == null ? 0 : before - now;
+  };
+  let steepest = first;
+  for (let i = first; i <= last; i++) if (change(i) > change(steepest)) steepest = i;
+  const most = change(steepest);
+  const standing = shoe.slice(last, Math.round(fastest + 0.05 * rate) + 1).filter((d): d is number => d !== null);
+  if (standing.length < 2 || most <= 0) return null;
+  let i = steepest + 1;
+  while (i < last && change(i) > LANDED * most) i++;
+  // Of the frame in which it landed only a part was flight.
+  const frame = i - 1 + Math.max(0, Math.min(1, change(i) / most));
+  const noise = quantileOf(standing, 0.9);
   const half = Math.max(0.5, 0.01 * rate);
-  return { frame: contact, from: contact - half, to: contact + half, sure: far > 3 * noise ? 0.95 : 0.7 };
+  const clear = (shoe[steepest - 1] ?? 0) > 2 * noise && i < last;
+  return { frame, from: frame - half, to: frame + half, sure: clear ? 0.9 : 0.5 };
 }

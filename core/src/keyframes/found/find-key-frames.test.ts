@@ -1,0 +1,221 @@
+import { describe, expect, test } from 'vitest';
+import { FOLLOWED, type FollowedJoint } from '../../pose/index.ts';
+import { ballRelease } from './ball-release.ts';
+import { driveStart } from './drive-start.ts';
+import type { ClipEvidence } from './evidence.ts';
+import { fastestHand } from './fastest-hand.ts';
+import { findKeyFrames } from './find-key-frames.ts';
+import { frontFootContact } from './front-foot-contact.ts';
+import { handsApart } from './hands-apart.ts';
+import { layback } from './layback.ts';
+import { liftTop } from './lift-top.ts';
+import { blobsOf, differencesFrom, emptyField, motionWithin, patchOf } from './picture-signs.ts';
+import { highestNear, quantileOf, rateOf, smoothed } from './series.ts';
+import { finishStill, setStill } from './still-stands.ts';
+
+/** True seconds of a made-up delivery; joints move as simple functions of time between them. A body is 200 pixels high, the target lies to the right. */
+const TRUE = {
+  set: 0.4,
+  liftTop: 0.95,
+  handsApart: 1.1,
+  driveStart: 1.33,
+  contact: 1.6,
+  layback: 1.7,
+  release: 1.745,
+  finish: 2.25,
+};
+const H = 200;
+const clamp = (v: number): number => Math.max(0, Math.min(1, v));
+const bump = (t: number, at: number, wide: number): number => Math.max(0, 1 - ((t - at) / wide) ** 2);
+
+function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean } = {}): ClipEvidence {
+  const { way = 1, ball = true } = options;
+  const times = Array.from({ length: Math.round(2.8 * rate) }, (_, i) => i / rate);
+  const fixed = (x: number, y: number) => () => ({ x, y });
+  /** The hand: quick around release, fastest a hundredth of a second before it. */
+  const hand = (t: number): { x: number; y: number } => {
+    const apart = Math.max(0, t - TRUE.handsApart);
+    const back = 60 * clamp(apart / 0.45);
+    const thrown = 130 * (Math.tanh((t - TRUE.release + 0.012) / 0.03) + 1) - 0.6 * Math.max(0, t - TRUE.release);
+    return { x: 110 - back + thrown, y: 62 - 20 * clamp(apart / 0.4) };
+  };
+  const places: Record<FollowedJoint, (t: number) => { x: number; y: number }> = {
+    ...(Object.fromEntries(FOLLOWED.map((j) => [j, fixed(100, 60)])) as Record<FollowedJoint, () => { x: number; y: number }>),
+    head: fixed(100, 20),
+    frontHip: fixed(108, 100),
+    frontKnee: (t) => ({ x: 115, y: 150 - 55 * bump(t, TRUE.liftTop, 0.5) }),
+    throwingWrist: hand,
+    // The forearm turns back until layback and then over.
+    throwingElbow: (t) => {
+      const w = hand(t);
+      const angle = (Math.PI / 180) * (110 + 60 * bump(t, TRUE.layback, 0.12));
+      return { x: w.x - 30 * Math.cos(angle), y: w.y + 30 * Math.sin(angle) };
+    },
+    gloveWrist: (t) => ({ x: 112 + 80 * clamp((t - TRUE.handsApart) / 0.5), y: 62 }),
+    backHip: fixed(95, 100),
+    backAnkle: fixed(92, 192),
+    backKnee: (t) => ({ x: 94 + 22 * bump(t, TRUE.driveStart, 0.6), y: 146 }),
+  };
+  const joints = Object.fromEntries(
+    FOLLOWED.map((j) => [j, times.map((t) => ({ ...places[j](t), score: 0.8, scatter: 0.5 }))]),
+  ) as unknown as ClipEvidence['body']['joints'];
+  const noise = (i: number): number => 0.05 * Math.sin(12.9 * i);
+  return {
+    times,
+    body: { bodyPixels: H, joints },
+    towardsTarget: way,
+    motion: times.map(
+      (t, i) => 0.3 + noise(i) + (t > TRUE.set && t < TRUE.finish ? Math.min(6, 30 * (t - TRUE.set), 40 * (TRUE.finish - t)) : 0),
+    ),
+    shoe: times.map((t) =>
+      t < 1.2
+        ? null
+        : t < TRUE.contact - 0.03
+          ? 26
+          : t < TRUE.contact
+            ? 6 + (20 * (TRUE.contact - t)) / 0.03
+            : 6 - 4 * clamp((t - TRUE.contact) / 0.15),
+    ),
+    blobs: times.map((t) => {
+      const flown = t - TRUE.release;
+      const hat = { x: 150, y: 40, width: 8, height: 8 };
+      if (!ball || flown < 0 || flown > 0.15) return [hat];
+      const at = hand(TRUE.release);
+      return [hat, { x: at.x + 17 + 2600 * flown, y: at.y - 3 + 60 * flown, width: 12, height: 9 }];
+    }),
+  };
+}
+const off = (frame: number | undefined, seconds: number, rate: number): number =>
+  Math.abs((frame ?? Number.NaN) - seconds * rate);
+
+describe('series', () => {
+  test('rate from frames that vary', () => expect(rateOf([0, 0.033, 0.066, 0.1, 0.133])).toBeCloseTo(30.3, 0));
+  test('the top of a parabola between frames; the example of its docstring', () => {
+    expect(highestNear([0, 3, 4, 3, 0], 0, 4, 1)).toBe(2);
+    const values = Array.from({ length: 20 }, (_, i) => 5 - (i - 8.3) ** 2);
+    expect(highestNear(values, 0, 19, 4)).toBeCloseTo(8.3, 9);
+    expect(highestNear([1, 1, 1, 1], 0, 3, 1)).toBe(0);
+  });
+  test('what is even stays even; a quarter of the values is below the quartile', () => {
+    expect(smoothed([2, 2, 2, 2], 2)).toEqual([2, 2, 2, 2]);
+    expect(smoothed([0, 0, 4, 0, 0], 1)).toEqual([0, expect.closeTo(1), expect.closeTo(2), expect.closeTo(1), 0]);
+    expect(quantileOf([4, 1, 3, 2, 5, 6, 7, 8], 0.25)).toBe(3);
+  });
+});
+
+describe('rules of key frames', () => {
+  test.each([120, 240, 60])('at %i frames a second each is found where it is', (rate) => {
+    const found = findKeyFrames(evidenceAt(rate));
+    const near = 2 * Math.max(1, rate / 120);
+    expect(off(found.liftTop?.frame, TRUE.liftTop, rate)).toBeLessThan(near / 2);
+    expect(off(found.contact?.frame, TRUE.contact, rate)).toBeLessThan(near / 2);
+    expect(off(found.release?.frame, TRUE.release, rate)).toBeLessThan(near / 2);
+    expect(off(found.driveStart?.frame, TRUE.driveStart, rate)).toBeLessThan(near);
+    expect(off(found.handsApart?.frame, TRUE.handsApart, rate)).toBeLessThan(1.5 * near);
+    expect(off(found.set?.frame, TRUE.set, rate)).toBeLessThan(1.5 * near);
+    expect(off(found.finish?.frame, TRUE.finish, rate)).toBeLessThan(1.5 * near);
+    if (rate >= 120) expect(off(found.layback?.frame, TRUE.layback, rate)).toBeLessThan(near);
+    for (const event of Object.values(found)) expect(event.frame >= event.from && event.frame <= event.to).toBe(true);
+  });
+  test('without a ball in the picture the hand that slows tells the release, and is less sure', () => {
+    const evidence = evidenceAt(120, { ball: false });
+    const found = ballRelease(evidence, fastestHand(evidence))!;
+    expect(off(found.frame, TRUE.release, 120)).toBeLessThan(4);
+    expect(found.sure).toBeLessThan(0.7);
+    expect(found.to - found.from).toBeGreaterThan(2);
+  });
+  test('from the front nobody says when the arm lay back', () => {
+    expect(findKeyFrames(evidenceAt(120, { way: null })).layback).toBeUndefined();
+  });
+  test('nor at 60 frames a second', () => expect(layback(evidenceAt(60), 1.745 * 60)).toBeNull());
+  test('a shoe at which nobody looked has not landed', () => {
+    const evidence = evidenceAt(120);
+    expect(frontFootContact({ ...evidence, shoe: evidence.times.map(() => null) }, 207)).toBeNull();
+  });
+  test('a picture in which nothing moves has neither set nor finish', () => {
+    const still = { ...evidenceAt(120), motion: evidenceAt(120).times.map(() => 0.3) };
+    expect(setStill(still, 114)).toBeNull();
+    expect(finishStill(still, 207)).toBeNull();
+  });
+  test('hands that never part', () => {
+    const evidence = evidenceAt(120);
+    const { joints } = evidence.body;
+    const together = { ...evidence, body: { bodyPixels: H, joints: { ...joints, gloveWrist: joints.throwingWrist } } };
+    expect(handsApart(together, 114, 207)).toBeNull();
+  });
+  test('a throw without a lift, at the beginning of the clip, has no top', () => {
+    expect(liftTop(evidenceAt(120), 20)).toBeNull();
+    expect(driveStart(evidenceAt(120), 114, 118)).toBeNull();
+  });
+  test('what cannot be told is left out, and what needs it', () => {
+    const evidence = evidenceAt(120);
+    const found = findKeyFrames({ ...evidence, shoe: evidence.times.map(() => null) });
+    expect(found.contact).toBeUndefined();
+    expect(found.driveStart).toBeUndefined();
+    expect(found.release).toBeDefined();
+  });
+});
+
+describe('signs in pictures', () => {
+  const picture = (at: (x: number, y: number) => number) => ({
+    width: 80,
+    height: 60,
+    values: Float32Array.from({ length: 4800 }, (_, i) => at(i % 80, Math.floor(i / 80))),
+  });
+  const still = { x: 0, y: 0, gain: 1 };
+  const disc = (cx: number, cy: number, r: number) => (x: number, y: number) =>
+    Math.hypot(x - cx, y - cy) <= r ? 220 : 60 + x / 4;
+
+  test('of what moves the middle of some frames shows nothing', () => {
+    const field = emptyField([10, 20, 30, 40, 50].map((x) => picture(disc(x, 30, 6))));
+    expect(Math.max(...field.values)).toBeLessThan(90);
+  });
+  test('a ball is a blob in its place; a hat that is too large, and half a ball at the edge, are none', () => {
+    const field = picture((x) => 60 + x / 4);
+    const size = { least: 5, most: 15 };
+    const [blob, ...more] = blobsOf(picture(disc(40, 25, 4)), field, still, size);
+    expect(more).toEqual([]);
+    expect(blob!.x).toBeCloseTo(40.5, 6);
+    expect(blob!.y).toBeCloseTo(25.5, 6);
+    expect([blob!.width, blob!.height]).toEqual([9, 9]);
+    expect(blobsOf(picture(disc(40, 25, 12)), field, still, size)).toEqual([]);
+    expect(blobsOf(picture(disc(79, 25, 4)), field, still, size)).toEqual([]);
+  });
+  test('a camera that has moved by three pixels is taken out of it', () => {
+    const rough = (x: number, y: number): number => 90 + 40 * Math.sin(x / 2) * Math.cos(y / 3);
+    const now = picture((x, y) => (Math.hypot(x - 40, y - 25) <= 4 ? 250 : rough(x - 3, y)));
+    const blobs = blobsOf(now, picture(rough), { x: 3, y: 0, gain: 1 }, { least: 5, most: 15 });
+    expect(blobs).toHaveLength(1);
+    expect(blobs[0]!.x).toBeCloseTo(37.5, 0);
+  });
+  test('motion: none in the same picture, none where only the camera moved or a cloud came, some where a body did', () => {
+    const rough = (x: number, y: number): number => 110 + 40 * Math.sin(x / 4) * Math.cos(y / 5);
+    const square = { x: 40, y: 30, side: 40 };
+    expect(motionWithin(picture(rough), picture(rough), square, still)).toBe(0);
+    expect(
+      motionWithin(
+        picture(rough),
+        picture((x, y) => rough(x - 2, y)),
+        square,
+        { ...still, x: 2 },
+      ),
+    ).toBeLessThan(0.1);
+    expect(
+      motionWithin(
+        picture(rough),
+        picture((x, y) => 0.8 * rough(x, y)),
+        square,
+        { ...still, gain: 0.8 },
+      ),
+    ).toBe(0);
+    expect(motionWithin(picture(disc(40, 30, 8)), picture(disc(44, 30, 8)), square, still)).toBeGreaterThan(3);
+  });
+  test('patches become what they stay', () => {
+    const shoe = (x: number) => patchOf(picture(disc(x, 30, 6)), 20, 20, 20, 20);
+    const differences = differencesFrom([shoe(5), null, shoe(20), shoe(30), shoe(30), shoe(30)], 3, 5);
+    expect(differences[1]).toBeNull();
+    expect(differences[3]).toBe(0);
+    expect(differences[2]!).toBeGreaterThan(5);
+    expect(differencesFrom([null, null], 0, 1)).toEqual([null, null]);
+  });
+});
