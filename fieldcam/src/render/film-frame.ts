@@ -3,7 +3,7 @@ import { cameraShake, moved } from '../camera/shake.ts';
 import type { ViewId } from '../camera/tripod.ts';
 import { KIND, type FilmConditions } from '../conditions/film-conditions.ts';
 import type { DeliveryMotion } from '../motion/delivery-motion.ts';
-import { JOINT_IDS, type Pose } from '../motion/pose.ts';
+import { JOINT_IDS, type JointId, type Pose } from '../motion/pose.ts';
 import { groundHeight } from '../motion/mound.ts';
 import { walkerPose, type Walker } from '../motion/walker.ts';
 import { randomSource } from '../random.ts';
@@ -30,9 +30,12 @@ export function scenePicture(camera: PinholeCamera, view: ViewId): Uint8Array {
   return Uint8Array.from({ length: camera.width * camera.height * 3 }, (_, i) => toByte(colour[i]!));
 }
 
-/** Pixels that the fastest joint may move between two of the pictures that a shutter adds up. */
-const STEP = 2.5;
-const MOST_STEPS = 24;
+/** Pixels that a joint may move between two of the pictures that a shutter adds up: the faster it goes, the less an edge of it is seen, and a ball is wider than its steps. */
+const STEP = { ball: 8, hand: 4, body: 2.5 };
+const stepOf = (joint: JointId): number =>
+  joint === 'ball' ? STEP.ball : /Wrist|Elbow|glove/.test(joint) ? STEP.hand : STEP.body;
+const STEPS = JOINT_IDS.map((id) => [id, stepOf(id)] as const);
+const MOST_STEPS = 16;
 
 export function filmer(options: {
   readonly motion: DeliveryMotion;
@@ -109,16 +112,15 @@ export function filmer(options: {
     for (const o of others) if (o.depth <= distance) shadeFigure(out, wide, o, lit, sampling);
   };
 
-  /** How far the fastest joint of the picture moves while the shutter is open, in pixels. */
-  const smear = (seconds: number): number => {
-    if (conditions.shutterSeconds === 0) return 0;
+  /** How many pictures are added up while the shutter is open. */
+  const stepsAt = (seconds: number): number => {
+    if (conditions.shutterSeconds === 0) return 1;
     const [a, b] = [motion.poseAt(seconds).joints, motion.poseAt(seconds + conditions.shutterSeconds).joints];
-    return Math.max(
-      ...JOINT_IDS.map((id) => {
-        const [p, q] = [camera.project(a[id]), camera.project(b[id])];
-        return Math.hypot(p.x - q.x, p.y - q.y);
-      }),
-    );
+    const needed = STEPS.map(([id, step]) => {
+      const [p, q] = [camera.project(a[id]), camera.project(b[id])];
+      return Math.hypot(p.x - q.x, p.y - q.y) / step;
+    });
+    return Math.max(1, Math.min(MOST_STEPS, Math.ceil(Math.max(...needed))));
   };
 
   /** The part of the picture in which anybody is while the shutter is open. */
@@ -140,7 +142,7 @@ export function filmer(options: {
   const frameAt = (seconds: number): Uint8Array => {
     const light = sunlight.at(seconds);
     paint(light);
-    const steps = Math.max(1, Math.min(MOST_STEPS, Math.ceil(smear(seconds) / STEP)));
+    const steps = stepsAt(seconds);
     const moment = (k: number): number => seconds + (conditions.shutterSeconds * (k + 0.5)) / steps;
     const middle = motion.poseAt(seconds + conditions.shutterSeconds / 2);
     const centre = mix(middle.joints.frontHip, middle.joints.backHip, 0.5);

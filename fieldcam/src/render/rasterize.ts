@@ -58,7 +58,7 @@ function toScreen(
     y[i] = (height / 2 - oy - (focal * (dx * up.x + dy * up.y + dz * up.z)) / depth) * per;
     inverseDepth[i] = 1 / depth;
     const facing = dx * normals[3 * i]! + dy * normals[3 * i + 1]! + dz * normals[3 * i + 2]!;
-    away[i] = facing > AWAY * Math.hypot(dx, dy, dz) ? 1 : 0;
+    away[i] = facing > AWAY * Math.sqrt(dx * dx + dy * dy + dz * dz) ? 1 : 0;
   }
   return { x, y, inverseDepth, away };
 }

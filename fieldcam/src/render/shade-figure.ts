@@ -41,8 +41,14 @@ export function shadeFigure(
   const { per } = sampling;
   for (let row = 0; row < s.rows / per; row++)
     for (let column = 0; column < s.columns / per; column++) {
-      let [r, g, b, covered] = [0, 0, 0, 0];
-      let [lastMaterial, lastR, lastG, lastB] = [-1, 0, 0, 0];
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      let covered = 0;
+      let lastMaterial = -1;
+      let lastR = 0;
+      let lastG = 0;
+      let lastB = 0;
       for (let sy = 0; sy < per; sy++)
         for (let sx = 0; sx < per; sx++) {
           const i = (row * per + sy) * s.columns + column * per + sx;
@@ -56,8 +62,10 @@ export function shadeFigure(
             continue;
           }
           lastMaterial = m;
-          let [nx, ny, nz] = [s.normal[3 * i]!, s.normal[3 * i + 1]!, s.normal[3 * i + 2]!];
-          const l = Math.hypot(nx, ny, nz) || 1;
+          let nx = s.normal[3 * i]!;
+          let ny = s.normal[3 * i + 1]!;
+          let nz = s.normal[3 * i + 2]!;
+          const l = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1;
           nx /= l;
           ny /= l;
           nz /= l;
@@ -102,8 +110,7 @@ export function shadeFigure(
                   ? valueNoise(round * 60, s.decal[2 * i + 1]! * 90)
                   : valueNoise(s.decal[2 * i]! < 5 ? s.decal[2 * i]! * 40 : (wx + wz) * 60, wy * 70)) -
                   0.5));
-          const half = unitHalf(sun.x - vx, sun.y - vy, sun.z - vz);
-          const spec = lit > 0 ? light.sun * material.shine * Math.max(0, nx * half[0] + ny * half[1] + nz * half[2]) ** 24 : 0;
+          const spec = lit > 0 ? light.sun * material.shine * glance(nx, ny, nz, sun.x - vx, sun.y - vy, sun.z - vz) : 0;
           const warm = 1.28 * lit * light.sun;
           lastR = material.colour[0] * grain * (warm * 1.04 + skyLight * 0.92 + bounce * 1.5 + rim) + spec;
           lastG = material.colour[1] * grain * (warm * 0.99 + skyLight * 0.98 + bounce * 0.9 + rim) + spec;
@@ -121,7 +128,12 @@ export function shadeFigure(
     }
 }
 
-function unitHalf(x: number, y: number, z: number): readonly [number, number, number] {
-  const l = Math.hypot(x, y, z) || 1;
-  return [x / l, y / l, z / l];
+/** How much of the sun a surface throws towards the camera: the cosine between its normal and the way half between both, to the 24th (Blinn 1977). */
+function glance(nx: number, ny: number, nz: number, hx: number, hy: number, hz: number): number {
+  const c = (nx * hx + ny * hy + nz * hz) / (Math.sqrt(hx * hx + hy * hy + hz * hz) || 1);
+  if (c <= 0) return 0;
+  const c2 = c * c;
+  const c4 = c2 * c2;
+  const c8 = c4 * c4;
+  return c8 * c8 * c8;
 }
