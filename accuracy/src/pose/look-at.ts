@@ -15,7 +15,7 @@ export const COMPARED = [
   'release',
   'finish',
 ] as const satisfies readonly EventId[];
-export type Compared = (typeof COMPARED)[number];
+type Compared = (typeof COMPARED)[number];
 
 export interface JointResult {
   readonly event: Compared;

@@ -18,7 +18,7 @@ export const BODY_POINTS = [
   'leftAnkle',
   'rightAnkle',
 ] as const;
-export type BodyPoint = (typeof BODY_POINTS)[number];
+type BodyPoint = (typeof BODY_POINTS)[number];
 
 const other = (name: string): string =>
   name.startsWith('left') ? name.replace('left', 'right') : name.startsWith('right') ? name.replace('right', 'left') : name;
