@@ -1,3 +1,4 @@
+import { findKeyFrames } from '@stride-chalk/core';
 import { COMPARED, type ClipResult } from './look-at.ts';
 
 const quantile = (values: readonly number[], p: number): string => {
@@ -17,8 +18,9 @@ export function eventTable(results: readonly ClipResult[]): string {
       '| event | found | median | 10 % | 90 % | within 2 frames | within its interval | sure and wrong |',
       '|---|---|---|---|---|---|---|---|',
     );
+    const events = clips.map((c) => ({ true: c.true, found: c.evidence === null ? {} : findKeyFrames(c.evidence) }));
     for (const event of COMPARED) {
-      const all = clips.flatMap((c) => c.events.filter((e) => e.event === event));
+      const all = events.map((e) => ({ true: e.true[event], found: e.found[event] ?? null }));
       const found = all.flatMap((e) => (e.found ? [{ off: e.found.frame - e.true, ...e.found, true: e.true }] : []));
       const off = found.map((f) => f.off);
       const rate = clips[0]!.framesPerSecond;

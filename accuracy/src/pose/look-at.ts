@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url';
-import { FOLLOWED, findKeyFrames, type FollowedJoint, type FoundEvent } from '@stride-chalk/core';
+import { FOLLOWED, type ClipEvidence, type FollowedJoint } from '@stride-chalk/core';
 import { filmTruth, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
 import { followClip, loadBodyModel, type Models } from '@stride-chalk/finder';
 import type { StudyClip } from './study-orders.ts';
@@ -36,8 +36,10 @@ export interface ClipResult {
   readonly coreSeconds: number;
   /** null where no body could be followed. */
   readonly joints: readonly JointResult[] | null;
-  /** Of each key frame what was found, and the true frame. */
-  readonly events: ReadonlyArray<{ readonly event: Compared; readonly true: number; readonly found: FoundEvent | null }>;
+  /** The true frame of each key frame. */
+  readonly true: Readonly<Record<Compared, number>>;
+  /** What the rules of key frames look at: kept, so that they can be tried again without the film. */
+  readonly evidence: ClipEvidence | null;
 }
 
 const OTHER: Partial<Record<FollowedJoint, FollowedJoint>> = { frontKnee: 'backKnee', backKnee: 'frontKnee' };
@@ -59,10 +61,11 @@ export async function lookAt({ id, order }: StudyClip, path: string): Promise<Cl
   const before = process.cpuUsage();
   const followed = await followClip({ path, width, height, readHeight: 540 }, times, known, loaded);
   const used = process.cpuUsage(before);
-  const base = { id, view, framesPerSecond, coreSeconds: (used.user + used.system) / 1e6 };
-  if (followed === null)
-    return { ...base, joints: null, events: COMPARED.map((event) => ({ event, true: truth.frameOf(event), found: null })) };
-  const keyFrames = findKeyFrames(followed.evidence);
+  const base = {
+    ...{ id, view, framesPerSecond, coreSeconds: (used.user + used.system) / 1e6 },
+    true: Object.fromEntries(COMPARED.map((event) => [event, truth.frameOf(event)])) as Record<Compared, number>,
+  };
+  if (followed === null) return { ...base, joints: null, evidence: null };
   const way = known.towardsTarget ?? 1;
   const joints = COMPARED.flatMap((event) => {
     const frame = Math.max(0, Math.min(truth.frames - 1, Math.round(truth.frameOf(event))));
@@ -82,6 +85,5 @@ export async function lookAt({ id, order }: StudyClip, path: string): Promise<Cl
       };
     });
   });
-  const events = COMPARED.map((event) => ({ event, true: truth.frameOf(event), found: keyFrames[event] ?? null }));
-  return { ...base, joints, events };
+  return { ...base, joints, evidence: followed.evidence };
 }

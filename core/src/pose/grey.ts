@@ -9,14 +9,18 @@ export interface Grey {
 
 /** The luma of a picture (ITU-R BT.601 weights), averaged over squares of `by` pixels; what is left over at the right and at the bottom is dropped. */
 export function greyOf({ width, height, rgb }: Picture, by = 1): Grey {
-  const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
+  const columns = Math.floor(width / by);
+  const rows = Math.floor(height / by);
   const values = new Float32Array(columns * rows);
-  const share = 1 / (by * by);
-  for (let y = 0; y < rows * by; y++)
-    for (let x = 0; x < columns * by; x++) {
-      const i = 3 * (y * width + x);
-      values[Math.floor(y / by) * columns + Math.floor(x / by)]! +=
-        share * (0.299 * rgb[i]! + 0.587 * rgb[i + 1]! + 0.114 * rgb[i + 2]!);
+  const [red, green, blue] = [0.299 / (by * by), 0.587 / (by * by), 0.114 / (by * by)];
+  for (let row = 0, o = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++, o++) {
+      let sum = 0;
+      for (let v = 0; v < by; v++) {
+        let i = 3 * ((row * by + v) * width + column * by);
+        for (let u = 0; u < by; u++, i += 3) sum += red * rgb[i]! + green * rgb[i + 1]! + blue * rgb[i + 2]!;
+      }
+      values[o] = sum;
     }
   return { width: columns, height: rows, values };
 }

@@ -53,33 +53,51 @@ export function cropSquare(
   const plane = size * size;
   const scale = square.side / size;
   const samples = Math.max(1, Math.min(4, Math.ceil(scale - 0.25)));
-  const [left, top] = [square.x - square.side / 2, square.y - square.side / 2];
-  const share = 1 / (samples * samples);
-  for (let row = 0; row < size; row++)
-    for (let column = 0; column < size; column++) {
-      let [r, g, b] = [0, 0, 0];
-      for (let v = 0; v < samples; v++)
-        for (let u = 0; u < samples; u++) {
-          const x = left + (column + (u + 0.5) / samples) * scale - 0.5;
-          const y = top + (row + (v + 0.5) / samples) * scale - 0.5;
-          const xi = Math.floor(x);
-          const yi = Math.floor(y);
-          if (xi < 0 || yi < 0 || xi >= width - 1 || yi >= height - 1) continue;
-          const fx = x - xi;
-          const fy = y - yi;
-          const i = (yi * width + xi) * 3;
-          const j = i + width * 3;
-          const [a, c, d, e] = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
+  const across = places(square.x - square.side / 2, scale, samples, size, width);
+  const down = places(square.y - square.side / 2, scale, samples, size, height);
+  const share = 1 / (samples * samples * 127.5);
+  for (let row = 0, o = 0; row < size; row++)
+    for (let column = 0; column < size; column++, o++) {
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      for (let v = row * samples; v < (row + 1) * samples; v++) {
+        const y = down.first[v]!;
+        if (y < 0) continue;
+        const fy = down.share[v]!;
+        for (let u = column * samples; u < (column + 1) * samples; u++) {
+          const x = across.first[u]!;
+          if (x < 0) continue;
+          const fx = across.share[u]!;
+          const i = 3 * (y * width + x);
+          const j = i + 3 * width;
+          const a = (1 - fx) * (1 - fy);
+          const c = fx * (1 - fy);
+          const d = (1 - fx) * fy;
+          const e = fx * fy;
           r += rgb[i]! * a + rgb[i + 3]! * c + rgb[j]! * d + rgb[j + 3]! * e;
           g += rgb[i + 1]! * a + rgb[i + 4]! * c + rgb[j + 1]! * d + rgb[j + 4]! * e;
           b += rgb[i + 2]! * a + rgb[i + 5]! * c + rgb[j + 2]! * d + rgb[j + 5]! * e;
         }
-      const o = row * size + column;
-      into[o] = (r * share) / 127.5 - 1;
-      into[plane + o] = (g * share) / 127.5 - 1;
-      into[2 * plane + o] = (b * share) / 127.5 - 1;
+      }
+      into[o] = r * share - 1;
+      into[plane + o] = g * share - 1;
+      into[2 * plane + o] = b * share - 1;
     }
   return into;
+}
+
+/** For each sample along one side of the crop the pixel before it (-1 outside the picture), and how far it lies towards the next one. */
+function places(from: number, scale: number, samples: number, size: number, length: number) {
+  const first = new Int32Array(size * samples);
+  const share = new Float32Array(size * samples);
+  for (let k = 0; k < first.length; k++) {
+    const at = from + ((k + 0.5) / samples) * scale - 0.5;
+    const before = Math.floor(at);
+    first[k] = before < 0 || before >= length - 1 ? -1 : before;
+    share[k] = at - before;
+  }
+  return { first, share };
 }
 
 /** The numbers of a square as a mirror shows them. */

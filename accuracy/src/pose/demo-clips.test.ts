@@ -1,0 +1,41 @@
+import { fileURLToPath } from 'node:url';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { findKeyFrames } from '@stride-chalk/core';
+import { DEMO_CLIPS } from '@stride-chalk/demo';
+import { lookAt, type ClipResult } from './look-at.ts';
+
+/** Some of the demo camp's films, decoded: both hands, from the side and from the front. The long study is a command. */
+const NAMES = ['4-1-open-side.mp4', '9-1-open-side.mp4', '4-1-front.mp4'];
+const results = new Map<string, ClipResult>();
+beforeAll(async () => {
+  for (const name of NAMES) {
+    const clip = DEMO_CLIPS.find((c) => c.fileName === name)!;
+    const path = fileURLToPath(new URL(`../../../demo/clips/${name}`, import.meta.url));
+    results.set(name, await lookAt({ id: name, order: clip.order }, path));
+  }
+}, 1_800_000);
+
+const quantile = (values: readonly number[], p: number): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(p * values.length)]!;
+
+describe('joints and key frames found in films of the demo camp', () => {
+  test('joints at the true key frames, in per cent of body height', () => {
+    const side = NAMES.filter((n) => n.includes('open')).flatMap((n) => results.get(n)!.joints!);
+    const far = side.map((j) => 100 * Math.hypot(j.dx, j.dy));
+    expect(quantile(far, 0.5)).toBeLessThan(1.5);
+    expect(quantile(far, 0.9)).toBeLessThan(3.5);
+    const front = results.get('4-1-front.mp4')!.joints!.map((j) => 100 * Math.hypot(j.dx, j.dy));
+    expect(quantile(front, 0.5)).toBeLessThan(1.8);
+    expect(quantile(front, 0.9)).toBeLessThan(4);
+    expect([...results.values()].flatMap((r) => r.joints!).filter((j) => j.swapped)).toEqual([]);
+  });
+  test.each(['contact', 'layback', 'release', 'finish', 'set', 'liftTop'] as const)(
+    '%s from the side lies within three frames',
+    (event) => {
+      for (const name of NAMES.filter((n) => n.includes('open'))) {
+        const { evidence, true: frames } = results.get(name)!;
+        expect(Math.abs(findKeyFrames(evidence!)[event]!.frame - frames[event]), name).toBeLessThan(3);
+      }
+    },
+  );
+});
