@@ -3,7 +3,7 @@
  */
 import { fork } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { filmClip } from '@stride-chalk/fieldcam';
@@ -20,9 +20,15 @@ export function studyPath(into: string, { id, order }: StudyClip): string {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
   if (process.send) {
+    process.on('disconnect', () => process.exit());
     process.on('message', (id) => {
       const clip = CLIPS.find((c) => c.id === id)!;
-      void filmClip(clip.order, studyPath(folder, clip)).then(() => process.send!(id));
+      // Under a name of this process: one that was ended may still be writing its own.
+      const own = `${studyPath(folder, clip)}.${process.pid}`;
+      void filmClip(clip.order, own).then(() => {
+        renameSync(own, studyPath(folder, clip));
+        process.send!(id);
+      });
     });
   } else {
     mkdirSync(folder, { recursive: true });
