@@ -220,3 +220,11 @@ export type { Blob, ClipEvidence, FoundEvent } from './keyframes/found/evidence.
 export { findKeyFrames } from './keyframes/found/find-key-frames.ts';
 export { fastestHand } from './keyframes/found/fastest-hand.ts';
 export { blobsOf, differencesFrom, emptyField, motionWithin, patchOf } from './keyframes/found/picture-signs.ts';
+export {
+  applyHomography,
+  fitHomography,
+  type Homography,
+  type PlanePair,
+  type PlanePoint,
+} from './figures/plane/fit-homography.ts';
+export { repeatability, type Repeatability } from './follow-up/repeatability.ts';
