@@ -10,7 +10,7 @@ import { handsApart } from './hands-apart.ts';
 import { layback } from './layback.ts';
 import { liftTop } from './lift-top.ts';
 import { blobsOf, differencesFrom, emptyField, motionWithin, patchOf } from './picture-signs.ts';
-import { highestNear, quantileOf, rateOf, smoothed } from './series.ts';
+import { cornerOf, highestNear, quantileOf, rateOf, smoothed, withoutJumps } from './series.ts';
 import { finishStill, setStill } from './still-stands.ts';
 
 /** True seconds of a made-up delivery; joints move as simple functions of time between them. A body is 200 pixels high, the target lies to the right. */
@@ -95,6 +95,16 @@ describe('series', () => {
     const values = Array.from({ length: 20 }, (_, i) => 5 - (i - 8.3) ** 2);
     expect(highestNear(values, 0, 19, 4)).toBeCloseTo(8.3, 9);
     expect(highestNear([1, 1, 1, 1], 0, 3, 1)).toBe(0);
+  });
+  test('the corner of two lines, level at first or not; the example of its docstring', () => {
+    expect(cornerOf([1, 1, 1, 1, 2, 3, 4], 0, 6, 'level').frame).toBe(3);
+    const bent = Array.from({ length: 40 }, (_, i) => 0.2 * i + 3 * Math.max(0, i - 22.5));
+    const corner = cornerOf(bent, 0, 39, 'any slope');
+    expect(corner.frame).toBe(22.5);
+    expect(corner.slope).toBeCloseTo(3, 9);
+  });
+  test('a jump of one frame is gone, a step stays', () => {
+    expect(withoutJumps([1, 1, 9, 1, 1, 5, 5, 5])).toEqual([1, 1, 1, 1, 1, 5, 5, 5]);
   });
   test('what is even stays even; a quarter of the values is below the quartile', () => {
     expect(smoothed([2, 2, 2, 2], 2)).toEqual([2, 2, 2, 2]);

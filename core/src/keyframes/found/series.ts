@@ -66,3 +66,63 @@ export function speedOf(
     return Math.hypot(track[b]!.x - track[a]!.x, track[b]!.y - track[a]!.y) / bodyPixels / (times[b]! - times[a]!);
   });
 }
+
+/**
+ * The corner of the two lines that fit a series best between two frames, by least squares over all corners half a frame apart; the first line level, or of any slope. `slope` is by how much the second line is steeper, a frame.
+ *
+ * @example cornerOf([1, 1, 1, 1, 2, 3, 4], 0, 6, 'level').frame // 3
+ */
+export function cornerOf(
+  values: readonly number[],
+  from: number,
+  to: number,
+  first: 'level' | 'any slope',
+): { readonly frame: number; readonly slope: number } {
+  let best = { misses: Number.POSITIVE_INFINITY, frame: from, slope: 0 };
+  for (let corner = from + 2; corner <= to - 2; corner += 0.5) {
+    const fit = cornered(values, from, to, corner, first === 'level' ? 0 : 1);
+    if (fit.misses < best.misses) best = { ...fit, frame: corner };
+  }
+  return best;
+}
+
+/** Least squares of y = a + b t + c max(0, t - corner), b only where `sloped`: what it misses, and c. */
+function cornered(
+  values: readonly number[],
+  from: number,
+  to: number,
+  corner: number,
+  sloped: 0 | 1,
+): { misses: number; slope: number } {
+  const termsOf = (i: number): number[] => [1, sloped * (i - from), Math.max(0, i - corner)];
+  const rows = [
+    [0, 0, 0, 0],
+    [0, 1 - sloped, 0, 0],
+    [0, 0, 0, 0],
+  ];
+  for (let i = from; i <= to; i++) {
+    const terms = termsOf(i);
+    for (let j = 0; j < 3; j++) {
+      for (let k = 0; k < 3; k++) rows[j]![k]! += terms[j]! * terms[k]!;
+      rows[j]![3]! += terms[j]! * values[i]!;
+    }
+  }
+  for (let i = 0; i < 3; i++)
+    for (let j = i + 1; j < 3; j++) {
+      const factor = rows[j]![i]! / rows[i]![i]!;
+      for (let k = i; k < 4; k++) rows[j]![k]! -= factor * rows[i]![k]!;
+    }
+  const c = rows[2]![3]! / rows[2]![2]!;
+  const b = (rows[1]![3]! - rows[1]![2]! * c) / rows[1]![1]!;
+  const a = (rows[0]![3]! - rows[0]![1]! * b - rows[0]![2]! * c) / rows[0]![0]!;
+  let misses = 0;
+  for (let i = from; i <= to; i++) {
+    const [, along, beyond] = termsOf(i) as [number, number, number];
+    misses += (values[i]! - a - b * along - c * beyond) ** 2;
+  }
+  return { misses, slope: c };
+}
+
+/** Each value the middle one of itself and its neighbours: a jump of one frame, as a film's own key frames make it, is gone. */
+export const withoutJumps = (values: readonly number[]): number[] =>
+  values.map((v, i) => quantileOf([values[i - 1] ?? v, v, values[i + 1] ?? v], 0.5));
