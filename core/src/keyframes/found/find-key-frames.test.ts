@@ -134,10 +134,16 @@ describe('rules of key frames', () => {
     expect(found.sure).toBeLessThan(0.7);
     expect(found.to - found.from).toBeGreaterThan(2);
   });
-  test('from the front nobody says when the arm lay back', () => {
-    expect(findKeyFrames(evidenceAt(120, { way: null })).layback).toBeUndefined();
+  test('from the front release, layback, parting hands and drive are left to the side view, and the finish is less sure', () => {
+    const [front, side] = [findKeyFrames(evidenceAt(120, { way: null })), findKeyFrames(evidenceAt(120))];
+    expect(Object.keys(front).sort()).toEqual(['contact', 'finish', 'liftTop', 'set']);
+    expect(Object.keys(side)).toHaveLength(8);
+    expect(front.finish!.sure).toBeLessThan(side.finish!.sure);
   });
-  test('nor at 60 frames a second', () => expect(layback(evidenceAt(60), 1.745 * 60)).toBeNull());
+  test('from the front an arm has no way back, at whatever release', () => {
+    expect(layback(evidenceAt(120, { way: null }), 1.745 * 120)).toBeNull();
+  });
+  test('at 60 frames a second it is seen too seldom', () => expect(layback(evidenceAt(60), 1.745 * 60)).toBeNull());
   test('a shoe that lands turned and then turns flat has landed before it turns', () => {
     const evidence = evidenceAt(120);
     // Fast until contact, once more away from how it will stand, then slowly there.

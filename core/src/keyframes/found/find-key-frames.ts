@@ -10,7 +10,8 @@ import { liftTop } from './lift-top.ts';
 import { finishStill, setStill } from './still-stands.ts';
 
 /**
- * The key frames of one view, each by its own rule; an event that its rule cannot tell is left out, and those that need it too. A proposal: nobody has seen it.
+ * The key frames of one view, each by its own rule; an event that its rule cannot tell is left out, and those that need it too. From front and rear release, parting hands and drive are left to the side view: along the line of
+ * sight neither the hand nor the knee shows what it does. A proposal: nobody has seen it.
  *
  * @example findKeyFrames(evidence).release // { frame: 163.4, from: 162.7, to: 164.1, sure: 0.97 }
  */
@@ -21,14 +22,15 @@ export function findKeyFrames(evidence: ClipEvidence): Partial<Record<EventId, F
     return event;
   };
   const fastest = fastestHand(evidence);
-  const release = keep('release', ballRelease(evidence, fastest));
+  const fromSide = evidence.towardsTarget !== null;
+  const release = fromSide ? keep('release', ballRelease(evidence, fastest)) : null;
   if (release) keep('layback', layback(evidence, release.frame));
   keep('finish', finishStill(evidence, fastest));
   const top = keep('liftTop', liftTop(evidence, fastest));
   if (!top) return found;
   keep('set', setStill(evidence, top.frame));
-  keep('handsApart', handsApart(evidence, top.frame, fastest));
+  if (fromSide) keep('handsApart', handsApart(evidence, top.frame, fastest));
   const contact = keep('contact', frontFootContact(evidence, fastest));
-  if (contact) keep('driveStart', driveStart(evidence, top.frame, contact.frame));
+  if (contact && fromSide) keep('driveStart', driveStart(evidence, top.frame, contact.frame));
   return found;
 }

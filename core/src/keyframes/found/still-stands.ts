@@ -32,10 +32,10 @@ export function setStill({ times, motion }: ClipEvidence, top: number): FoundEve
 }
 
 /**
- * Finish: from here on the picture stays still, or only sways.
+ * Finish: from here on the picture stays still, or only sways. From front and rear, where he comes towards the camera, a leg that swings behind the other is hardly seen: less sure.
  * Needs: motion of the pictures; the frame of the fastest hand.
  */
-export function finishStill({ times, motion }: ClipEvidence, fastest: number): FoundEvent | null {
+export function finishStill({ times, motion, towardsTarget }: ClipEvidence, fastest: number): FoundEvent | null {
   const rate = rateOf(times);
   const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
   const energy = smoothed(withoutJumps(motion), frames(0.017));
@@ -47,5 +47,10 @@ export function finishStill({ times, motion }: ClipEvidence, fastest: number): F
   let i = fastest + frames(0.1);
   const limit = base + MOVES * (peak - base);
   while (i < n - 1 && Math.max(...energy.slice(i, i + frames(0.05))) > limit) i++;
-  return { frame: i, from: i - 0.02 * rate - 0.5, to: i + 0.02 * rate + 0.5, sure: i < n - frames(0.1) ? 0.85 : 0.3 };
+  return {
+    frame: i,
+    from: i - 0.02 * rate - 0.5,
+    to: i + 0.02 * rate + 0.5,
+    sure: i >= n - frames(0.1) ? 0.3 : towardsTarget === null ? 0.5 : 0.85,
+  };
 }
