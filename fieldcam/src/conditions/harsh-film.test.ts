@@ -160,8 +160,16 @@ describe('a film that does not flatter', () => {
     ...{ view: 'openSide', bib: 7, look: 2, framesPerSecond: 60, startSeconds: 0, codec: 'h264', width: 480, height: 270 },
   };
   const motion = deliveryMotion(order.pitcher);
-  const pictureAt = (seconds: number, conditions: Partial<FilmConditions> = {}): Uint8Array =>
-    filmer({ motion, camera: orderedCamera(order), view: 'openSide', bib: 7, look: 2, conditions: { ...KIND, ...conditions } })
+  const SMALL = { width: 240, height: 136 };
+  const pictureAt = (seconds: number, conditions: Partial<FilmConditions> = {}, size = SMALL): Uint8Array =>
+    filmer({
+      motion,
+      camera: orderedCamera({ ...order, ...size }),
+      view: 'openSide',
+      bib: 7,
+      look: 2,
+      conditions: { ...KIND, ...conditions },
+    })
       .frameAt(seconds)
       .slice();
 
@@ -186,7 +194,7 @@ describe('a film that does not flatter', () => {
     const truth = filmTruth(blurred);
     const frame = Math.ceil(truth.frameOf('release')) + 1;
     const at = truth.pointAt(frame, 'ball');
-    const picture = pictureAt(frame / 60, { shutterSeconds: 1 / 125 });
+    const picture = pictureAt(frame / 60, { shutterSeconds: 1 / 125 }, { width: 480, height: 270 });
     const empty = scenePicture(orderedCamera(order), 'openSide');
     let [sum, x, y, wide] = [0, 0, 0, 0];
     for (let v = Math.round(at.y) - 9; v < at.y + 9; v++)
@@ -237,6 +245,6 @@ describe('a film that does not flatter', () => {
     ['a hand that trembles', { handHeld: 1, seed: 2 }],
   ] as const)('%s: it is seen', (_, conditions) => {
     const [plain, other] = [pictureAt(motion.events.liftTop), pictureAt(motion.events.liftTop, conditions)];
-    expect(other.filter((v, i) => Math.abs(v - plain[i]!) > 12).length).toBeGreaterThan(300);
+    expect(other.filter((v, i) => Math.abs(v - plain[i]!) > 12).length).toBeGreaterThan(80);
   });
 });
