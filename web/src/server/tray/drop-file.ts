@@ -1,6 +1,6 @@
 import { stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { and, asc, eq, inArray, notInArray } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, notInArray, or } from 'drizzle-orm';
 import type { CampId, DroppedFileId, StaffId } from '@stride-chalk/core';
 import { db } from '../db/connect.ts';
 import { droppedFiles } from '../db/schema.ts';
@@ -50,12 +50,23 @@ export async function dropFile(
   return row;
 }
 
-/** The files of a camp of which something is still to be seen: under way, or turned away. */
+/** For so long it is said of a file that its bytes were here already. */
+const DOUBLE_SHOWN_MS = 60 * 60_000;
+
+/** The files of a camp of which something is still to be seen: under way, turned away, or just now found to be here already. */
 export const filesOf = (campId: CampId) =>
   db()
     .select()
     .from(droppedFiles)
-    .where(and(eq(droppedFiles.campId, campId), notInArray(droppedFiles.state, [...OVER])))
+    .where(
+      and(
+        eq(droppedFiles.campId, campId),
+        or(
+          notInArray(droppedFiles.state, [...OVER]),
+          and(eq(droppedFiles.state, 'double'), gt(droppedFiles.enteredAt, new Date(Date.now() - DOUBLE_SHOWN_MS))),
+        ),
+      ),
+    )
     .orderBy(asc(droppedFiles.enteredAt), asc(droppedFiles.id));
 
 /** Files that a stopped server left, the oldest first. */

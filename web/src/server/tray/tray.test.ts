@@ -92,6 +92,12 @@ describe('a file of a folder', () => {
     );
     expect(await db().$count(clips)).toBe(1);
     expect(await mediaFiles()).toHaveLength(1);
+    // Whoever brought it is told for an hour that it was here already.
+    expect((await filesOf(world.campId)).map((f) => [f.id, f.state])).toEqual([[second, 'double']]);
+    await db()
+      .update(droppedFiles)
+      .set({ enteredAt: new Date(Date.now() - 61 * 60_000) });
+    expect(await filesOf(world.campId)).toEqual([]);
   });
 
   test('is not taken before it has come whole', async () => {

@@ -28,6 +28,8 @@ export function FilesComing({
   const looked = files.filter((f) => f.state === 'waiting' || f.state === 'looking').length;
   const away = files.filter((f) => f.state === 'refused' || f.state === 'failed');
   const refused = sent.filter((f) => f.state === 'refused');
+  const own = new Set(sent.map((f) => f.id));
+  const doubles = files.filter((f) => f.state === 'double' && own.has(f.id)).map((f) => f.fileName);
   return (
     <div className="mt-2 grid gap-2" data-testid="files-coming">
       {left > 0 && (
@@ -46,6 +48,13 @@ export function FilesComing({
       {looked > 0 && (
         <p className="m-0 text-small text-soft" data-testid="files-looked">
           {looked} {looked === 1 ? 'file waits' : 'files wait'} to be looked at. They are safe on the server.
+        </p>
+      )}
+      {doubles.length > 0 && (
+        <p className="m-0 text-note" role="status" data-testid="files-double">
+          {doubles.length === 1 ? 'One file was' : `${doubles.length} files were`} here already, and nothing came twice:{' '}
+          {doubles.slice(0, NAMED).join(', ')}
+          {doubles.length > NAMED && ` and ${doubles.length - NAMED} more`}.
         </p>
       )}
       {refused.length + away.length > 0 && (
@@ -102,3 +111,5 @@ export function FilesComing({
 }
 /** An evening brings more. */
 const FEW = 200;
+/** Names of files that were here already. */
+const NAMED = 4;

@@ -39,7 +39,7 @@ export function TrayBoard({ first, timeZone, names }: TrayProps) {
   const counts = countsOf(tray);
   const { camera, clip, sections, mode, choose, setCamera, confirmAll, carryOut } = useTrayCommands(tray, control);
 
-  const coming = tray.files.length + queue.state.files.length > 0;
+  const coming = tray.files.some((f) => f.state !== 'double') || queue.state.files.some((f) => f.state !== 'there');
   const empty = tray.clips.length === 0 && !coming;
   return (
     <div
