@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
@@ -36,6 +36,11 @@ test('clips of a game and of a family get their facts and their camper; who is t
     await page.goto(`${product.url}/sort`);
     await pageAwake(page);
     await page.getByTestId('tray-folder').setInputFiles(card);
+    await expect(page.getByRole('heading', { name: 'To look at 3' })).toBeVisible();
+    // The same bytes under another name are the same film, and whoever brings them is told.
+    copyFileSync(join(card, 'one.mp4'), join(folder, 'again.mp4'));
+    await page.getByTestId('tray-files').setInputFiles(join(folder, 'again.mp4'));
+    await expect(page.getByTestId('files-double')).toHaveText('One file was here already, and nothing came twice: again.mp4.');
     await expect(page.getByRole('heading', { name: 'To look at 3' })).toBeVisible();
     await page.goto(product.url);
     await page.getByRole('link', { name: 'Sort the 3 films that came' }).click();
