@@ -12,16 +12,22 @@ export function greyOf({ width, height, rgb }: Picture, by = 1): Grey {
   const columns = Math.floor(width / by);
   const rows = Math.floor(height / by);
   const values = new Float32Array(columns * rows);
-  const [red, green, blue] = [0.299 / (by * by), 0.587 / (by * by), 0.114 / (by * by)];
-  for (let row = 0, o = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++, o++) {
-      let sum = 0;
-      for (let v = 0; v < by; v++) {
-        let i = 3 * ((row * by + v) * width + column * by);
-        for (let u = 0; u < by; u++, i += 3) sum += red * rgb[i]! + green * rgb[i + 1]! + blue * rgb[i + 2]!;
+  const share = 1 / (by * by);
+  for (let y = 0; y < rows * by; y++) {
+    const row = Math.floor(y / by) * columns;
+    let i = 3 * y * width;
+    for (let column = 0; column < columns; column++) {
+      let red = 0;
+      let green = 0;
+      let blue = 0;
+      for (let u = 0; u < by; u++, i += 3) {
+        red += rgb[i]!;
+        green += rgb[i + 1]!;
+        blue += rgb[i + 2]!;
       }
-      values[o] = sum;
+      values[row + column]! += share * (0.299 * red + 0.587 * green + 0.114 * blue);
     }
+  }
   return { width: columns, height: rows, values };
 }
 
