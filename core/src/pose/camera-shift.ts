@@ -1,3 +1,4 @@
+import { solveLinear } from '../estimate/solve-linear.ts';
 import { greyAt, halved, smaller, type Grey } from './grey.ts';
 import type { Square } from './square.ts';
 
@@ -76,30 +77,20 @@ function refined(before: Grey, now: Grey, bodies: readonly Square[], start: Came
         gd += trust * ag * miss;
       }
     if (places < LEAST_PLACES) return null;
-    const by = solved([
-      [xx, xy, xg, xd],
-      [xy, yy, yg, yd],
-      [xg, yg, gg, gd],
-    ]);
+    const by = solveLinear(
+      [
+        [xx, xy, xg],
+        [xy, yy, yg],
+        [xg, yg, gg],
+      ],
+      [xd, yd, gd],
+      1e-9,
+    );
     if (by === null) return null;
-    x += by[0];
-    y += by[1];
-    gain += by[2];
-    if (Math.hypot(by[0], by[1]) < 0.005) break;
+    x += by[0]!;
+    y += by[1]!;
+    gain += by[2]!;
+    if (Math.hypot(by[0]!, by[1]!) < 0.005) break;
   }
   return { x, y, gain };
-}
-
-/** Three equations by elimination; null where they do not tell. */
-function solved(rows: number[][]): [number, number, number] | null {
-  for (let i = 0; i < 3; i++) {
-    if (Math.abs(rows[i]![i]!) < 1e-9) return null;
-    for (let j = i + 1; j < 3; j++) {
-      const factor = rows[j]![i]! / rows[i]![i]!;
-      for (let k = i; k < 4; k++) rows[j]![k]! -= factor * rows[i]![k]!;
-    }
-  }
-  const c = rows[2]![3]! / rows[2]![2]!;
-  const b = (rows[1]![3]! - rows[1]![2]! * c) / rows[1]![1]!;
-  return [(rows[0]![3]! - rows[0]![1]! * b - rows[0]![2]! * c) / rows[0]![0]!, b, c];
 }

@@ -1,3 +1,5 @@
+import { solveLinear } from '../estimate/solve-linear.ts';
+
 /** A place at a time, and how much it counts. */
 export interface TrackSample {
   readonly seconds: number;
@@ -133,17 +135,14 @@ function lowerBound(samples: readonly TrackSample[], seconds: number): number {
 function valueAtZero(moments: readonly number[], sums: readonly number[]): number {
   const [s0, s1, s2, s3, s4] = moments as [number, number, number, number, number];
   const ridge = 1e-6 * s0;
-  const rows = [
-    [s0, s1, s2, sums[0]!],
-    [s1, s2 + ridge, s3, sums[1]!],
-    [s2, s3, s4 + ridge, sums[2]!],
-  ];
-  for (let i = 0; i < 3; i++)
-    for (let j = i + 1; j < 3; j++) {
-      const factor = rows[j]![i]! / rows[i]![i]!;
-      for (let k = i; k < 4; k++) rows[j]![k]! -= factor * rows[i]![k]!;
-    }
-  const c = rows[2]![3]! / rows[2]![2]!;
-  const b = (rows[1]![3]! - rows[1]![2]! * c) / rows[1]![1]!;
-  return (rows[0]![3]! - rows[0]![1]! * b - rows[0]![2]! * c) / rows[0]![0]!;
+  const fit = solveLinear(
+    [
+      [s0, s1, s2],
+      [s1, s2 + ridge, s3],
+      [s2, s3, s4 + ridge],
+    ],
+    sums,
+  );
+  // Samples of one moment have no slope: their mean.
+  return fit ? fit[0]! : sums[0]! / s0;
 }

@@ -1,3 +1,4 @@
+import { solveLinear } from '../../estimate/solve-linear.ts';
 import { symmetricEigen } from './symmetric-eigen.ts';
 
 export interface PlanePoint {
@@ -145,10 +146,11 @@ function refined(start: Matrix, pairs: readonly PlanePair[]): Matrix {
           for (let k = 0; k < 8; k++) jtj[i]![k]! += j[i]! * j[k]!;
         }
     }
-    const step = solved(
+    const step = solveLinear(
       jtj.map((row, i) => row.map((v, k) => (i === k ? v * (1 + damping) : v))),
       jtr,
     );
+    if (step === null) break;
     const next = h.map((v, i) => (i < 8 ? v - step[i]! : v));
     const less = missOf(next);
     if (!(less < miss)) {
@@ -161,26 +163,4 @@ function refined(start: Matrix, pairs: readonly PlanePair[]): Matrix {
     if (done) break;
   }
   return h as unknown as Matrix;
-}
-
-/** Linear equations by elimination with the largest pivot. */
-function solved(matrix: number[][], right: readonly number[]): number[] {
-  const n = right.length;
-  const rows = matrix.map((row, i) => [...row, right[i]!]);
-  for (let i = 0; i < n; i++) {
-    let pivot = i;
-    for (let j = i + 1; j < n; j++) if (Math.abs(rows[j]![i]!) > Math.abs(rows[pivot]![i]!)) pivot = j;
-    [rows[i], rows[pivot]] = [rows[pivot]!, rows[i]!];
-    for (let j = i + 1; j < n; j++) {
-      const factor = rows[j]![i]! / rows[i]![i]!;
-      for (let k = i; k <= n; k++) rows[j]![k]! -= factor * rows[i]![k]!;
-    }
-  }
-  const out = new Array<number>(n).fill(0);
-  for (let i = n - 1; i >= 0; i--) {
-    let sum = rows[i]![n]!;
-    for (let k = i + 1; k < n; k++) sum -= rows[i]![k]! * out[k]!;
-    out[i] = sum / rows[i]![i]!;
-  }
-  return out;
 }

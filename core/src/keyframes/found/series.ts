@@ -1,3 +1,5 @@
+import { solveLinear } from '../../estimate/solve-linear.ts';
+
 /** Frames a second of a clip, from the median distance of its frames. */
 export function rateOf(times: readonly number[]): number {
   const steps = times
@@ -44,13 +46,17 @@ export function highestNear(values: readonly number[], from: number, to: number,
       s[k]! += (i - top) ** k;
       if (k < 3) r[k]! += (i - top) ** k * values[i]!;
     }
-  const det = (m: readonly number[]): number =>
-    m[0]! * (m[4]! * m[8]! - m[5]! * m[7]!) - m[1]! * (m[3]! * m[8]! - m[5]! * m[6]!) + m[2]! * (m[3]! * m[7]! - m[4]! * m[6]!);
-  const [s0, s1, s2, s3, s4] = s as [number, number, number, number, number];
-  const whole = det([s0, s1, s2, s1, s2, s3, s2, s3, s4]);
-  if (Math.abs(whole) < 1e-9) return top;
-  const slope = det([s0, r[0]!, s2, s1, r[1]!, s3, s2, r[2]!, s4]) / whole;
-  const bend = det([s0, s1, r[0]!, s1, s2, r[1]!, s2, s3, r[2]!]) / whole;
+  const fit = solveLinear(
+    [
+      [s[0]!, s[1]!, s[2]!],
+      [s[1]!, s[2]!, s[3]!],
+      [s[2]!, s[3]!, s[4]!],
+    ],
+    r,
+    1e-9,
+  );
+  if (fit === null) return top;
+  const [, slope, bend] = fit as [number, number, number];
   if (bend >= 0) return top;
   return top + Math.max(-half, Math.min(half, -slope / (2 * bend)));
 }
@@ -95,26 +101,20 @@ function cornered(
   sloped: 0 | 1,
 ): { misses: number; slope: number } {
   const termsOf = (i: number): number[] => [1, sloped * (i - from), Math.max(0, i - corner)];
-  const rows = [
-    [0, 0, 0, 0],
-    [0, 1 - sloped, 0, 0],
-    [0, 0, 0, 0],
+  const squares = [
+    [0, 0, 0],
+    [0, 1 - sloped, 0],
+    [0, 0, 0],
   ];
+  const right = [0, 0, 0];
   for (let i = from; i <= to; i++) {
     const terms = termsOf(i);
     for (let j = 0; j < 3; j++) {
-      for (let k = 0; k < 3; k++) rows[j]![k]! += terms[j]! * terms[k]!;
-      rows[j]![3]! += terms[j]! * values[i]!;
+      for (let k = 0; k < 3; k++) squares[j]![k]! += terms[j]! * terms[k]!;
+      right[j]! += terms[j]! * values[i]!;
     }
   }
-  for (let i = 0; i < 3; i++)
-    for (let j = i + 1; j < 3; j++) {
-      const factor = rows[j]![i]! / rows[i]![i]!;
-      for (let k = i; k < 4; k++) rows[j]![k]! -= factor * rows[i]![k]!;
-    }
-  const c = rows[2]![3]! / rows[2]![2]!;
-  const b = (rows[1]![3]! - rows[1]![2]! * c) / rows[1]![1]!;
-  const a = (rows[0]![3]! - rows[0]![1]! * b - rows[0]![2]! * c) / rows[0]![0]!;
+  const [a, b, c] = (solveLinear(squares, right) ?? [values[from]!, 0, 0]) as [number, number, number];
   let misses = 0;
   for (let i = from; i <= to; i++) {
     const [, along, beyond] = termsOf(i) as [number, number, number];
