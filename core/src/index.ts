@@ -96,7 +96,7 @@ export { chooseFocus, FOCUS_LIMIT, type FocusChoice } from './focus/choose-focus
 export { habitsOf, type CheckpointHabit, type FaultCount } from './habits/habits-of.ts';
 export { ALWAYS_ASKED, EVENT_IDS, EVENTS, eventName, type EventId } from './keyframes/events.ts';
 export { guessKeyFrame } from './keyframes/guess-key-frames.ts';
-export { markTime, type FrameSpan } from './keyframes/mark-time.ts';
+export { MARK_ORIGINS, markTime, type FrameSpan, type MarkOrigin } from './keyframes/mark-time.ts';
 export { orderProblems, type KeyFrameMark, type OrderProblem } from './keyframes/order-problems.ts';
 export { inBandUnits } from './levels/in-band-units.ts';
 export type { Level, Score, Seen } from './levels/level.ts';
@@ -228,3 +228,4 @@ export {
   type PlanePoint,
 } from './figures/plane/fit-homography.ts';
 export { repeatability, type Repeatability } from './follow-up/repeatability.ts';
+export * from './proposed/index.ts';

@@ -85,6 +85,11 @@ describe('markTime', () => {
   test('one frame: its own start, half a frame interval of error', () => {
     expect(markTime({ frame: 2, frameTo: null }, film)).toEqual({ value: 0.02, sd: 0.005, unit: 'seconds' });
   });
+  test('what is known of its spread beside it counts where it is the wider one', () => {
+    expect(markTime({ frame: 2, frameTo: null, spread: 1.5 }, film).sd).toBeCloseTo(0.015, 12);
+    expect(markTime({ frame: 2, frameTo: null, spread: 0.2 }, film).sd).toBe(0.005);
+    expect(markTime({ frame: 2, frameTo: null, spread: null }, film).sd).toBe(0.005);
+  });
   test('an interval that ends before it begins is refused; one of no length is one frame', () => {
     expect(() => markTime({ frame: 2, frameTo: 1 }, film)).toThrow(/^markTime: /);
     expect(markTime({ frame: 2, frameTo: 2 }, film)).toEqual(markTime({ frame: 2, frameTo: null }, film));

@@ -3,6 +3,7 @@
  */
 export { BODY_POINTS, FOLLOWED, type FollowedJoint } from './body-points.ts';
 export { followBody, type FollowedBody } from './follow-body.ts';
+export type { TrackPlace } from './smooth-track.ts';
 export type { Finding, KnownOfClip } from './finding.ts';
 export { decodeBody, heatPeaks, withMirror, type Heads } from './heads.ts';
 export { cropSquare, mirroredCrop, squareAround, wholePicture, type Found, type Picture, type Square } from './square.ts';

@@ -1,0 +1,75 @@
+import { describe, expect, test } from 'vitest';
+import type { ClipEvidence } from '../keyframes/found/evidence.ts';
+import { FOLLOWED, type FollowedBody } from '../pose/index.ts';
+import { clipProposal, inOrder } from './clip-proposal.ts';
+import { isUnsureJoint, jointError } from './joint-error.ts';
+
+const FRAMES = 60;
+/** A body that stands still, seen as well as said. */
+function standing(score: number): {
+  body: FollowedBody;
+  camera: { x: number; y: number; gain: number }[];
+  evidence: ClipEvidence;
+} {
+  const place = { x: 100.04, y: 50, score, scatter: 0 };
+  const body = {
+    bodyPixels: 300,
+    joints: Object.fromEntries(FOLLOWED.map((joint) => [joint, Array.from({ length: FRAMES }, () => place)])),
+  } as unknown as FollowedBody;
+  const times = Array.from({ length: FRAMES }, (_, i) => i / 120);
+  return {
+    body,
+    camera: times.map((_, i) => ({ x: i, y: -i, gain: 1 })),
+    evidence: {
+      times,
+      body,
+      towardsTarget: 1,
+      motion: times.map(() => 0),
+      shoe: times.map(() => null),
+      blobs: times.map(() => []),
+    },
+  };
+}
+
+describe('clipProposal', () => {
+  test('joints lie where the moved camera saw them, each with its error', () => {
+    const proposal = clipProposal(standing(0.9))!;
+    const knee = proposal.joints.find((j) => j.joint === 'frontKnee')!;
+    expect([knee.x[0], knee.y[0], knee.x[20], knee.y[20]]).toEqual([100, 50, 120, 30]);
+    // 1.3 % of 300 pixels.
+    expect(knee.sd[0]).toBe(3.9);
+    expect(proposal.joints.map((j) => j.x.length)).toEqual(FOLLOWED.map(() => FRAMES));
+  });
+  test('a body of which hardly anything was seen is not followed', () => {
+    expect(clipProposal(standing(0.3))).toBeNull();
+  });
+});
+
+describe('inOrder', () => {
+  const found = (frame: number, sure: number) => ({ frame, from: frame - 1.5, to: frame + 1.5, sure });
+  test('whole frames inside the clip, in the order of time', () => {
+    expect(inOrder({ finish: found(58.6, 0.9), contact: found(30.4, 0.91) }, 59)).toEqual([
+      { event: 'contact', frame: 30, from: 28, to: 32, sure: 0.91 },
+      { event: 'finish', frame: 59, from: 57, to: 59, sure: 0.9 },
+    ]);
+  });
+  test('of two that contradict each other the less sure one is left out', () => {
+    const marks = inOrder({ contact: found(40, 0.9), release: found(30, 0.6), finish: found(50, 0.5) }, 59);
+    expect(marks.map((m) => m.event)).toEqual(['contact', 'finish']);
+  });
+  test('orders that are findings stay', () => {
+    expect(inOrder({ driveStart: found(40, 0.9), footOpens: found(30, 0.6) }, 59)).toHaveLength(2);
+  });
+});
+
+describe('jointError', () => {
+  const seen = { x: 0, y: 0, score: 0.9, scatter: 0 };
+  test('grows with what lies beside the smoothed way, and with what is hardly seen', () => {
+    expect(jointError('head', seen, 300)).toBeCloseTo(1.95);
+    // 1.95 and 1.5 times 4 together.
+    expect(jointError('head', { ...seen, scatter: 4 }, 300)).toBeCloseTo(Math.hypot(1.95, 6));
+    expect(isUnsureJoint(jointError('head', seen, 300), 300)).toBe(false);
+    expect(isUnsureJoint(jointError('head', { ...seen, score: 0.2 }, 300), 300)).toBe(true);
+    expect(isUnsureJoint(jointError('head', { ...seen, scatter: 12 }, 300), 300)).toBe(true);
+  });
+});
