@@ -68,8 +68,8 @@ need_weights() {
 need_build() {
   local stamp=web/dist/.sources
   local now
-  now=$({ find core/src fieldcam/src demo/src web/src web/public web/serve.ts web/astro.config.ts package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
-  [ -f web/serve.mjs ] && [ -f web/severity-thread.mjs ] && [ -f web/slate-thread.mjs ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
+  now=$({ find core/src fieldcam/src demo/src finder/src web/src web/public web/serve.ts web/astro.config.ts package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
+  [ -f web/serve.mjs ] && [ -f web/severity-thread.mjs ] && [ -f web/slate-thread.mjs ] && [ -f web/look-thread.mjs ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
   say "Building ..."
   (cd web && ASTRO_TELEMETRY_DISABLED=1 npx astro build >/tmp/stride-chalk-build.$$ 2>&1) ||
     { cat "/tmp/stride-chalk-build.$$" >&2; stop_with "The build failed: see the lines above."; }
@@ -79,9 +79,9 @@ need_build() {
     --alias:@stride-chalk/core=./core/src/index.ts --alias:@stride-chalk/demo=./demo/src/index.ts --alias:@stride-chalk/fieldcam=./fieldcam/src/index.ts >&2 ||
     stop_with "The build of the server failed: see the lines above."
   local thread
-  for thread in workers/severity-thread server/intake/slate-thread; do
+  for thread in workers/severity-thread server/intake/slate-thread server/look/look-thread; do
     npx esbuild "web/src/$thread.ts" --bundle --platform=node --target=node20 --format=esm --packages=external --log-level=warning \
-      --outfile="web/${thread##*/}.mjs" --alias:@stride-chalk/core=./core/src/index.ts >&2 ||
+      --outfile="web/${thread##*/}.mjs" --alias:@stride-chalk/core=./core/src/index.ts --alias:@stride-chalk/finder=./finder/src/index.ts >&2 ||
       stop_with "The build of a thread of the server failed: see the lines above."
   done
   printf '%s' "$now" > "$stamp"

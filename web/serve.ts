@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { ne } from 'drizzle-orm';
 import qrcode from 'qrcode';
@@ -15,6 +17,9 @@ import { Refusal } from './src/server/refusal.ts';
 import { closeDatabase, db, migrateDatabase } from './src/server/db/connect.ts';
 import { clips } from './src/server/db/schema.ts';
 import { enqueueClip, enqueueFile, startJobs, stopJobs } from './src/server/jobs.ts';
+import { bodyFinder } from './src/server/look/body-finder.ts';
+import { askForLooks, lookAtNext, takeUpLooks } from './src/server/look/look-at-clips.ts';
+import { looksHere } from './src/server/look/proposals.ts';
 import { serveLan, type Lan, type LanState } from './src/server/lan/serve-lan.ts';
 import { shortMark } from './src/server/lan/trust-page.ts';
 import { firstLeadLink } from './src/server/staff.ts';
@@ -39,6 +44,9 @@ process.env.STRIDE_MIGRATIONS ??= `${here}migrations`;
 // What takes a second of reckoning does not hold up anybody's page.
 process.env.STRIDE_SEVERITY_THREAD ??= `${here}severity-thread.mjs`;
 process.env.STRIDE_SLATE_THREAD ??= `${here}slate-thread.mjs`;
+/** What finds joints: without its weights everything is done by hand, and the bench says so. */
+const weights = process.env.STRIDE_WEIGHTS ?? fileURLToPath(new URL('../finder/weights/', import.meta.url));
+process.env.STRIDE_LOOKS ??= existsSync(`${weights}/thunder.onnx`) ? '1' : '0';
 
 /** Of which build this server is: what its pages are made of. A page that was loaded from another one is told so. */
 process.env.STRIDE_BUILD ??= createHash('sha256')
@@ -91,7 +99,11 @@ const mail = setInterval(
   MAIL_EVERY,
 );
 const firstLead = await firstLeadLink();
-await startJobs({ prepareClip, takeFile: takeDroppedFile });
+/** As many films are looked at side by side as there are cores, and never more than two: each takes its memory. */
+const finders = looksHere()
+  ? Array.from({ length: Math.min(2, availableParallelism()) }, () => bodyFinder(`${here}look-thread.mjs`, weights))
+  : [];
+await startJobs({ prepareClip, takeFile: takeDroppedFile, look: finders.map((finder) => () => lookAtNext(finder)) });
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.
 const waiting = await db()
   .select({ id: clips.id, long: clips.long })
@@ -100,6 +112,13 @@ const waiting = await db()
   .orderBy(clips.enteredAt);
 for (const clip of waiting) await enqueueClip(clip.id, clip.long);
 for (const file of await filesUnderWay()) await enqueueFile(file.id);
+await takeUpLooks();
+/** A clip that is said to be of somebody else, or gets its consent or its rate, is looked at soon, whoever has said it. */
+const LOOKS_EVERY = 60_000;
+const looks = setInterval(
+  () => void askForLooks().catch((error: Error) => log.error({ err: error }, 'films could not be asked to be looked at')),
+  LOOKS_EVERY,
+);
 
 const built = new URL('./dist/server/entry.mjs', import.meta.url).href;
 const { handler } = (await import(built)) as { handler: Handler };
@@ -200,6 +219,7 @@ async function stop(): Promise<void> {
   stopping = true;
   clearInterval(daily);
   clearInterval(mail);
+  clearInterval(looks);
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
   await lan?.stop();
   for (const stream of streams) stream.destroy();
@@ -207,6 +227,7 @@ async function stop(): Promise<void> {
   await Promise.race([closed, new Promise<void>((resolve) => setTimeout(resolve, 5000).unref())]);
   // Nothing that was begun outlives the server, and nothing of a child's film stays on its way.
   stopTools();
+  for (const finder of finders) await finder.stop();
   await stopJobs();
   await sweepMedia(true).catch((error: Error) =>
     log.error({ err: error }, 'what was left of the intake stays until the next start'),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ORIGINS } from '../figures/point.ts';
+import { MARK_ORIGINS } from '../keyframes/mark-time.ts';
 import { captureKnownSchema, eventSchema, filmStateSchema, pointSchema, seenSchema, viewSchema, list } from './codes.ts';
 import { deliverySchema } from './films-page.ts';
 import { staffIdSchema, deliveryIdSchema, clipIdSchema } from './ids.ts';
@@ -23,7 +24,16 @@ const benchFilmSchema = z.object({
 });
 export type BenchFilm = z.infer<typeof benchFilmSchema>;
 
-const markSchema = z.object({ clipId: clipIdSchema, event: eventSchema, frame, frameTo: frame.nullable() });
+const markSchema = z.object({
+  clipId: clipIdSchema,
+  event: eventSchema,
+  frame,
+  frameTo: frame.nullable(),
+  /** Left out: placed by hand. */
+  origin: z.enum(MARK_ORIGINS).optional(),
+  /** One standard deviation in frames that is known beside the frame itself. */
+  spread: z.number().nonnegative().nullable().optional(),
+});
 export type BenchMark = z.infer<typeof markSchema>;
 
 const placedSchema = z.object({

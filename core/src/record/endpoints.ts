@@ -46,6 +46,7 @@ import { entrySchema, recordedSchema } from './entry.ts';
 import { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 import { draftSavedSchema, draftStartedSchema, releasedSchema, saveDraftSchema, startDraftSchema } from './evaluation.ts';
 import { camperFilmsSchema, deliverySchema } from './films-page.ts';
+import { proposalsSchema } from './proposals-page.ts';
 import {
   cameraViewSchema,
   clipsComeFromSchema,
@@ -186,6 +187,11 @@ export const ENDPOINTS = {
     answers: erasedSchema,
   },
   'GET /api/campers/[id]/films': { does: 'The films of a camper.', status: 200, answers: camperFilmsSchema },
+  'GET /api/campers/[id]/proposals': {
+    does: 'What the computer proposes for the films of a camper: key frames and joints that nobody has seen.',
+    status: 200,
+    answers: proposalsSchema,
+  },
   'GET /api/campers/[id]/shown': { does: 'Says whether a child may be shown still.', status: 200, answers: shownSchema },
   'POST /api/roster/import': {
     does: 'Takes the rows of a file: all of them or none.',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ORIGINS } from '../figures/point.ts';
+import { MARK_ORIGINS } from '../keyframes/mark-time.ts';
 import { isCheckpointId } from '../sheet/codes.ts';
 import { eventSchema as event, pointSchema as point } from './codes.ts';
 import { deliveryIdSchema, clipIdSchema, type StaffId } from './ids.ts';
@@ -13,7 +14,17 @@ const frame = z.number().int().nonnegative();
  * entered) makes that the same entry each time, and tells which of two entries about the same thing is the newer one.
  */
 export const entrySchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('mark'), clipId: clipIdSchema, event, frame, frameTo: frame.nullable() }),
+  z.object({
+    kind: z.literal('mark'),
+    clipId: clipIdSchema,
+    event,
+    frame,
+    frameTo: frame.nullable(),
+    /** Left out: placed by hand. */
+    origin: z.enum(MARK_ORIGINS).optional(),
+    /** Of what was confirmed: one standard deviation in frames. */
+    spread: z.number().nonnegative().max(1000).nullable().optional(),
+  }),
   z.object({ kind: z.literal('unmark'), clipId: clipIdSchema, event }),
   z.object({
     kind: z.literal('point'),

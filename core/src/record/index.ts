@@ -49,6 +49,7 @@ export {
   type BenchSet,
   type ScorersBench,
 } from './bench-page.ts';
+export { LOOK_STATES, proposalsSchema, type ClipLook, type LookState, type Proposals } from './proposals-page.ts';
 export {
   doneSchema,
   importedSchema,

@@ -106,6 +106,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'POST /api/sheet-draft/release': 'keep the checkpoint sheet',
   'PUT /api/camp-sheet': 'keep the checkpoint sheet',
   'GET /bench/[bib]': 'break down and score',
+  'GET /api/campers/[id]/proposals': 'break down and score',
   'PUT /api/entries/[id]': 'break down and score',
   'GET /practice': 'practise on the clips of the set',
   'GET /practice/[sitting]': 'practise on the clips of the set',

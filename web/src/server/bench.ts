@@ -44,7 +44,14 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
       frameTimes: c.frameTimes,
       state: c.state,
     })),
-    marks: marked.map((m) => ({ clipId: m.clipId, event: m.event as EventId, frame: m.frame, frameTo: m.frameTo })),
+    marks: marked.map((m) => ({
+      clipId: m.clipId,
+      event: m.event as EventId,
+      frame: m.frame,
+      frameTo: m.frameTo,
+      origin: m.origin,
+      spread: m.spread === null && m.coachSpread === null ? null : Math.max(m.spread ?? 0, m.coachSpread ?? 0),
+    })),
     points: placed.map((p) => ({
       clipId: p.clipId,
       event: p.event as EventId,

@@ -11,6 +11,7 @@ import {
   camps,
   checkIns,
   children,
+  clipLooks,
   clipOrigins,
   clips,
   consents,
@@ -32,6 +33,8 @@ import {
   points,
   practiceClips,
   practiceScores,
+  proposedJoints,
+  proposedMarks,
   referenceLevels,
   refilms,
   refusals,
@@ -88,6 +91,9 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     clips: ofDeliveries,
     clipOrigins: noFilm ? [] : await via.select().from(clipOrigins).where(inArray(clipOrigins.clipId, clipIds)),
     refilms: await via.select().from(refilms).where(inArray(refilms.camperId, camperIds)),
+    clipLooks: noFilm ? [] : await via.select().from(clipLooks).where(inArray(clipLooks.clipId, clipIds)),
+    proposedMarks: noFilm ? [] : await via.select().from(proposedMarks).where(inArray(proposedMarks.clipId, clipIds)),
+    proposedJoints: noFilm ? [] : await via.select().from(proposedJoints).where(inArray(proposedJoints.clipId, clipIds)),
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
@@ -268,6 +274,8 @@ export async function eraseCamper(
     if (clipIds.length > 0) {
       await tx.delete(marks).where(inArray(marks.clipId, clipIds));
       await tx.delete(points).where(inArray(points.clipId, clipIds));
+      // What the computer has found goes with it.
+      await tx.delete(clipLooks).where(inArray(clipLooks.clipId, clipIds));
       await tx.delete(clips).where(inArray(clips.id, clipIds));
       for (const { sha256 } of all.films) await dropFilmsWithoutClips(tx, { sha256 });
       // Clips of others are left of a film that runs on: those stay, and the film as it came, in which he is, goes.

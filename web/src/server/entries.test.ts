@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { Entry, ClipId, StaffId } from '@stride-chalk/core';
+import { benchSet } from './bench.ts';
 import { db } from './db/connect.ts';
 import { campById } from './camps.ts';
 import { entries, marks, points, scores } from './db/schema.ts';
@@ -280,5 +281,29 @@ describe('a key frame', () => {
         world.coach,
       ),
     ).rejects.toMatchObject({ code: 'no-such-frame' });
+  });
+});
+
+describe('a key frame', () => {
+  const mark = (frame: number, more: Partial<Extract<Entry, { kind: 'mark' }>> = {}): Entry => ({
+    ...{ kind: 'mark', clipId, event: 'finish', frame, frameTo: null },
+    ...more,
+  });
+  const kept = async () => (await db().select().from(marks).where(eq(marks.event, 'finish')))[0];
+  test('keeps by what it was marked, and of what was confirmed its spread', async () => {
+    await enterAs(anId(), mark(20, { origin: 'confirmed', spread: 1.5 }), world.coach);
+    expect(await kept()).toMatchObject({ frame: 20, origin: 'confirmed', spread: 1.5, coachSpread: null });
+    // Moved by hand, what the computer said of it counts no more.
+    await enterAs(anId(), mark(22, { spread: 1.5 }), world.coach);
+    expect(await kept()).toMatchObject({ frame: 22, origin: 'placed', spread: null, coachSpread: null });
+  });
+  test('that two people have marked keeps how far apart: the standard deviation of the last frame of each', async () => {
+    await enterAs(anId(), mark(18), world.otherCoach);
+    // 22 and 18: 4 / sqrt(2).
+    expect(await kept()).toMatchObject({ frame: 18, coachSpread: expect.closeTo(2.828, 2) as number });
+    await enterAs(anId(), mark(19, { frameTo: 20 }), world.otherCoach);
+    expect(await kept()).toMatchObject({ coachSpread: expect.closeTo(2.5 / Math.SQRT2, 2) as number });
+    const [bench] = (await benchSet(world.camper)).marks.filter((m) => m.event === 'finish');
+    expect(bench!.spread).toBeCloseTo(2.5 / Math.SQRT2, 2);
   });
 });

@@ -174,12 +174,13 @@ async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: S
     case 'mark': {
       await requireFrame(tx, entry.clipId, entry.frameTo ?? entry.frame);
       await requireOrder(tx, entry);
-      const { clipId, event, frame, frameTo } = entry;
-      const when = { entryId, enteredBy, enteredAt: new Date() };
+      const { clipId, event, frame, frameTo, origin = 'placed', spread = null } = entry;
+      const how = { frame, frameTo, origin, spread: origin === 'confirmed' ? spread : null };
+      const when = { coachSpread: await spreadOfCoaches(tx, entry, enteredBy), entryId, enteredBy, enteredAt: new Date() };
       await tx
         .insert(marks)
-        .values({ clipId, event, frame, frameTo, ...when })
-        .onConflictDoUpdate({ target: [marks.clipId, marks.event], set: { frame, frameTo, ...when } });
+        .values({ clipId, event, ...how, ...when })
+        .onConflictDoUpdate({ target: [marks.clipId, marks.event], set: { ...how, ...when } });
       return;
     }
     case 'unmark':
@@ -206,6 +207,18 @@ async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: S
           and(eq(scores.deliveryId, entry.deliveryId), eq(scores.checkpoint, entry.checkpoint), eq(scores.coachId, enteredBy)),
         );
   }
+}
+
+/** How far apart people have marked a key frame: the standard deviation of the last frames of each, this one's too; null where nobody else has. */
+async function spreadOfCoaches(tx: Executor, entry: Extract<Entry, { kind: 'mark' }>, by: StaffId): Promise<number | null> {
+  const { rows } = await tx.execute<{ middle: number }>(sql`
+    select distinct on (entered_by) ((body->>'frame')::float8 + coalesce(body->>'frameTo', body->>'frame')::float8) / 2 as middle
+    from entries where target = ${entryTarget(entry, by)} and body->>'kind' = 'mark' and entered_by <> ${by}
+    order by entered_by, made_at desc, id desc`);
+  if (rows.length === 0) return null;
+  const frames = [(entry.frame + (entry.frameTo ?? entry.frame)) / 2, ...rows.map((r) => r.middle)];
+  const mean = frames.reduce((sum, f) => sum + f, 0) / frames.length;
+  return Math.sqrt(frames.reduce((sum, f) => sum + (f - mean) ** 2, 0) / (frames.length - 1));
 }
 
 async function requireFrame(tx: Executor, clipId: ClipId, frame: number): Promise<void> {

@@ -4,7 +4,7 @@ import { databaseUrl } from './db/connect.ts';
 import { log } from './log.ts';
 
 /** Short films have a lane of their own, so that one long film does not hold them up. */
-const LANES = { short: 'prepare-clip', long: 'prepare-long-clip', file: 'take-file' } as const;
+const LANES = { short: 'prepare-clip', long: 'prepare-long-clip', file: 'take-file', look: 'look-at-clip' } as const;
 let boss: PgBoss | null = null;
 let sendOnly: Promise<PgBoss> | null = null;
 
@@ -12,6 +12,8 @@ let sendOnly: Promise<PgBoss> | null = null;
 export interface Work {
   readonly prepareClip: (id: ClipId) => Promise<void>;
   readonly takeFile: (id: DroppedFileId) => Promise<void>;
+  /** Each looks at the clip that is needed first, one beside the other; none where this server looks at no film. */
+  readonly look: ReadonlyArray<() => Promise<void>>;
 }
 
 /** Tells the worker of a lane to look at once; the pages, a bundle of their own in this process, tell it too. */
@@ -27,7 +29,16 @@ export async function startJobs(work: Work): Promise<void> {
   boss = new PgBoss({ connectionString: databaseUrl(), max: 4 });
   boss.on('error', (error) => log.error({ error }, 'job queue'));
   await boss.start();
-  for (const lane of Object.values(LANES)) {
+  // At most one job of a clip waits.
+  await boss.createQueue(LANES.look, { name: LANES.look, policy: 'short' });
+  for (const look of work.look) {
+    const worker = await boss.work(LANES.look, { batchSize: 1, pollingIntervalSeconds: 1 }, async () => {
+      for (const wake of lookers) wake();
+      await look();
+    });
+    lookers.add(() => boss?.notifyWorker(worker));
+  }
+  for (const lane of [LANES.short, LANES.long, LANES.file]) {
     await boss.createQueue(lane);
     const worker = await boss.work<Job>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
       if (!job) return;
@@ -38,6 +49,14 @@ export async function startJobs(work: Work): Promise<void> {
     });
     wakers().set(lane, () => boss?.notifyWorker(worker));
   }
+}
+
+const lookers = new Set<() => void>();
+
+/** Asks for a clip to be looked at: a job a clip, of which each takes the one that is needed first. Asking twice makes one. */
+export async function enqueueLook(clipId: ClipId): Promise<void> {
+  const queue = await sender();
+  await queue.send(LANES.look, { clipId }, { retryLimit: 1, expireInSeconds: 3600, singletonKey: clipId });
 }
 
 type Job = { readonly clipId: ClipId } | { readonly fileId: DroppedFileId };
@@ -78,6 +97,7 @@ async function sender(): Promise<PgBoss> {
 
 export async function stopJobs(): Promise<void> {
   wakers().clear();
+  lookers.clear();
   await boss?.stop({ graceful: true, timeout: 10_000 });
   boss = null;
 }

@@ -6,6 +6,8 @@ import pg from 'pg';
 import { v7 } from 'uuid';
 import { afterEach, expect, test } from 'vitest';
 import { defaultSheet, entryTarget, readSlate, slateCode, type CampId, type Entry } from '@stride-chalk/core';
+import { benchSet } from './bench.ts';
+import { proposalsOf } from './look/proposals.ts';
 import { listCampers } from './campers.ts';
 import { campById, campsOf } from './camps.ts';
 import { ledgerOf, soreArmsOf } from './arm-care.ts';
@@ -475,4 +477,34 @@ test('an installation from before films and clips were two things keeps both: th
   expect(clips[0]!.filmId).toBe(clips[1]!.filmId);
   expect((await client.query('select event, frame from marks')).rows).toEqual([{ event: 'contact', frame: 1 }]);
   await client.end();
+});
+
+test('marks from before the computer looked at films are as they were: placed by hand', async () => {
+  const client = await asItWas(25);
+  const [sheet, organisation, camp, lead, child, delivery, film, clip] = Array.from({ length: 8 }, () => anId());
+  await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
+  await put(client, 'organisations', { id: organisation, name: 'Club' });
+  await put(client, 'staff', { id: lead, name: 'Lead', email: 'l@old.example', address: 'l@old.example' });
+  const days = { first_day: '2026-07-13', last_day: '2026-07-17', time_zone: 'UTC', units: 'metric' };
+  const of = { organisation_id: organisation, sheet_id: sheet, slate_id: 'AAAA1111' };
+  await put(client, 'camps', { id: camp, name: 'Week', place: 'Field', ...of, ...days });
+  await put(client, 'children', { id: child });
+  const body = { bib: 1, name: 'C', born: '2014-01-01', hand: 'R', height_centimetres: 150, guardian: 'G' };
+  await put(client, 'campers', { id: child, child_id: child, camp_id: camp, ...body });
+  await put(client, 'deliveries', { id: delivery, camper_id: child, number: 1, thrown_on: '2026-07-13' });
+  const made = { sha256: 'ab'.repeat(32), bytes: 7, codec: 'h264', width: 640, height: 360 };
+  await put(client, 'films', { id: film, camp_id: camp, ...made });
+  const ready = { state: 'ready', frame_times: [0, 0.1, 0.2], capture_known: 'answered', file_name: 'a.mp4' };
+  await put(client, 'clips', { id: clip, film_id: film, delivery_id: delivery, view: 'openSide', towards_target: 1, ...ready });
+  const by = { entry_id: anId(), entered_by: lead };
+  await put(client, 'marks', { clip_id: clip, event: 'contact', frame: 1, frame_to: 2, ...by });
+  await put(client, 'points', { clip_id: clip, event: 'contact', point: 'head', x: 1.5, y: 2, point_sd: 2, frame: 1, ...by });
+  await client.end();
+
+  await migrateDatabase();
+  const set = await benchSet(child as never);
+  expect(set.marks).toEqual([{ clipId: clip, event: 'contact', frame: 1, frameTo: 2, origin: 'placed', spread: null }]);
+  expect(set.points).toMatchObject([{ clipId: clip, point: 'head', x: 1.5, y: 2, origin: 'placed', frame: 1 }]);
+  // Nobody has looked at it for the machine yet.
+  expect((await proposalsOf(child as never)).looks).toEqual([]);
 });

@@ -19,6 +19,7 @@ import { withWorkFolder } from './intake/work-folder.ts';
 import { cutFilm, runsOn } from './tray/cut-film.ts';
 import { enqueueClip } from './jobs.ts';
 import { log } from './log.ts';
+import { askForLook } from './look/look-at-clips.ts';
 import { benchPath, originalPath } from './media.ts';
 import { Refusal } from './refusal.ts';
 
@@ -159,6 +160,7 @@ async function takeCopy(
   } finally {
     await rm(partial, { force: true });
   }
+  await askForLook(clipId);
 }
 
 const scaleOf = (clip: ClipRow): number => (clip.captureKnown === 'open' ? Number.POSITIVE_INFINITY : clip.captureScale);

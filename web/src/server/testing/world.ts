@@ -95,7 +95,7 @@ export async function newWorld(): Promise<World> {
   await makeMediaFolders();
   await migrateDatabase();
   // The queue is there, its worker leaves the clips to the test.
-  await startJobs({ prepareClip: async () => undefined, takeFile: async () => undefined });
+  await startJobs({ prepareClip: async () => undefined, takeFile: async () => undefined, look: [] });
   const ids = {
     organisationId: newId<OrganisationId>(),
     campId: newId<CampId>(),

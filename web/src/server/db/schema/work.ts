@@ -17,6 +17,7 @@ import {
   evaluationDocumentSchema,
   keptWordsSchema,
   handOutFrameSchema,
+  MARK_ORIGINS,
   ORIGINS,
   type CamperId,
   type ClipId,
@@ -68,9 +69,16 @@ export const marks = pgTable(
     event: text('event').notNull(),
     frame: integer('frame').notNull(),
     frameTo: integer('frame_to'),
+    /** 'confirmed': proposed by the computer, and a person has seen that it is right. */
+    origin: text('origin', { enum: MARK_ORIGINS }).notNull().default('placed'),
+    /** One standard deviation in frames of what was confirmed; null where it was placed by hand. */
+    spread: real('spread'),
+    /** How far apart two people have marked it: the standard deviation of their frames; null where only one has. */
+    coachSpread: real('coach_spread'),
     ...entered(),
   },
   (t) => [
+    check('marks_spread', sql`${t.spread} >= 0 and ${t.coachSpread} >= 0`),
     unique('marks_one_per_event').on(t.clipId, t.event),
     check('marks_interval', sql`${t.frame} >= 0 and (${t.frameTo} is null or ${t.frameTo} >= ${t.frame})`),
   ],

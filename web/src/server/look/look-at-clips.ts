@@ -1,0 +1,176 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { ClipId, ClipProposal } from '@stride-chalk/core';
+import { camperById } from '../campers.ts';
+import { isBound, presentClip, type Bound, type ClipRow } from '../clips.ts';
+import { db } from '../db/connect.ts';
+import { clipLooks, clips, deliveries, proposedJoints, proposedMarks } from '../db/schema.ts';
+import { enqueueLook } from '../jobs.ts';
+import { rangeOf } from '../intake/range.ts';
+import { log } from '../log.ts';
+import { benchPath } from '../media.ts';
+import type { BodyFinder } from './body-finder.ts';
+import { isFresh, looksHere } from './proposals.ts';
+
+/** With which rules and weights it looks: kept beside what it finds. */
+export const FINDER = 'movenet 3.0.4, rules 1';
+/** Height of the pictures in which joints are looked for: what the errors were measured at. */
+const READ_HEIGHT = 540;
+/** How often a look under way asks whether its clip is still wanted, in milliseconds. */
+const LOOK_EVERY = 2000;
+const NOT_WANTED = new Error('the clip is not wanted any more');
+
+/** Clips that can be looked at: ready, of somebody, at a known rate, and not looked at yet with what is known of them now. */
+const TO_LOOK_AT = sql`from clips join deliveries d on d.id = clips.delivery_id join campers c on c.id = d.camper_id
+  left join clip_looks on clip_looks.clip_id = clips.id
+  where clips.state = 'ready' and clips.capture_known <> 'open' and clips.removed_at is null and clips.hidden_at is null and c.withdrawn_on is null
+    and (clip_looks.clip_id is null or clip_looks.state = 'waiting' or not ${isFresh})`;
+/**
+ * The order in which the evening needs them: whose bench is open, then the newest day, those who are to be scored, the bibs and deliveries in their order, and of each the view that shows most.
+ */
+const IN_ORDER = sql`order by clip_looks.wanted_at desc nulls last, d.thrown_on desc,
+  exists (select 1 from scoring_tasks t where t.camper_id = c.id and t.day = d.thrown_on and t.state = 'open') desc,
+  c.bib, d.number, array_position(array['openSide', 'closedSide', 'front', 'rear'], clips.view), clips.id`;
+
+/** What a stopped server left half-way, or could not do, is begun anew. */
+export async function takeUpLooks(): Promise<void> {
+  await db()
+    .update(clipLooks)
+    .set({ state: 'waiting' })
+    .where(inArray(clipLooks.state, ['looking', 'failed']));
+  await askForLooks();
+}
+
+/** Asks for a look at every clip that can be looked at. */
+export async function askForLooks(): Promise<void> {
+  if (!looksHere()) return;
+  const { rows } = await db().execute<{ id: ClipId }>(sql`select clips.id ${TO_LOOK_AT}`);
+  for (const { id } of rows) await enqueueLook(id);
+}
+
+/** Asks for a look at a clip, where this server looks at all. */
+export async function askForLook(clipId: ClipId): Promise<void> {
+  if (looksHere()) await enqueueLook(clipId);
+}
+
+/** Takes the clip that is needed first, so that no other takes it; null for none. */
+async function takeNext(): Promise<Bound<ClipRow> | null> {
+  const { rows } = await db().execute<{ id: ClipId }>(sql`select clips.id ${TO_LOOK_AT} ${IN_ORDER}`);
+  for (const { id } of rows) {
+    const clip = await take(id);
+    if (clip) return clip;
+  }
+  return null;
+}
+
+/** Takes one clip; null where another has it meanwhile, or nobody may look at it. */
+async function take(id: ClipId): Promise<Bound<ClipRow> | null> {
+  return db().transaction(async (tx) => {
+    const { rows } = await tx.execute(sql`select clips.id ${TO_LOOK_AT} and clips.id = ${id} for update of clips skip locked`);
+    const clip = rows.length === 0 ? undefined : await presentClip(id, tx);
+    if (!clip || !isBound(clip)) return null;
+    const camper = await camperOf(clip);
+    // Without a consent in force nobody looks at a child's film, a computer neither.
+    if (!camper.consent.film) return null;
+    const known = { hand: camper.hand, towardsTarget: clip.towardsTarget, captureScale: clip.captureScale };
+    const begun = { state: 'looking' as const, startedAt: new Date(), endedAt: null, finder: FINDER, bodyPixels: null, ...known };
+    await tx
+      .insert(clipLooks)
+      .values({ clipId: id, ...begun })
+      .onConflictDoUpdate({ target: clipLooks.clipId, set: begun });
+    return clip;
+  });
+}
+
+async function camperOf(clip: Bound<ClipRow>) {
+  const [row] = await db().select({ camperId: deliveries.camperId }).from(deliveries).where(eq(deliveries.id, clip.deliveryId));
+  return (await camperById(row!.camperId)).camper;
+}
+
+/** Looks at the clip that is needed first, and keeps what is proposed. A clip that is removed meanwhile, or of which something else is said, keeps nothing. */
+export async function lookAtNext(finder: BodyFinder): Promise<void> {
+  const clip = await takeNext();
+  if (!clip) return;
+  const gone = new AbortController();
+  const watch = setInterval(
+    () =>
+      void db()
+        .select({ state: clipLooks.state })
+        .from(clipLooks)
+        .innerJoin(clips, eq(clips.id, clipLooks.clipId))
+        .where(and(eq(clips.id, clip.id), sql`${clips.removedAt} is null and ${clips.hiddenAt} is null`))
+        .then(
+          ([row]) => row ?? gone.abort(NOT_WANTED),
+          () => undefined,
+        ),
+    LOOK_EVERY,
+  );
+  try {
+    const proposal = (await foundBefore(clip)) ?? (await finder.find(await asked(clip), gone.signal));
+    await keep(clip, proposal);
+  } catch (error) {
+    if (error === NOT_WANTED) return;
+    log.warn({ err: error, clip: clip.id }, 'film not looked at');
+    await db().update(clipLooks).set({ state: 'failed', endedAt: new Date() }).where(eq(clipLooks.clipId, clip.id));
+  } finally {
+    clearInterval(watch);
+  }
+}
+
+/** The bench copy is looked at: it has every frame of the clip, and is of our own making. */
+async function asked(clip: Bound<ClipRow>) {
+  const { hand } = await camperOf(clip);
+  const [first = 0] = clip.frameTimes!;
+  return {
+    film: {
+      path: benchPath(clip.id),
+      width: clip.width,
+      height: clip.height,
+      readHeight: Math.min(READ_HEIGHT, clip.benchHeight ?? READ_HEIGHT),
+    },
+    times: clip.frameTimes!.map((t) => (t - first) / clip.captureScale),
+    known: { hand, towardsTarget: clip.towardsTarget as 1 | -1 | null },
+  };
+}
+
+/** What was found in the same film before, beside its copy as `SHA256.look.json`: the tests start many demos with the same films. */
+async function foundBefore(clip: ClipRow): Promise<ClipProposal | null> {
+  const folder = process.env.STRIDE_COPIES;
+  if (!folder || rangeOf(clip) !== null) return null;
+  const text = await readFile(join(folder, `${clip.sha256}.look.json`), 'utf8').catch(() => null);
+  return text === null ? null : (JSON.parse(text) as ClipProposal);
+}
+
+async function keep(clip: ClipRow, proposal: ClipProposal | null): Promise<void> {
+  await db().transaction(async (tx) => {
+    // The row is held while its proposals take their place: removed, or said otherwise meanwhile, they never do.
+    const [still] = await tx
+      .select({ id: clips.id })
+      .from(clips)
+      .innerJoin(clipLooks, eq(clipLooks.clipId, clips.id))
+      .where(
+        and(
+          eq(clips.id, clip.id),
+          sql`${clips.removedAt} is null and ${clipLooks.state} = 'looking' and ${clips.towardsTarget} is not distinct from ${clip.towardsTarget} and ${clips.deliveryId} = ${clip.deliveryId}`,
+        ),
+      )
+      .for('update');
+    if (!still) return;
+    await tx.delete(proposedMarks).where(eq(proposedMarks.clipId, clip.id));
+    await tx.delete(proposedJoints).where(eq(proposedJoints.clipId, clip.id));
+    await tx
+      .update(clipLooks)
+      .set({ state: proposal ? 'found' : 'none', endedAt: new Date(), bodyPixels: proposal?.bodyPixels ?? null })
+      .where(eq(clipLooks.clipId, clip.id));
+    if (!proposal) return;
+    const clipId = clip.id;
+    if (proposal.marks.length > 0)
+      await tx
+        .insert(proposedMarks)
+        .values(proposal.marks.map(({ from, to, ...mark }) => ({ clipId, ...mark, fromFrame: from, toFrame: to })));
+    await tx
+      .insert(proposedJoints)
+      .values(proposal.joints.map(({ joint, x, y, sd }) => ({ clipId, joint, x: [...x], y: [...y], sd: [...sd] })));
+  });
+}
