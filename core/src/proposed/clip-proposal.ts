@@ -32,6 +32,9 @@ export interface ClipProposal {
   readonly joints: readonly ProposedJoint[];
 }
 
+/** From here on a find is called sure. */
+export const SURE = 0.7;
+
 /** Less than this of hips, knees and ankles was seen: it follows something else, or nothing. */
 const LEAST_SEEN = 0.45;
 const LEGS: readonly FollowedJoint[] = ['frontHip', 'frontKnee', 'frontAnkle', 'backHip', 'backKnee', 'backAnkle'];

@@ -5,8 +5,11 @@ export interface LineTick {
   readonly name: string;
   /** Place on the line, 0 at the rubber to 1 at the plate. */
   readonly at: number;
-  readonly state: 'marked' | 'guessed' | 'missing';
+  /** 'proposed': found by the computer, and nobody has seen it. */
+  readonly state: 'marked' | 'proposed' | 'guessed' | 'missing';
   readonly current: boolean;
+  /** Between which places it lies with 90 %. */
+  readonly span?: readonly [number, number];
 }
 export interface LinePhase {
   readonly id: string;
@@ -15,6 +18,8 @@ export interface LinePhase {
   readonly to: number;
   readonly current: boolean;
 }
+
+const WORDS = { marked: '', proposed: ', proposed', guessed: ', not marked', missing: ', not marked' } as const;
 
 /**
  * The chalk line: a delivery from the rubber on one end to the plate on the other, always rubber first, with a tick at
@@ -126,7 +131,7 @@ export function ChalkLine({
           <g
             key={t.id}
             {...(onPick
-              ? { role: 'button', tabIndex: 0, 'aria-label': `${t.name}${t.state === 'marked' ? '' : ', not marked'}` }
+              ? { role: 'button', tabIndex: 0, 'aria-label': `${t.name}${WORDS[t.state]}`, 'data-state': t.state }
               : {})}
             onClick={onPick ? () => onPick(t.id) : undefined}
             onKeyDown={(e) => {
@@ -137,13 +142,37 @@ export function ChalkLine({
             className={onPick ? 'cursor-pointer' : ''}
           >
             <rect x={x(t.at) - 9} y={y - 20} width="18" height="44" fill="transparent" />
-            <path
-              d={`M${x(t.at)} ${y - tall}v${2 * tall}`}
-              stroke={colour}
-              strokeWidth={t.state === 'marked' ? 3.2 : 2}
-              strokeLinecap="round"
-              strokeDasharray={t.state === 'marked' ? undefined : '3 4'}
-            />
+            {t.span && (
+              <rect
+                x={x(t.span[0])}
+                y={y - 4.5}
+                width={Math.max(2, x(t.span[1]) - x(t.span[0]))}
+                height="9"
+                fill={colour}
+                opacity=".35"
+              />
+            )}
+            {t.state === 'proposed' ? (
+              // A ghost: the outline of a tick.
+              <rect
+                x={x(t.at) - 3}
+                y={y - tall}
+                width="6"
+                height={2 * tall}
+                rx="3"
+                fill="var(--bone)"
+                stroke={colour}
+                strokeWidth="1.8"
+              />
+            ) : (
+              <path
+                d={`M${x(t.at)} ${y - tall}v${2 * tall}`}
+                stroke={colour}
+                strokeWidth={t.state === 'marked' ? 3.2 : 2}
+                strokeLinecap="round"
+                strokeDasharray={t.state === 'marked' ? undefined : '3 4'}
+              />
+            )}
             {row > 0 && <path d={`M${x(t.at)} ${y + tall + 2}V${y + 22 + row * 17}`} stroke="var(--rule)" strokeWidth="1" />}
             <text
               x={Math.max(34, Math.min(width - 34, x(t.at)))}
@@ -154,7 +183,7 @@ export function ChalkLine({
               fill={colour}
             >
               {t.name}
-              {t.state === 'marked' ? '' : '?'}
+              {t.state === 'marked' || t.state === 'proposed' ? '' : '?'}
             </text>
           </g>
         );

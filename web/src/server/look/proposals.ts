@@ -8,8 +8,11 @@ import { grouped } from '../grouped.ts';
 /** Whether this server looks at films at all. */
 export const looksHere = (): boolean => process.env.STRIDE_LOOKS === '1';
 
+/** What is proposed without the joints: they are most of its weight, and follow when the page is there. */
+export const proposedMarksOf = (camperId: CamperId): Promise<Proposals> => proposalsOf(camperId, false);
+
 /** What the computer proposes for the films of a camper. What was found while something else was known of a clip is left out: it is looked at again. */
-export async function proposalsOf(camperId: CamperId): Promise<Proposals> {
+export async function proposalsOf(camperId: CamperId, withJoints = true): Promise<Proposals> {
   const own = await db()
     .select({ look: clipLooks, fresh: isFresh })
     .from(clipLooks)
@@ -23,7 +26,7 @@ export async function proposalsOf(camperId: CamperId): Promise<Proposals> {
       ? [[], []]
       : await Promise.all([
           db().select().from(proposedMarks).where(inArray(proposedMarks.clipId, ids)).orderBy(asc(proposedMarks.frame)),
-          db().select().from(proposedJoints).where(inArray(proposedJoints.clipId, ids)),
+          withJoints ? db().select().from(proposedJoints).where(inArray(proposedJoints.clipId, ids)) : [],
         ]);
   const [marksOf, jointsOf] = [grouped(marks, (m) => m.clipId), grouped(joints, (j) => j.clipId)];
   return {

@@ -14,6 +14,8 @@ import { KeyHelp } from './KeyHelp.tsx';
 import { useBench } from './use-bench.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useFilmsReady } from './use-films-ready.ts';
+import { StripView } from './StripView.tsx';
+import { useProposals } from './use-proposals.ts';
 import { useSlowPlay } from './use-slow-play.ts';
 import { WorkPanel } from './WorkPanel.tsx';
 import type { BenchProps, Task } from './types.ts';
@@ -32,6 +34,7 @@ export function Bench(props: BenchProps) {
   useSlowPlay(bench);
   useStillShown(props.camper.id, true);
   useFilmsReady(props);
+  useProposals(bench, props);
   const awake = useAwake();
   const { camper } = props;
   const { world, state, send } = bench;
@@ -73,6 +76,7 @@ export function Bench(props: BenchProps) {
             )}
           </div>
         </section>
+        {state.layer === 'strip' && <StripView bench={bench} />}
         <aside
           aria-label="Work"
           className="grid min-h-0 grid-rows-[auto_auto_1fr_auto_auto] border-s-2 border-ink bg-paper max-[1023px]:border-s-0 max-[1023px]:border-t-2"

@@ -1,7 +1,7 @@
 import { eventOf, type EventId } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { chalkLineOf } from './moments.ts';
-import { activeOf, checkpointOf, earlierOf, frameIn, otherOf } from './bench-selectors.ts';
+import { activeOf, checkpointOf, earlierOf, frameIn, jointsInHand, otherOf, proposedOf } from './bench-selectors.ts';
 import type { BenchControl } from './bench-control.ts';
 
 /** The chalk line of the film in hand: its key frames, the other view and the delivery before beside it. */
@@ -10,7 +10,7 @@ export function BenchLine({ bench }: { bench: BenchControl }) {
   const active = activeOf(world, state);
   if (!active) return <div className="h-[130px]" />;
   const asked = state.held?.queue[state.held.index];
-  const inHand = asked && eventOf(asked);
+  const inHand = asked ? eventOf(asked) : jointsInHand(world, state)?.event;
   const checkpoint = state.task === 'levels' || state.task === 'across' ? checkpointOf(world, state) : null;
   const current =
     state.task === 'keyFrames'
@@ -26,6 +26,7 @@ export function BenchLine({ bench }: { bench: BenchControl }) {
     frameIn(world, state, active),
     current,
     checkpoint?.phase ?? null,
+    (event) => proposedOf(world, state, event, active),
   );
   return (
     <ChalkLine

@@ -1,5 +1,6 @@
 import { isStale, partsOf, wasSeen, type BenchPoint, type Position } from '@stride-chalk/core';
-import { sideFilmOf } from './bench-selectors.ts';
+import { jointsInHand, sideFilmOf } from './bench-selectors.ts';
+import { Skeleton } from './Skeleton.tsx';
 import type { BenchControl } from './bench-control.ts';
 
 /** Points and lines of the figure in hand on the frame that it belongs to. */
@@ -17,6 +18,15 @@ export function FigureChalk({
   const { world, state } = bench;
   const film = sideFilmOf(world, state);
   if (!film || film.film.id !== filmId) return null;
+  const found = jointsInHand(world, state);
+  if (found && found.at.film.id === filmId)
+    return (
+      <Skeleton
+        joints={found.joints.map((j) => ({ ...j, seen: j.seen || j.moved }))}
+        scale={scale}
+        chosen={state.joints?.chosen ?? null}
+      />
+    );
   const marks = state.data.marks.filter((m) => m.clipId === filmId);
   const event = marks.find((m) => m.frame === frame)?.event;
   const placed = state.data.points.filter((p) => p.clipId === filmId && p.event === event);

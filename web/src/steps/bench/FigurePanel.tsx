@@ -12,8 +12,10 @@ import {
   type EventId,
   type FigureId,
   type PointAt,
+  type PointId,
 } from '@stride-chalk/core';
 import { useKeptInSight } from '../../parts/use-kept-in-sight.ts';
+import type { JointHere } from './proposals.ts';
 import { figureName } from './suggestions.ts';
 
 /** The figures that the sheet lists: measured ones with their error and band, and the point that is asked for now. */
@@ -28,6 +30,11 @@ export function FigurePanel({
   missing,
   sideView,
   onPick,
+  proposed,
+  joints,
+  keyFrames,
+  chosen,
+  onJoints,
 }: {
   figures: ReadonlyMap<FigureId, Estimate>;
   /** Figures whose points are placed and that cannot be read, with the reason. */
@@ -42,10 +49,18 @@ export function FigurePanel({
   missing: EventId | null;
   sideView: boolean;
   onPick: (figure: FigureId) => void;
+  /** What the found joints would give; nobody has seen them. */
+  proposed: ReadonlyMap<FigureId, Estimate>;
+  /** The joints in hand, of one key frame after the other. */
+  joints: { readonly event: EventId; readonly joints: readonly JointHere[] } | null;
+  keyFrames: { readonly done: number; readonly of: number } | null;
+  chosen: PointId | null;
+  onJoints: () => void;
 }) {
   const row = useRef<HTMLLIElement>(null);
   useKeptInSight(row, current);
   const [event, point] = asked ? partsOf(asked) : [];
+  if (joints && keyFrames) return <JointsInHand {...joints} keyFrames={keyFrames} chosen={chosen} />;
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr]">
       <div className="border-b border-rule px-[18px] pb-3 pt-3">
@@ -66,10 +81,23 @@ export function FigurePanel({
             <kbd>↑</kbd> <kbd>↓</kbd> choose, <kbd>↵</kbd> measure. One measured delivery of a set is enough.
           </p>
         )}
+        {proposed.size > 0 && !asked && (
+          <button
+            type="button"
+            className="main-action mt-3 w-full"
+            onClick={(e) => {
+              e.currentTarget.blur();
+              onJoints();
+            }}
+          >
+            Check the found joints <kbd>C</kbd>
+          </button>
+        )}
       </div>
       <ul className="m-0 min-h-0 list-none overflow-auto p-0" tabIndex={0} aria-label="Figures of this delivery">
         {POSE_FIGURES.map((r) => {
           const estimate = figures.get(r.id);
+          const found = estimate ? undefined : proposed.get(r.id);
           const band = bands.find((b) => b.figure === r.id);
           const level = estimate && band ? suggestForFigure(estimate, band)?.level : undefined;
           const here = r.id === current;
@@ -94,12 +122,17 @@ export function FigurePanel({
                 <b className="sign tabular text-lead">
                   {estimate ? (
                     formatEstimate(estimate)
+                  ) : found ? (
+                    <span className="text-body font-medium text-soft underline decoration-dotted underline-offset-4">
+                      {formatEstimate(found)}
+                    </span>
                   ) : (
                     <span className="text-small font-medium text-soft">
                       {unreadable.has(r.id) ? 'not read' : `${r.needs.length} points`}
                     </span>
                   )}
                 </b>
+                {found && <span className="col-span-2 text-fine text-soft">found by the computer, seen by nobody yet</span>}
                 {guessed.has(r.id) && (
                   <span className="col-span-2 text-fine font-semibold text-clay">a guess: place its points to measure it</span>
                 )}
@@ -134,6 +167,47 @@ export function FigurePanel({
             </li>
           );
         })}
+      </ul>
+    </div>
+  );
+}
+
+/** The joints of one key frame: which ones have to be looked at by themselves. */
+function JointsInHand({
+  event,
+  joints,
+  keyFrames,
+  chosen,
+}: {
+  event: EventId;
+  joints: readonly JointHere[];
+  keyFrames: { readonly done: number; readonly of: number };
+  chosen: PointId | null;
+}) {
+  const needed = joints.filter((j) => j.needed);
+  return (
+    <div className="grid min-h-0 grid-rows-[auto_1fr]">
+      <div className="border-b border-rule px-[18px] pb-3 pt-3">
+        <h2 className="m-0 text-head first-letter:uppercase">{eventName(event)}</h2>
+        <p className="m-0 mt-1 text-small" role="status" data-testid="joints-asked">
+          Key frame {keyFrames.done + 1} of {keyFrames.of}. <kbd>↵</kbd> the joints lie right, next key frame. <kbd>⇥</kbd>{' '}
+          chooses one, arrows move it. <kbd>S</kbd> legs change sides, <kbd>⇧ S</kbd> arms. <kbd>Esc</kbd> stop.
+        </p>
+      </div>
+      <ul className="m-0 min-h-0 list-none overflow-auto p-0" tabIndex={0} aria-label="Joints of this key frame">
+        {needed.map((j) => (
+          <li
+            key={j.point}
+            data-testid={`joint-${j.point}`}
+            aria-current={j.point === chosen ? 'step' : undefined}
+            className={`grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-b border-rule px-[18px] py-[7px] text-small ${j.point === chosen ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}
+          >
+            <span>{POINTS[j.point]}</span>
+            <span className={j.unsure && !j.seen && !j.moved ? 'font-semibold text-clay' : 'text-soft'}>
+              {j.seen ? 'seen before' : j.moved ? 'placed' : j.unsure ? 'unsure: look at it' : 'found'}
+            </span>
+          </li>
+        ))}
       </ul>
     </div>
   );

@@ -3,7 +3,7 @@ import { AcrossSummary } from './AcrossSummary.tsx';
 import { FigureChalk } from './FigureChalk.tsx';
 import { FilmView } from './FilmView.tsx';
 import { Magnifier } from './Magnifier.tsx';
-import { activeOf, bodyAt, checkpointOf, filmsOf, frameIn, sideFilmOf, zoomOf } from './bench-selectors.ts';
+import { activeOf, bodyAt, checkpointOf, filmsOf, frameIn, jointsInHand, sideFilmOf, zoomOf } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -15,6 +15,8 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
   const films = filmsOf(world, state);
   const active = activeOf(world, state);
   const side = sideFilmOf(world, state);
+  const found = jointsInHand(world, state);
+  const joint = found?.joints.find((j) => j.point === state.joints?.chosen);
   return (
     <div
       className={`grid min-h-[300px] gap-[10px] pe-4 max-[1023px]:sticky max-[1023px]:top-0 max-[1023px]:z-10 max-[1023px]:h-[56vh] max-[1023px]:min-h-[200px] max-[1023px]:bg-bone max-[1023px]:px-3 max-[1023px]:pt-[6px] ${task === 'across' ? `auto-rows-fr ${films.length > 1 ? 'grid-cols-2' : 'grid-cols-1'}` : films.length > 1 ? 'grid-cols-[1.35fr_1fr]' : 'grid-cols-1'}`}
@@ -31,6 +33,8 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
         const holds = held !== null && side?.film.id === film.id;
         const asked = holds ? held.queue[held.index] : undefined;
         const point = asked && partsOf(asked)[1];
+        const hasJoints = found?.at.film.id === film.id;
+        const near = holds && point ? { ...held.at, point } : hasJoints && joint ? joint : null;
         return (
           <div key={film.id} className="relative grid min-h-0 min-w-0">
             <FilmView
@@ -41,22 +45,28 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
               timeOf={(f) => o?.time.timeOf(f) ?? 0}
               onActivate={() => send({ type: 'film', clipId: film.id })}
               chalk={(_window, scale) => <FigureChalk bench={bench} filmId={film.id} frame={frame} scale={scale} />}
-              onPlace={holds ? (x, y) => send({ type: 'movePoint', x, y }) : undefined}
-              keep={holds ? held.at : null}
+              onPlace={
+                holds
+                  ? (x, y) => send({ type: 'movePoint', x, y })
+                  : hasJoints
+                    ? (x, y) => send({ type: 'moveJoint', x, y })
+                    : undefined
+              }
+              keep={near}
               zoom={zoomOf(state, film)}
               onZoom={(to) => send({ type: 'zoom', view: film.view, to })}
               centreOf={(f) => (o ? bodyAt(world, state, o, f) : null)}
               {...(task === 'across' ? { label: `Delivery ${deliveries.find((d) => d.id === film.deliveryId)?.number}` } : {})}
             />
-            {holds && o && point && (
+            {near && o && (
               <Magnifier
                 player={o.player}
                 film={film}
                 frame={frame}
-                x={held.at.x}
-                y={held.at.y}
-                name={POINTS[point]}
-                away={held.at.x > film.width / 2 ? 'left' : 'right'}
+                x={near.x}
+                y={near.y}
+                name={POINTS[near.point]}
+                away={near.x > film.width / 2 ? 'left' : 'right'}
               />
             )}
           </div>

@@ -7,6 +7,8 @@ const PARTS: ReadonlyArray<readonly [KeyContext, string]> = [
   ['fault', 'What was seen?'],
   ['figures', 'Figures'],
   ['points', 'A point in hand'],
+  ['strip', 'Key frames at a look'],
+  ['joints', 'Joints in hand'],
 ];
 
 /** Every key of the bench, by what they speak to. */

@@ -1,4 +1,4 @@
-import { bandsFor, type PointAt } from '@stride-chalk/core';
+import { ALWAYS_ASKED, bandsFor, type PointAt } from '@stride-chalk/core';
 import { FigurePanel } from './FigurePanel.tsx';
 import { KeyFramePanel } from './KeyFramePanel.tsx';
 import { LevelPanel } from './LevelPanel.tsx';
@@ -10,11 +10,17 @@ import {
   figuresOf,
   filmsOf,
   guessedOf,
+  jointsInHand,
+  proposedFiguresOf,
+  proposedOf,
   scoreOf,
   sideFilmOf,
+  stripOf,
   unmarkedOf,
   unreadableOf,
 } from './bench-selectors.ts';
+import { markOf } from './moments.ts';
+import { lookWords } from './proposals.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -33,6 +39,16 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
         activeId={activeOf(world, state)?.film.id ?? null}
         onPick={(event) => send({ type: 'event', event })}
         problem={state.problem}
+        proposedOf={(event, film) => {
+          const time = world.timeOf(film);
+          return time && proposedOf(world, state, event, { film, time });
+        }}
+        looks={lookWords(
+          filmsOf(world, state).filter((f) => ALWAYS_ASKED.some((e) => !markOf(state.data, f.id, e))),
+          state.proposals,
+        )}
+        waiting={stripOf(world, state).filter((c) => !c.marked).length}
+        onStrip={() => send({ type: 'strip' })}
       />
     );
   if (state.task === 'figures') {
@@ -50,6 +66,11 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
         missing={unmarkedOf(world, state, state.figure)}
         sideView={sideFilmOf(world, state) !== null}
         queue={held ? { done: held.index, of: held.queue.length } : null}
+        proposed={proposedFiguresOf(world, state)}
+        joints={state.joints ? jointsInHand(world, state) : null}
+        keyFrames={state.joints ? { done: state.joints.index, of: state.joints.events.length } : null}
+        chosen={state.joints?.chosen ?? null}
+        onJoints={() => send({ type: 'joints' })}
         onPick={(figure) => send({ type: 'measure', figure })}
       />
     );

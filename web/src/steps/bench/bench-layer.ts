@@ -2,7 +2,7 @@
  * What the keys of the bench speak to. 'work' is the task in hand (key frames, levels, one checkpoint across, figures); every other layer lies over it,
  * and only one at a time: a key never means two things at once.
  */
-export const LAYERS = ['work', 'fault', 'note', 'frame', 'keys', 'points'] as const;
+export const LAYERS = ['work', 'fault', 'note', 'frame', 'keys', 'points', 'strip', 'joints'] as const;
 export type Layer = (typeof LAYERS)[number];
 
 /** What opens and closes layers. */
@@ -15,6 +15,10 @@ export type LayerEvent =
   | 'showKeys'
   /** A figure's points are taken in hand one by one. */
   | 'takePoints'
+  /** All key frames of both views at one look. */
+  | 'showStrip'
+  /** The joints of one key frame after the other. */
+  | 'takeJoints'
   /** The question is answered, or passed. */
   | 'done'
   /** Another task, delivery, checkpoint or key frame is chosen: whatever lies over the work goes. */
@@ -22,13 +26,23 @@ export type LayerEvent =
 
 /** From layer, on event, to layer. What does not stand here changes nothing. */
 export const TRANSITIONS: Readonly<Record<Layer, Readonly<Partial<Record<LayerEvent, Layer>>>>> = {
-  work: { askFault: 'fault', askNote: 'note', askFrame: 'frame', showKeys: 'keys', takePoints: 'points' },
+  work: {
+    askFault: 'fault',
+    askNote: 'note',
+    askFrame: 'frame',
+    showKeys: 'keys',
+    takePoints: 'points',
+    showStrip: 'strip',
+    takeJoints: 'joints',
+  },
   fault: { done: 'work', leave: 'work' },
   note: { done: 'work', leave: 'work' },
   frame: { done: 'work', leave: 'work' },
   keys: { done: 'work', leave: 'work' },
   // Point follows point until the figure has all of them.
   points: { takePoints: 'points', done: 'work', leave: 'work' },
+  strip: { done: 'work', leave: 'work' },
+  joints: { takeJoints: 'joints', done: 'work', leave: 'work' },
 };
 
 /** @example nextLayer('fault', 'askNote') // 'fault': the open question is answered first */

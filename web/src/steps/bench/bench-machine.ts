@@ -1,16 +1,19 @@
 import {
-  ALWAYS_ASKED,
+  eventName,
   guessPoint,
   isStale,
   orderProblems,
   pointFrame,
   POSE_FIGURES,
   poseFigure,
+  POINTS,
   wasSeen,
   type Entry,
   type EventId,
   type FigureId,
+  type Limbs,
   type PlacedPoint,
+  type Proposals,
   type PointAt,
   type ResolvedCheckpoint,
   type Seen,
@@ -25,27 +28,33 @@ import {
   activeOf,
   askedOf,
   checkpointOf,
+  confirmedByStrip,
   deliveryOf,
   eventOf,
   filmsOf,
   firstUnscored,
   frameIn,
   frameOfEvent,
+  jointsInHand,
   openOf,
   opensAt,
   otherOf,
+  proposedOf,
   scoreOf,
   sideFilmOf,
   split,
+  stripOf,
   unmarkedOf,
   zoomOf,
   type Known,
+  type StripCell,
 } from './bench-selectors.ts';
 import { filmsOfDelivery, type BenchState, type EntryStep, type Zoom } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { isSeen, placeOf, viewInWords } from './entry-place.ts';
 import { nextZoom, panned } from './film-window.ts';
 import { clampFrame, markOf, OFFERED, sameMoment } from './moments.ts';
+import { eventsWithJoints, jointsAt, lookedFor, lookOf, NOTHING_MOVED } from './proposals.ts';
 import type { Task } from './types.ts';
 
 /**
@@ -59,6 +68,9 @@ import type { Task } from './types.ts';
  * | `task`, `delivery`, `event`, `checkpoint`, `figure` | always | another place is taken in hand; whatever lay over the work goes |
  * | `step`, `frame`, `played`, `lookAt`, `view`, `film`, `zoom`, `closer`, `whole`, `pan` | a film in hand | what is seen changes, nothing that was entered |
  * | `takeBack` | always | only what is seen is taken back or put there again; what lies elsewhere is shown and named first |
+ * | `strip`, `stripMove`, `stripLeave`, `stripShown`, `stripGo`, `confirmSure` | two views of one delivery; the layer 'strip' for all but the first | what is sure and was drawn is marked, what is not is looked for one by one |
+ * | `joints`, `chooseJoint`, `nudgeJoint`, `moveJoint`, `turnSides`, `confirmJoints` | a side view with key frames and found joints; the layer 'joints' for all but the first | the joints that figures need are entered, key frame after key frame |
+ * | `proposals` | always | what the computer has found meanwhile is there |
  * | `pictures` | always | the drawings of the levels stand beside their words, or go |
  * | `layer`, `say`, `problem`, `play`, `arrived` | always | what lies over the work, words, playing, entries from before a reload |
  */
@@ -97,6 +109,23 @@ export type BenchAction =
   | { readonly type: 'movePoint'; readonly x: number; readonly y: number }
   | { readonly type: 'place' }
   | { readonly type: 'pointBefore' }
+  | { readonly type: 'strip' }
+  | { readonly type: 'stripMove'; readonly by: number }
+  /** The chosen one is left for later, or after all not. */
+  | { readonly type: 'stripLeave' }
+  /** A frame of the strip is on the screen. */
+  | { readonly type: 'stripShown'; readonly key: string; readonly frame: number }
+  /** To the chosen one, large. */
+  | { readonly type: 'stripGo'; readonly key?: string }
+  | { readonly type: 'confirmSure' }
+  | { readonly type: 'joints' }
+  | { readonly type: 'chooseJoint'; readonly by: 1 | -1 }
+  | { readonly type: 'nudgeJoint'; readonly x: number; readonly y: number; readonly fine: boolean }
+  /** The joint that is chosen, else the one that lies nearest, is put somewhere. */
+  | { readonly type: 'moveJoint'; readonly x: number; readonly y: number }
+  | { readonly type: 'turnSides'; readonly limbs: Limbs }
+  | { readonly type: 'confirmJoints' }
+  | { readonly type: 'proposals'; readonly proposals: Proposals }
   | { readonly type: 'takeBack'; readonly direction: 'undo' | 'redo' }
   | { readonly type: 'layer'; readonly on: LayerEvent }
   | { readonly type: 'say'; readonly words: string | null }
@@ -128,7 +157,13 @@ class Turn {
   /** Opens or closes what lies over the work; without the layer of points no point is in hand. */
   layer(on: LayerEvent): this {
     const layer = nextLayer(this.state.layer, on);
-    return this.set({ layer, held: layer === 'points' ? this.state.held : null });
+    const { held, strip, joints } = this.state;
+    return this.set({
+      layer,
+      held: layer === 'points' ? held : null,
+      strip: layer === 'strip' ? strip : null,
+      joints: layer === 'joints' ? joints : null,
+    });
   }
   put(entries: readonly Entry[]): this {
     this.send.push(...entries);
@@ -231,7 +266,8 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const { world } = t;
     if (task === 'keyFrames') {
       const at = activeOf(world, t.state);
-      if (at) t.set({ event: ALWAYS_ASKED.find((e) => !markOf(t.state.data, at.film.id, e)) ?? t.state.event });
+      const missing = at && lookedFor(at.film.id, t.state.proposals).find((e) => !markOf(t.state.data, at.film.id, e));
+      if (missing) t.set({ event: missing });
     }
     if (task !== 'levels' && task !== 'across') return;
     const open = (d: (typeof world.deliveries)[number], c: ResolvedCheckpoint): boolean =>
@@ -261,7 +297,10 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const wrong = orderProblems([...others, { event, frame, frameTo }]).find((p) => p.earlier === event || p.later === event);
     if (wrong) return t.set({ problem: `Not marked. ${wrong.message}` });
     const corrected = markOf(data, at.film.id, event) !== null;
-    t.set({ problem: null }).enter([{ kind: 'mark', clipId: at.film.id, event, frame, frameTo }]);
+    const proposed = proposedOf(t.world, t.state, event, at);
+    // He has seen the very frame that was proposed: it is on his screen.
+    const how = proposed?.frame === frame && !between ? confirmedBy(proposed) : {};
+    t.set({ problem: null }).enter([{ kind: 'mark', clipId: at.film.id, event, frame, frameTo, ...how }]);
     // Whoever corrects a mark stays where he is.
     if (!corrected) goOnMarking(t, at);
   },
@@ -366,7 +405,7 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     if (!t.state.held || !side) return;
     const { width, height } = side.film;
     const at = { x: Math.max(0, Math.min(width, x)), y: Math.max(0, Math.min(height, y)) };
-    t.set({ held: { ...t.state.held, looked: true, at } });
+    t.set({ held: { ...t.state.held, looked: true, proposedSd: null, at } });
   },
   place(t) {
     const side = sideFilmOf(t.world, t.state);
@@ -375,9 +414,10 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const { id: clipId, height } = side.film;
     const [event, point] = split(held.queue[held.index]!);
     const mark = markOf(t.state.data, clipId, event);
-    const origin = held.looked ? 'placed' : 'guessed';
+    // Under the magnifier, and left where the computer has put it: that is seen to be right.
+    const origin = held.proposedSd !== null ? 'confirmed' : held.looked ? 'placed' : 'guessed';
     const frame = mark ? pointFrame(mark, point) : null;
-    const pointSd = (POINT_SD[origin] * height) / USUAL_HEIGHT;
+    const pointSd = origin === 'confirmed' ? held.proposedSd! : (POINT_SD[origin] * height) / USUAL_HEIGHT;
     t.enter([{ kind: 'point', clipId, event, point, ...held.at, frame, origin, pointSd }]);
     takePoint(t, side, held.queue, held.index + 1);
   },
@@ -405,6 +445,162 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     if (!seen) return t.set({ said: `${undo ? 'U' : '⇧U'} once more ${undo ? 'takes back' : 'puts there again'}: ${words}.` });
     t.set({ said: undo ? `Taken back: ${words}. ⇧U puts it there again.` : `There again: ${words}.` });
   },
+
+  strip(t) {
+    const cells = stripOf(t.world, t.state);
+    const open = cells.findIndex((c) => !c.marked);
+    if (open < 0)
+      return t.set({
+        said:
+          cells.length > 0
+            ? 'Every key frame here is marked.'
+            : 'Nothing is proposed of this delivery: mark its key frames one by one.',
+      });
+    t.layer('leave').set({ task: 'keyFrames', problem: null, said: null });
+    t.layer('showStrip').set({ strip: { cursor: open, shown: {}, left: [] } });
+  },
+  stripMove(t, { by }) {
+    const { strip } = t.state;
+    const last = stripOf(t.world, t.state).length - 1;
+    if (strip) t.set({ strip: { ...strip, cursor: Math.max(0, Math.min(last, strip.cursor + by)) } });
+  },
+  stripLeave(t) {
+    const { strip } = t.state;
+    const cell = strip && stripOf(t.world, t.state)[strip.cursor];
+    if (!strip || !cell || cell.marked) return;
+    const left = strip.left.includes(cell.key) ? strip.left.filter((k) => k !== cell.key) : [...strip.left, cell.key];
+    t.set({ strip: { ...strip, left } });
+  },
+  stripShown(t, { key, frame }) {
+    const { strip } = t.state;
+    if (strip) t.set({ strip: { ...strip, shown: { ...strip.shown, [key]: frame } } });
+  },
+  stripGo(t, { key }) {
+    const { strip } = t.state;
+    const cells = stripOf(t.world, t.state);
+    const cell = key === undefined ? cells[strip?.cursor ?? 0] : cells.find((c) => c.key === key);
+    if (strip && cell) lookAtCell(t, cell);
+  },
+  confirmSure(t) {
+    if (!t.state.strip) return;
+    const cells = confirmedByStrip(t.world, t.state);
+    const entries: Entry[] = [];
+    for (const { at, event, frame, proposed } of cells) {
+      const marks = [...t.state.data.marks, ...entries].flatMap((m) =>
+        'event' in m && 'frame' in m && m.clipId === at.film.id && 'frameTo' in m ? [m] : [],
+      );
+      // What cannot stand beside the others is looked at by itself.
+      if (orderProblems([...marks, { event, frame, frameTo: null }]).length > 0) continue;
+      entries.push({ kind: 'mark', clipId: at.film.id, event, frame, frameTo: null, ...confirmedBy(proposed!) });
+    }
+    const words = `${entries.length} key frame${entries.length === 1 ? '' : 's'} of delivery ${deliveryOf(t.world, t.state)?.number}`;
+    t.enter(entries, words);
+    const next = stripOf(t.world, t.state).find((c) => !c.marked);
+    if (next) lookAtCell(t, next);
+    else {
+      t.layer('done');
+      const at = activeOf(t.world, t.state);
+      if (at) goOnMarking(t, at);
+    }
+    const open = openOf(t.world, t.state).reduce(
+      (n, { film }) => n + lookedFor(film.id, t.state.proposals).filter((e) => !markOf(t.state.data, film.id, e)).length,
+      0,
+    );
+    t.set({
+      said: `${entries.length} confirmed.${open > 0 ? ` ${open} to look at one by one: Enter goes from each to the next.` : ''}`,
+    });
+  },
+
+  joints(t) {
+    const { world } = t;
+    const side = sideFilmOf(world, t.state);
+    const events = side ? eventsWithJoints(side, t.state.proposals, t.state.data) : [];
+    if (!side || events.length === 0)
+      return t.set({
+        said: !side
+          ? 'Joints are looked at in a side view. This delivery has none.'
+          : lookOf(t.state.proposals, side.film.id)
+            ? 'No joint here waits to be looked at: mark its key frames first.'
+            : 'No joints are proposed of this film: its points are placed by hand.',
+      });
+    t.layer('leave').set({ task: 'figures', problem: null, said: null });
+    t.layer('takeJoints').set({ joints: { events, index: 0, ...NOTHING_MOVED } });
+    showJoints(t);
+  },
+  chooseJoint(t, { by }) {
+    const hand = jointsInHand(t.world, t.state);
+    const { joints } = t.state;
+    if (!hand || !joints) return;
+    // Those that have to be looked at first, then the others that a figure needs.
+    const open = hand.joints.filter((j) => j.needed && !j.seen).sort((a, b) => Number(b.unsure) - Number(a.unsure));
+    const at = open.findIndex((j) => j.point === joints.chosen);
+    const chosen = open[(at < 0 && by < 0 ? 0 : at + by + open.length) % open.length]?.point;
+    if (chosen) t.set({ joints: { ...joints, chosen, looked: [...new Set([...joints.looked, chosen])] } });
+  },
+  nudgeJoint(t, { x, y, fine }) {
+    const hand = jointsInHand(t.world, t.state);
+    const joint = hand?.joints.find((j) => j.point === t.state.joints?.chosen);
+    if (!hand || !joint) return;
+    const step = ((fine ? STEP.fine : STEP.coarse) * hand.at.film.height) / USUAL_HEIGHT;
+    HANDLERS.moveJoint(t, { type: 'moveJoint', x: joint.x + x * step, y: joint.y + y * step });
+  },
+  moveJoint(t, { x, y }) {
+    const hand = jointsInHand(t.world, t.state);
+    const { joints } = t.state;
+    if (!hand || !joints) return;
+    const { width, height } = hand.at.film;
+    const at = { x: Math.max(0, Math.min(width, x)), y: Math.max(0, Math.min(height, y)) };
+    const open = hand.joints.filter((j) => j.needed && !j.seen);
+    const near = (j: { readonly x: number; readonly y: number }): number => Math.hypot(j.x - at.x, j.y - at.y);
+    const chosen = joints.chosen ?? open.reduce((a, b) => (near(b) < near(a) ? b : a), open[0]!)?.point;
+    if (!chosen) return;
+    t.set({
+      joints: {
+        ...joints,
+        chosen,
+        looked: [...new Set([...joints.looked, chosen])],
+        moved: { ...joints.moved, [chosen]: at },
+      },
+    });
+  },
+  turnSides(t, { limbs }) {
+    const { joints } = t.state;
+    if (!joints) return;
+    const turned = joints.turned.includes(limbs) ? joints.turned.filter((l) => l !== limbs) : [...joints.turned, limbs];
+    t.set({ joints: { ...joints, turned }, said: `${limbs === 'legs' ? 'Legs' : 'Arms'} have changed sides at this key frame.` });
+  },
+  confirmJoints(t) {
+    const hand = jointsInHand(t.world, t.state);
+    const { joints } = t.state;
+    if (!hand || !joints) return;
+    const { film } = hand.at;
+    const frame = markOf(t.state.data, film.id, hand.event)!.frame;
+    const open = hand.joints.filter((j) => j.needed && !j.seen);
+    const seen = open.filter((j) => j.moved || !j.unsure || joints.looked.includes(j.point));
+    const entries = seen.map(
+      ({ point, x, y, sd, moved }): Entry => ({
+        ...{ kind: 'point', clipId: film.id, event: hand.event, point, x, y, frame },
+        origin: moved ? 'placed' : 'confirmed',
+        pointSd: moved ? (POINT_SD.placed * film.height) / USUAL_HEIGHT : sd,
+      }),
+    );
+    t.enter(
+      entries,
+      `${entries.length} joint${entries.length === 1 ? '' : 's'} at “${eventName(hand.event)}”, ${viewInWords(film, t.world.deliveries)}`,
+    );
+    const left = open.filter((j) => !seen.includes(j));
+    if (joints.index + 1 < joints.events.length) {
+      t.set({ joints: { events: joints.events, index: joints.index + 1, ...NOTHING_MOVED } });
+      showJoints(t);
+    } else t.layer('done');
+    t.set({
+      said:
+        left.length > 0
+          ? `Left at “${eventName(hand.event)}”, for nobody has looked at it: ${left.map((j) => POINTS[j.point]).join(', ')}.`
+          : null,
+    });
+  },
+  proposals: (t, { proposals }) => t.set({ proposals }),
 
   layer(t, { on }) {
     // What was seen is only asked where something was scored.
@@ -436,6 +632,7 @@ const WHILE_PLAYING: ReadonlySet<BenchAction['type']> = new Set([
   'problem',
   'arrived',
   'stands',
+  'proposals',
 ]);
 
 /**
@@ -460,11 +657,30 @@ function scoredHere(t: Turn): { readonly deliveryId: DeliveryId; readonly checkp
 const moved = (s: BenchState, step: EntryStep, undo: boolean): Pick<BenchState, 'done' | 'undone'> =>
   undo ? { done: s.done.slice(0, -1), undone: [...s.undone, step] } : { done: [...s.done, step], undone: s.undone.slice(0, -1) };
 
+/** How what was proposed is entered once it is seen. */
+const confirmedBy = ({ spread }: { readonly spread: number }) => ({ origin: 'confirmed' as const, spread });
+
+/** Shows a cell of the strip large, as the key frame that is looked for. */
+function lookAtCell(t: Turn, cell: StripCell): void {
+  t.layer('done');
+  const viewInHand = openOf(t.world, t.state).findIndex((o) => o.film.id === cell.at.film.id);
+  t.set({ viewInHand, event: cell.event, problem: null, frames: {} });
+  t.goTo(cell.event);
+}
+
+/** Shows the key frame whose joints are in hand. */
+function showJoints(t: Turn): void {
+  const hand = jointsInHand(t.world, t.state);
+  if (!hand) return;
+  t.set({ viewInHand: openOf(t.world, t.state).findIndex((o) => o.film.id === hand.at.film.id) });
+  t.show(hand.at, frameOfEvent(t.world, t.state, hand.event, hand.at));
+}
+
 /** After a first mark: the next key frame that is asked for, in the view in hand, else in the other view, else in the next delivery. */
 function goOnMarking(t: Turn, at: Known): void {
   const { world } = t;
   const missing = (filmId: ClipId | undefined): EventId | undefined =>
-    filmId === undefined ? undefined : ALWAYS_ASKED.find((e) => !markOf(t.state.data, filmId, e));
+    filmId === undefined ? undefined : lookedFor(filmId, t.state.proposals).find((e) => !markOf(t.state.data, filmId, e));
   const here = missing(at.film.id);
   if (here) return void t.set({ event: here }).show(at, frameOfEvent(world, t.state, here, at));
   const other = otherOf(world, t.state, at);
@@ -518,8 +734,13 @@ function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: numbe
   if (mark) t.show(side, Math.min(pointFrame(mark, point), side.time.frameCount - 1));
   const placed: PlacedPoint[] = data.points.filter((p) => p.clipId === id);
   const before = data.points.find((p) => p.clipId === id && p.event === event && p.point === point);
+  const seenBefore = before !== undefined && wasSeen(before.origin);
+  const proposed =
+    mark && !seenBefore ? jointsAt(t.state.proposals, id, pointFrame(mark, point)).find((j) => j.point === point) : undefined;
   const guess =
-    before ?? guessPoint({ event, point }, { view: 'openSide', xDirection: towardsTarget ?? 1, width, height, placed });
+    proposed ??
+    before ??
+    guessPoint({ event, point }, { view: 'openSide', xDirection: towardsTarget ?? 1, width, height, placed });
   const marks = data.marks.filter((m) => m.clipId === id);
   t.layer('takePoints').set({
     held: {
@@ -528,6 +749,7 @@ function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: numbe
       at: guess ? { x: guess.x, y: guess.y } : { x: width / 2, y: height / 2 },
       // Where the key frame has moved since, the old place is a guess like any other.
       looked: before !== undefined && wasSeen(before.origin) && !isStale(before, marks),
+      proposedSd: proposed?.sd ?? null,
     },
   });
 }

@@ -3,6 +3,7 @@ import {
   measureDelivery,
   partsOf,
   poseFigure,
+  SURE,
   type Estimate,
   type EventId,
   type EventSeconds,
@@ -16,7 +17,8 @@ import { askedIn, isOpen, isUnseen } from './asked.ts';
 import { ownScore, type BenchData } from './bench-data.ts';
 import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
-import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf } from './moments.ts';
+import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf, OFFERED } from './moments.ts';
+import { jointsAt, jointsOfEvent, lookedFor, proposedMark, type JointHere, type ProposedHere } from './proposals.ts';
 import type { Film, Scored } from './types.ts';
 
 /** What the panels read: everything here follows from the world and the state, and nothing is kept besides. */
@@ -102,9 +104,57 @@ export const otherOf = (w: BenchWorld, s: BenchState, at: Known): Known | null =
 export const earlierOf = (w: BenchWorld, s: BenchState, at: Known): EventSeconds | undefined =>
   earlierSeconds(at.film, w.clips, s.data);
 
-/** The frame of an event: its mark, else the guess. */
+/** What the computer proposes for an event of a film. */
+export const proposedOf = (w: BenchWorld, s: BenchState, event: EventId, at: Known): ProposedHere | null =>
+  proposedMark(event, at, otherOf(w, s, at), s.proposals, s.data);
+
+/** The frame of an event: its mark, else what is proposed, else the guess. */
 export const frameOfEvent = (w: BenchWorld, s: BenchState, event: EventId, at: Known): number =>
-  markOf(s.data, at.film.id, event)?.frame ?? guessFrame(event, at, otherOf(w, s, at), earlierOf(w, s, at), s.data);
+  markOf(s.data, at.film.id, event)?.frame ??
+  proposedOf(w, s, event, at)?.frame ??
+  guessFrame(event, at, otherOf(w, s, at), earlierOf(w, s, at), s.data);
+
+/** A key frame of one view as the strip shows it. */
+export interface StripCell {
+  readonly key: string;
+  readonly at: Known;
+  readonly event: EventId;
+  readonly frame: number;
+  readonly marked: boolean;
+  readonly proposed: ProposedHere | null;
+}
+
+/** The key frames of the delivery in hand, view by view, in the order of time: marked ones and proposed ones. */
+export function stripOf(w: BenchWorld, s: BenchState): readonly StripCell[] {
+  const open = s.task === 'across' ? [] : openOf(w, s);
+  const asked = OFFERED.filter((e) => open.some(({ film }) => lookedFor(film.id, s.proposals).includes(e)));
+  return open.flatMap((at) =>
+    asked.flatMap((event): StripCell[] => {
+      const mark = markOf(s.data, at.film.id, event);
+      const proposed = mark ? null : proposedOf(w, s, event, at);
+      if (!mark && !proposed) return [];
+      return [
+        { key: `${at.film.id} ${event}`, at, event, frame: mark?.frame ?? proposed!.frame, marked: mark !== null, proposed },
+      ];
+    }),
+  );
+}
+
+/** What one press in the strip confirms: proposed, sure, on the screen at this very frame, and not left for later. */
+export const confirmedByStrip = (w: BenchWorld, s: BenchState): readonly StripCell[] =>
+  stripOf(w, s).filter(
+    (c) => c.proposed && c.proposed.sure >= SURE && s.strip?.shown[c.key] === c.frame && !s.strip.left.includes(c.key),
+  );
+
+/** The joints in hand: of which film and key frame, and where they are; null where none are. */
+export function jointsInHand(
+  w: BenchWorld,
+  s: BenchState,
+): { readonly at: Known; readonly event: EventId; readonly joints: readonly JointHere[] } | null {
+  const at = sideFilmOf(w, s);
+  const event = s.joints?.events[s.joints.index];
+  return at && event && s.joints ? { at, event, joints: jointsOfEvent(event, at, s.proposals, s.data, s.joints) } : null;
+}
 
 const openingOf = (c: ResolvedCheckpoint | null): EventId => (c ? opensAt(c) : 'set');
 
@@ -130,6 +180,8 @@ const readings = keptFor<MeasuredDelivery>();
 
 /** Where the body is in x at a frame; null where that is unknown. */
 export function bodyAt(w: BenchWorld, s: BenchState, at: Known, frame: number): number | null {
+  const hips = jointsAt(s.proposals, at.film.id, frame).filter((j) => j.point === 'frontHip' || j.point === 'backHip');
+  if (hips.length === 2) return (hips[0]!.x + hips[1]!.x) / 2;
   const other = otherOf(w, s, at);
   const path = paths(s.data, `${at.film.id} ${other?.film.id}`, () => bodyPath(at, other, earlierOf(w, s, at), s.data));
   return alongPath(path, at.time.timeOf(clampFrame(at.time, frame)));
@@ -141,13 +193,26 @@ export const sideFilmOf = (w: BenchWorld, s: BenchState): Known | null =>
 
 const NOTHING_READ = measureDelivery([]);
 
+/** What is proposed and nobody has seen, as points of a film: with the marked key frames, for the figures that they would give. */
+function proposedPoints(w: BenchWorld, s: BenchState, film: Film) {
+  const time = w.timeOf(film);
+  if (!time || film.towardsTarget === null) return [];
+  return OFFERED.flatMap((event) =>
+    jointsOfEvent(event, { film, time }, s.proposals, s.data).flatMap((j) =>
+      j.needed && !j.seen ? [{ event, point: j.point, x: j.x, y: j.y, sd: j.sd, origin: 'proposed' as const, frame: null }] : [],
+    ),
+  );
+}
+
 /** Everything that is read of the delivery in hand, from all its films, and what cannot be read. */
-function readingsOf(w: BenchWorld, s: BenchState): MeasuredDelivery {
+function readingsOf(w: BenchWorld, s: BenchState, withProposed = false): MeasuredDelivery {
   const delivery = deliveryOf(w, s);
   if (!delivery) return NOTHING_READ;
   const films = w.clips.filter((c) => c.deliveryId === delivery.id);
   // A film whose times have come meanwhile is measured anew.
-  return readings(s.data, films.map((f) => `${f.id} ${w.timeOf(f) !== null}`).join(), () =>
+  const names = films.map((f) => `${f.id} ${w.timeOf(f) !== null}`).join();
+  const found = withProposed ? s.proposals.looks.map((l) => `${l.clipId} ${l.joints.length}`).join() : '';
+  return readings(s.data, `${names} ${found}`, () =>
     measureDelivery(
       films.map((film) => ({
         id: film.id,
@@ -155,7 +220,7 @@ function readingsOf(w: BenchWorld, s: BenchState): MeasuredDelivery {
         towardsTarget: film.towardsTarget,
         film: film.captureKnown === 'open' ? null : w.timeOf(film),
         marks: s.data.marks.filter((m) => m.clipId === film.id),
-        points: s.data.points.filter((p) => p.clipId === film.id),
+        points: [...s.data.points.filter((p) => p.clipId === film.id), ...(withProposed ? proposedPoints(w, s, film) : [])],
       })),
     ),
   );
@@ -168,6 +233,14 @@ export const unreadableOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId
 /** Figures that rest on a guess nobody has looked at: shown with its error, never taken for measured. */
 export const guessedOf = (w: BenchWorld, s: BenchState): ReadonlySet<FigureId> =>
   new Set(readingsOf(w, s).figures.flatMap((f) => (f.guessed ? [f.figure] : [])));
+
+/** What the proposed joints would give, of figures that nothing seen gives yet: shown as proposed, never taken for measured. */
+export function proposedFiguresOf(w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, Estimate> {
+  const seen = figuresOf(w, s);
+  return new Map(
+    readingsOf(w, s, true).figures.flatMap((f) => (f.estimate && !seen.has(f.figure) ? [[f.figure, f.estimate] as const] : [])),
+  );
+}
 
 /** The first key frame of some points that is not marked on the side view. */
 export function unmarkedOf(w: BenchWorld, s: BenchState, figure: FigureId): EventId | null {

@@ -5,6 +5,7 @@ import {
   type FigureId,
   type Position,
   type PointAt,
+  type Proposals,
   type ViewId,
   type DeliveryId,
 } from '@stride-chalk/core';
@@ -13,6 +14,7 @@ import { initialData, type BenchData } from './bench-data.ts';
 import type { Layer } from './bench-layer.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { markOf } from './moments.ts';
+import { lookedFor, NO_PROPOSALS, type JointsInHand } from './proposals.ts';
 import type { BenchProps, Film, Task } from './types.ts';
 
 /** A point in hand: which one, the rest of its figure, and where it is now. */
@@ -22,6 +24,18 @@ interface PointInHand {
   readonly at: Position;
   /** True once it was moved, or where it lay was placed by hand before. */
   readonly looked: boolean;
+  /** The error of what the computer proposes, where it lies untouched; null where it lies elsewhere. */
+  readonly proposedSd: number | null;
+}
+
+/** The key frames of both views at one look. */
+export interface StripInHand {
+  /** The one that is chosen among `stripOf`. */
+  readonly cursor: number;
+  /** Those that are drawn, with the frame that was: only what was on the screen is confirmed. */
+  readonly shown: Readonly<Record<string, number>>;
+  /** Those that are left for later, sure or not. */
+  readonly left: readonly string[];
 }
 
 /** What one key did, with what it replaced: it can be taken back, and put there again. */
@@ -61,6 +75,12 @@ export interface BenchState {
   readonly layer: Layer;
   /** The point in hand, exactly while the layer is 'points'. */
   readonly held: PointInHand | null;
+  /** Exactly while the layer is 'strip'. */
+  readonly strip: StripInHand | null;
+  /** Exactly while the layer is 'joints'. */
+  readonly joints: JointsInHand | null;
+  /** What the computer proposes. */
+  readonly proposals: Proposals;
   readonly playing: boolean;
   /** Whether the drawings of the levels stand beside their words. */
   readonly pictures: boolean;
@@ -79,7 +99,10 @@ export const filmsOfDelivery = (clips: readonly Film[], deliveryId: DeliveryId |
     .slice(0, 2);
 
 /** Where the work begins: at the first key frame that is not marked, else at the first delivery that this coach has not scored. */
-export function initialState(world: BenchWorld, props: Pick<BenchProps, 'marks' | 'points' | 'scores'>): BenchState {
+export function initialState(
+  world: BenchWorld,
+  props: Pick<BenchProps, 'marks' | 'points' | 'scores'> & Partial<Pick<BenchProps, 'proposals'>>,
+): BenchState {
   const data = initialData(props);
   const { deliveries, clips } = world;
   const unmarked = deliveries.findIndex((d) =>
@@ -88,13 +111,14 @@ export function initialState(world: BenchWorld, props: Pick<BenchProps, 'marks' 
   const unscored = deliveries.findIndex((d) => askedIn(world, data, d).some((c) => isOpen(world, data, d.id, c)));
   const deliveryIndex = unmarked >= 0 ? unmarked : Math.max(0, unscored);
   const film = filmsOfDelivery(clips, deliveries[deliveryIndex]?.id)[0];
+  const proposals = props.proposals ?? NO_PROPOSALS;
   return {
     data,
     done: [],
     undone: [],
     task: unmarked < 0 && deliveries.length > 0 ? 'levels' : 'keyFrames',
     deliveryIndex,
-    event: ALWAYS_ASKED.find((e) => !film || !markOf(data, film.id, e)) ?? 'set',
+    event: (film ? lookedFor(film.id, proposals) : ALWAYS_ASKED).find((e) => !film || !markOf(data, film.id, e)) ?? 'set',
     checkpointId: null,
     figure: 'frontKneeContact',
     viewInHand: 0,
@@ -102,6 +126,9 @@ export function initialState(world: BenchWorld, props: Pick<BenchProps, 'marks' 
     zooms: {},
     layer: 'work',
     held: null,
+    strip: null,
+    joints: null,
+    proposals,
     playing: false,
     pictures: false,
     problem: null,

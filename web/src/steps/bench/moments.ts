@@ -49,7 +49,7 @@ export function earlierSeconds(at: Film, clips: readonly Film[], data: BenchData
 export const clampFrame = (time: FrameTimebase, frame: number): number => Math.max(0, Math.min(time.frameCount - 1, frame));
 
 /** The frame that is nearest to a moment, held inside the film. */
-function nearestFrame(time: FrameTimebase, seconds: number): number {
+export function nearestFrame(time: FrameTimebase, seconds: number): number {
   const inside = Math.max(0, Math.min(time.duration, seconds));
   const frame = time.frameAt(inside);
   const next = clampFrame(time, frame + 1);
@@ -131,19 +131,30 @@ export function chalkLineOf(
   frame: number,
   current: EventId | null,
   phase: string | null,
+  proposed: (event: EventId) => { readonly frame: number; readonly from: number; readonly to: number } | null = () => null,
 ) {
-  const offered = OFFERED.filter((e) => ALWAYS_ASKED.includes(e) || markOf(data, film.film.id, e) || e === current);
-  const at = (event: EventId): number => secondsAt(event, film, other, earlier, data);
+  const offered = OFFERED.filter(
+    (e) => ALWAYS_ASKED.includes(e) || markOf(data, film.film.id, e) || e === current || proposed(e) !== null,
+  );
+  const at = (event: EventId): number => {
+    const found = markOf(data, film.film.id, event) ? null : proposed(event);
+    return found ? film.time.timeOf(found.frame) : secondsAt(event, film, other, earlier, data);
+  };
   const start = at('set');
   const end = Math.max(at('finish'), start + 0.2);
   const place = (seconds: number): number => Math.max(0, Math.min(1, (seconds - start) / (end - start)));
-  const ticks: LineTick[] = offered.map((event) => ({
-    id: event,
-    name: eventName(event),
-    at: place(at(event)),
-    state: markOf(data, film.film.id, event) ? 'marked' : 'guessed',
-    current: event === current,
-  }));
+  const ticks: LineTick[] = offered.map((event) => {
+    const marked = markOf(data, film.film.id, event) !== null;
+    const found = marked ? null : proposed(event);
+    return {
+      id: event,
+      name: eventName(event),
+      at: place(at(event)),
+      state: marked ? 'marked' : found ? 'proposed' : 'guessed',
+      current: event === current,
+      ...(found ? { span: [place(film.time.timeOf(found.from)), place(film.time.timeOf(found.to))] as const } : {}),
+    };
+  });
   const phases: LinePhase[] = SPANS.map(([id, name, from, to]) => ({
     id,
     name,

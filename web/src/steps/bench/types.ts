@@ -4,6 +4,7 @@ import type {
   BenchMark,
   BenchPoint,
   BenchScore,
+  Proposals,
   SchoolChoices,
   ScorersBench,
   Sheet,
@@ -40,6 +41,8 @@ export interface BenchProps extends ScorersBench {
   readonly blind: boolean;
   /** A practice clip that is sat before openly: only what has a reference is asked, and then it is compared. */
   readonly practice: { readonly sitting: SittingId; readonly only: readonly string[] } | null;
+  /** What the computer proposes for the films; joints may follow later. */
+  readonly proposals: Proposals;
   /** What the one at work has to score. */
   readonly queue: readonly QueueItem[];
   readonly previous: string | null;

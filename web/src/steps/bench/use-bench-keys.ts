@@ -11,7 +11,16 @@ const inField = (target: EventTarget | null): boolean =>
   (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('dialog') !== null);
 
 /** What enters something, or takes it back. */
-const ENTRIES: ReadonlySet<BenchAction['type']> = new Set(['takeBack', 'level', 'mark', 'unmarkFilm', 'place', 'pass']);
+const ENTRIES: ReadonlySet<BenchAction['type']> = new Set([
+  'takeBack',
+  'level',
+  'mark',
+  'unmarkFilm',
+  'place',
+  'pass',
+  'confirmSure',
+  'confirmJoints',
+]);
 const isEntry = (c: Command): boolean => c.do === 'fault' || (c.do === 'send' && ENTRIES.has(c.action.type));
 
 /** The keyboard of the bench: the key table says what a key asks for, and nothing else hears it then. */

@@ -1,0 +1,179 @@
+import {
+  ALWAYS_ASKED,
+  fromOtherView,
+  isStale,
+  markTime,
+  pointFrame,
+  pointsAtFrame,
+  pointsNeededAt,
+  wasSeen,
+  otherSide,
+  limbsOf,
+  type ClipLook,
+  type EventId,
+  type Limbs,
+  type PointId,
+  type Position,
+  type ProposedPoint,
+  type Proposals,
+  type TimedEvents,
+} from '@stride-chalk/core';
+import type { Known } from './bench-selectors.ts';
+import { VIEW_NAMES } from '../../parts/view-names.ts';
+import type { BenchData } from './bench-data.ts';
+import { markOf, nearestFrame, OFFERED } from './moments.ts';
+import type { Film } from './types.ts';
+
+/** What the computer proposes, as the bench reads it: nothing here counts before somebody has seen it. */
+
+export const NO_PROPOSALS: Proposals = { looksHere: false, looks: [] };
+
+/** What was found in a film; null where nothing was, or not yet. */
+export function lookOf(proposals: Proposals, clipId: string): ClipLook | null {
+  const look = proposals.looks.find((l) => l.clipId === clipId);
+  return look?.state === 'found' ? look : null;
+}
+
+/** What became of the computer's look at some films, in words: nothing where it has found what it looks for. */
+export function lookWords(films: readonly Film[], { looksHere, looks }: Proposals): readonly string[] {
+  if (films.length === 0) return [];
+  if (!looksHere && looks.length === 0)
+    return ['The computer looks at no film here: what finds joints is not ready. Everything is marked by hand.'];
+  return films.flatMap((film) => {
+    const state = looks.find((l) => l.clipId === film.id)?.state ?? 'waiting';
+    const words = state === 'found' || (state === 'waiting' && !looksHere) ? null : LOOK_WORDS[state];
+    return words ? [`${VIEW_NAMES[film.view]}: ${words}`] : [];
+  });
+}
+
+const LOOK_WORDS = {
+  looking: 'the computer is looking. What it finds appears by itself.',
+  waiting: 'the computer has not looked at it yet. What it finds appears by itself.',
+  none: 'nobody could be followed in it. Mark its key frames and points by hand.',
+  failed: 'the computer could not look at it. Mark by hand; the next start tries again.',
+} as const;
+
+/** A key frame that is proposed for a film. */
+export interface ProposedHere {
+  readonly frame: number;
+  /** The frames between which it lies with 90 %. */
+  readonly from: number;
+  readonly to: number;
+  readonly sure: number;
+  /** One standard deviation, in frames of this film. */
+  readonly spread: number;
+  /** True where the other view shows it, and this one only by the offset of the two cameras. */
+  readonly otherView: boolean;
+}
+
+/** Nine of ten lie within so many standard deviations. */
+const NINE_OF_TEN = 1.645;
+
+/** When things happened in a film: what is marked first, else what is proposed. */
+function timesOf(at: Known, proposals: Proposals, data: BenchData): TimedEvents {
+  const proposed = (lookOf(proposals, at.film.id)?.marks ?? []).filter((m) => m.frame < at.time.frameCount);
+  return {
+    ...Object.fromEntries(proposed.map((m) => [m.event, { seconds: at.time.timeOf(m.frame), sure: m.sure }])),
+    ...Object.fromEntries(
+      data.marks.filter((m) => m.clipId === at.film.id).map((m) => [m.event, { seconds: markTime(m, at.time).value, sure: 1 }]),
+    ),
+  };
+}
+
+/** What is proposed for an event of a film, by its own pictures or else by the other view; null for nothing. */
+export function proposedMark(
+  event: EventId,
+  at: Known,
+  other: Known | null,
+  proposals: Proposals,
+  data: BenchData,
+): ProposedHere | null {
+  const own = lookOf(proposals, at.film.id)?.marks.find((m) => m.event === event);
+  if (own && own.frame < at.time.frameCount) return { ...own, spread: (own.to - own.from) / (2 * NINE_OF_TEN), otherView: false };
+  if (!other || !lookOf(proposals, at.film.id)) return null;
+  const told = fromOtherView(timesOf(at, proposals, data), timesOf(other, proposals, data))[event];
+  if (!told || told.seconds < 0 || told.seconds > at.time.duration) return null;
+  const frame = nearestFrame(at.time, told.seconds);
+  const theirs = markOf(data, other.film.id, event)
+    ? null
+    : lookOf(proposals, other.film.id)?.marks.find((m) => m.event === event);
+  // As wide as in the other view, and a frame for the two cameras.
+  const wide = theirs
+    ? (other.time.timeOf(Math.min(theirs.to, other.time.frameCount - 1)) - other.time.timeOf(theirs.from)) / 2
+    : 0;
+  const reach = Math.ceil(wide / at.time.intervalAt(frame)) + 1;
+  const [from, to] = [Math.max(0, frame - reach), Math.min(at.time.frameCount - 1, frame + reach)];
+  return { frame, from, to, sure: told.sure, spread: (to - from) / (2 * NINE_OF_TEN), otherView: true };
+}
+
+/** The key frames that are looked for in a film: those that are always asked, and what was found besides. */
+export function lookedFor(clipId: string, proposals: Proposals): readonly EventId[] {
+  const found = lookOf(proposals, clipId)?.marks ?? [];
+  return OFFERED.filter((e) => ALWAYS_ASKED.includes(e) || found.some((m) => m.event === e));
+}
+
+/** The joints of a frame as they are proposed; none where nothing was found. */
+export function jointsAt(proposals: Proposals, clipId: string, frame: number): readonly ProposedPoint[] {
+  const look = lookOf(proposals, clipId);
+  if (!look || look.bodyPixels === null || frame >= (look.joints[0]?.x.length ?? 0)) return [];
+  return pointsAtFrame({ bodyPixels: look.bodyPixels, marks: look.marks, joints: look.joints }, frame);
+}
+
+/** A joint at a key frame, and whether somebody has seen it already. */
+export interface JointHere extends ProposedPoint {
+  /** Some figure needs it at this key frame. */
+  readonly needed: boolean;
+  /** It was placed or confirmed before; what is proposed changes nothing then. */
+  readonly seen: boolean;
+  /** A hand has moved it. */
+  readonly moved: boolean;
+}
+
+/** How the joints of a key frame are in hand. */
+export interface JointsInHand {
+  /** The key frames that have joints to be looked at, in their order. */
+  readonly events: readonly EventId[];
+  readonly index: number;
+  readonly chosen: PointId | null;
+  /** Those that were under the magnifier. */
+  readonly looked: readonly PointId[];
+  readonly moved: Readonly<Partial<Record<PointId, Position>>>;
+  /** Whose sides were taken for each other. */
+  readonly turned: readonly Limbs[];
+}
+export const NOTHING_MOVED: Pick<JointsInHand, 'chosen' | 'looked' | 'moved' | 'turned'> = {
+  ...{ chosen: null, looked: [], moved: {}, turned: [] },
+};
+
+/** The joints at a key frame of a film as they are in hand. */
+export function jointsOfEvent(
+  event: EventId,
+  at: Known,
+  proposals: Proposals,
+  data: BenchData,
+  hand: Pick<JointsInHand, 'moved' | 'turned'> = NOTHING_MOVED,
+): readonly JointHere[] {
+  const mark = markOf(data, at.film.id, event);
+  if (!mark) return [];
+  const needed = pointsNeededAt(event);
+  const marks = data.marks.filter((m) => m.clipId === at.film.id);
+  const own = data.points.filter((p) => p.clipId === at.film.id && p.event === event && wasSeen(p.origin) && !isStale(p, marks));
+  const found = jointsAt(proposals, at.film.id, pointFrame(mark, 'head'));
+  return found.map((p): JointHere => {
+    const limbs = limbsOf(p.point);
+    const from = limbs && hand.turned.includes(limbs) ? (found.find((q) => q.point === otherSide(p.point)) ?? p) : p;
+    const moved = hand.moved[p.point];
+    const seen = own.find((q) => q.point === p.point);
+    return {
+      ...p,
+      ...{ x: from.x, y: from.y, sd: from.sd, unsure: from.unsure },
+      ...moved,
+      ...(seen ? { x: seen.x, y: seen.y, sd: seen.sd, unsure: false } : {}),
+      ...{ needed: needed.has(p.point), seen: seen !== undefined, moved: moved !== undefined },
+    };
+  });
+}
+
+/** The marked key frames of a film at which a figure needs a joint that is proposed and that nobody has seen. */
+export const eventsWithJoints = (at: Known, proposals: Proposals, data: BenchData): readonly EventId[] =>
+  OFFERED.filter((e) => jointsOfEvent(e, at, proposals, data).some((j) => j.needed && !j.seen));
