@@ -8,7 +8,8 @@ import type { BenchControl } from './bench-control.ts';
 import { confirmedByStrip, stripOf, type StripCell } from './bench-selectors.ts';
 import { Brush } from './brush.ts';
 import type { Window } from './film-window.ts';
-import { jointsAt } from './proposals.ts';
+import { OFFERED } from './moments.ts';
+import { jointsAt, lookedFor } from './proposals.ts';
 import { Skeleton } from './Skeleton.tsx';
 import { takeFrames } from './take-frames.ts';
 
@@ -54,7 +55,7 @@ export function StripView({ bench }: { bench: BenchControl }) {
 
 function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCell[] }) {
   const { world, state, send } = bench;
-  const events = cells.map((c) => c.event).filter((e, i, all) => all.indexOf(e) === i);
+  const events = OFFERED.filter((e) => cells.some((c) => c.event === e));
   const films = cells.map((c) => c.at.film).filter((f, i, all) => all.findIndex((g) => g.id === f.id) === i);
   const canvases = useRef(new Map<string, HTMLCanvasElement>());
   const latest = useRef(cells);
@@ -156,7 +157,7 @@ function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCel
                 if (!cell)
                   return (
                     <div key={event} className="grid place-items-center bg-wash text-fine text-soft">
-                      not found
+                      {lookedFor(film.id, proposals).includes(event) ? 'not found' : ''}
                     </div>
                   );
                 const chosen = index === hand.cursor;

@@ -12,10 +12,10 @@ export interface BenchData {
 export function withEntry(data: BenchData, entry: Entry, staffId: StaffId): BenchData {
   switch (entry.kind) {
     case 'mark': {
-      const { clipId, event, frame, frameTo } = entry;
+      const { kind: _, ...mark } = entry;
       return {
         ...data,
-        marks: [...data.marks.filter((m) => m.clipId !== clipId || m.event !== event), { clipId, event, frame, frameTo }],
+        marks: [...data.marks.filter((m) => m.clipId !== mark.clipId || m.event !== mark.event), mark],
       };
     }
     case 'unmark':

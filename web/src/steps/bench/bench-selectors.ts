@@ -127,9 +127,8 @@ export interface StripCell {
 /** The key frames of the delivery in hand, view by view, in the order of time: marked ones and proposed ones. */
 export function stripOf(w: BenchWorld, s: BenchState): readonly StripCell[] {
   const open = s.task === 'across' ? [] : openOf(w, s);
-  const asked = OFFERED.filter((e) => open.some(({ film }) => lookedFor(film.id, s.proposals).includes(e)));
   return open.flatMap((at) =>
-    asked.flatMap((event): StripCell[] => {
+    lookedFor(at.film.id, s.proposals).flatMap((event): StripCell[] => {
       const mark = markOf(s.data, at.film.id, event);
       const proposed = mark ? null : proposedOf(w, s, event, at);
       if (!mark && !proposed) return [];
