@@ -33,8 +33,12 @@ export function cellWindow(
   const [y0, y1] = found ? [Math.min(...ys) - room, Math.max(...ys) + room] : [(height - high) / 2, (height + high) / 2];
   const w = Math.max(x1 - x0, (y1 - y0) * shape);
   const h = w / shape;
-  return { x: (x0 + x1) / 2 - w / 2, y: (y0 + y1) / 2 - h / 2, width: w, height: h };
+  return { x: inside((x0 + x1) / 2 - w / 2, w, width), y: inside((y0 + y1) / 2 - h / 2, h, height), width: w, height: h };
 }
+
+/** Moved so that nothing beyond the film is shown where the film goes on elsewhere. */
+const inside = (from: number, length: number, whole: number): number =>
+  length >= whole ? (whole - length) / 2 : Math.max(0, Math.min(whole - length, from));
 
 /** Widths of the columns: a stride is wider than a stance. */
 const WIDE: Partial<Record<EventId, number>> = {
@@ -182,7 +186,7 @@ function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCel
                     >
                       <b className="truncate font-semibold">{eventName(event)}</b>
                       <span className="tabular whitespace-nowrap">
-                        {cell.frame} {cell.marked ? '✓' : left ? 'later' : `${Math.round(100 * (cell.proposed?.sure ?? 0))} %`}
+                        {cell.frame} · {cell.marked ? '✓' : left ? 'later' : `${Math.round(100 * (cell.proposed?.sure ?? 0))} %`}
                       </span>
                     </span>
                   </button>

@@ -6,6 +6,7 @@ import {
   pointFrame,
   pointsAtFrame,
   pointsNeededAt,
+  SURE,
   wasSeen,
   otherSide,
   limbsOf,
@@ -88,10 +89,20 @@ export function proposedMark(
   proposals: Proposals,
   data: BenchData,
 ): ProposedHere | null {
-  const own = lookOf(proposals, at.film.id)?.marks.find((m) => m.event === event);
-  if (own && own.frame < at.time.frameCount) return { ...own, spread: (own.to - own.from) / (2 * NINE_OF_TEN), otherView: false };
-  if (!other || !lookOf(proposals, at.film.id)) return null;
-  const told = fromOtherView(timesOf(at, proposals, data), timesOf(other, proposals, data))[event];
+  const look = lookOf(proposals, at.film.id);
+  if (!look) return null;
+  const found = look.marks.find((m) => m.event === event && m.frame < at.time.frameCount);
+  const own = found ? { ...found, spread: (found.to - found.from) / (2 * NINE_OF_TEN), otherView: false } : null;
+  if (own && own.sure >= SURE) return own;
+  // What a view shows badly the other one may show well.
+  const told = other && fromOther(event, at, other, proposals, data);
+  return told && told.sure > (own?.sure ?? 0) ? told : own;
+}
+
+/** An event of a film by the other view and the offset of the two cameras, whatever its own pictures say of it. */
+function fromOther(event: EventId, at: Known, other: Known, proposals: Proposals, data: BenchData): ProposedHere | null {
+  const { [event]: _, ...own } = timesOf(at, proposals, data);
+  const told = fromOtherView(own, timesOf(other, proposals, data))[event];
   if (!told || told.seconds < 0 || told.seconds > at.time.duration) return null;
   const frame = nearestFrame(at.time, told.seconds);
   const theirs = markOf(data, other.film.id, event)
