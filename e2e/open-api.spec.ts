@@ -198,6 +198,14 @@ test('every endpoint takes and answers what the served document says of it', asy
       .poll(async () => ((await (await ask('GET /api/clips/{id}', `/api/clips/${clip}`)).json()) as { state: string }).state)
       .toBe('ready');
     await ask('GET /api/campers/{id}/films', `${of}/films`);
+    await rows(
+      `insert into clip_looks (clip_id, state, body_pixels, hand, towards_target, capture_scale)
+      select id, 'found', 200, 'R', towards_target, capture_scale from clips where id = $1`,
+      [clip],
+    );
+    await rows(`insert into proposed_marks values ($1, 'contact', 3, 2, 4, 0.9)`, [clip]);
+    await rows(`insert into proposed_joints values ($1, 'frontKnee', '{1.5,2}', '{3,4}', '{2,2}')`, [clip]);
+    await ask('GET /api/campers/{id}/proposals', `${of}/proposals`);
     await ask('PATCH /api/clips/{id}', `/api/clips/${clip}`, { data: { captureScale: 1, confirmed: true } });
     await ask('GET /api/clips/{id}/film', `/api/clips/${clip}/film`);
     await ask('GET /api/clips/{id}/frames/{frame}', `/api/clips/${clip}/frames/3`);

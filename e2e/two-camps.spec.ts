@@ -55,6 +55,7 @@ const inBase64 = (text: string): string => Buffer.from(text).toString('base64');
 const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
   'GET /api/live': (x) => [{ path: `/api/live?camp=${x.camp}` }],
   'GET /api/campers/[id]/films': (x) => [{ path: `/api/campers/${x.camper}/films` }],
+  'GET /api/campers/[id]/proposals': (x) => [{ path: `/api/campers/${x.camper}/proposals` }],
   'GET /api/campers/[id]/shown': (x) => [{ path: `/api/campers/${x.camper}/shown` }],
   'POST /api/deliveries': (x) => [
     { path: '/api/deliveries', data: { id: v7(), camperId: x.camper, kind: 'stretch', thrownOn: x.day } },
@@ -371,6 +372,9 @@ async function fingerprint(): Promise<string> {
       'refusals',
       'marks',
       'points',
+      'clip_looks',
+      'proposed_marks',
+      'proposed_joints',
       'scores',
       'entries',
     ],

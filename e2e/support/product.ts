@@ -63,6 +63,8 @@ export async function startProduct(options: {
   readonly demo: boolean;
   /** Begins with the database and the films of a product that has been ended, as they are. */
   readonly like?: { readonly databaseUrl: string; readonly media: string };
+  /** Whether its computer looks at films: that takes half a minute of a core each. */
+  readonly looks?: boolean;
   /** Where the server looks for its database, if something stands in between. */
   readonly through?: (databaseUrl: string) => Promise<string>;
 }): Promise<Product> {
@@ -94,6 +96,7 @@ export async function startProduct(options: {
           STRIDE_SIMULATED_RATE: '30',
           STRIDE_DEMO: options.demo ? '1' : '0',
           STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips'),
+          ...(options.looks ? {} : { STRIDE_LOOKS: '0' }),
         },
       });
       let said = '';

@@ -49,7 +49,8 @@ describe('inOrder', () => {
   const found = (frame: number, sure: number) => ({ frame, from: frame - 1.5, to: frame + 1.5, sure });
   test('whole frames inside the clip, in the order of time', () => {
     expect(inOrder({ finish: found(58.6, 0.9), contact: found(30.4, 0.91) }, 59)).toEqual([
-      { event: 'contact', frame: 30, from: 28, to: 32, sure: 0.91 },
+      // The first frame in which the foot bears weight.
+      { event: 'contact', frame: 31, from: 28, to: 32, sure: 0.91 },
       { event: 'finish', frame: 59, from: 57, to: 59, sure: 0.9 },
     ]);
   });

@@ -74,15 +74,18 @@ export function clipProposal(followed: {
   };
 }
 
+/** Events whose rule names the first frame in which something is so; of the others it is the nearest one. */
+const FIRST_FRAME: ReadonlySet<EventId> = new Set(['handsApart', 'contact', 'release']);
+
 /** Whole frames inside the clip; of two that contradict each other the less sure one is left out. */
 export function inOrder(found: Partial<Record<EventId, FoundEvent>>, last: number): ProposedMark[] {
   const inside = (frame: number): number => Math.max(0, Math.min(last, frame));
   let marks = Object.entries(found).map(
     ([event, { frame, from, to, sure }]): ProposedMark => ({
       event: event as EventId,
-      frame: inside(Math.round(frame)),
+      frame: inside(FIRST_FRAME.has(event as EventId) ? Math.ceil(frame - 0.05) : Math.round(frame)),
       from: inside(Math.floor(from)),
-      to: inside(Math.ceil(to)),
+      to: inside(Math.max(Math.ceil(to), Math.ceil(frame))),
       sure: Math.round(100 * sure) / 100,
     }),
   );

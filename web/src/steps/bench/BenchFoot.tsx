@@ -18,9 +18,13 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
   return (
     <div className="flex min-h-[46px] flex-wrap items-center justify-between gap-x-3 border-t-2 border-ink px-[18px] py-2 text-fine text-soft">
       <span>
-        {state.task === 'keyFrames' ? (
+        {state.layer === 'joints' ? (
           <>
-            <kbd>↵</kbd> mark · <kbd>⇧</kbd>
+            <kbd>↵</kbd> they lie right · <kbd>⇥</kbd> choose one · <kbd>Esc</kbd> stop
+          </>
+        ) : state.task === 'keyFrames' ? (
+          <>
+            <kbd>↵</kbd> mark, or confirm · <kbd>⇧</kbd>
             <kbd>↵</kbd> between two · <kbd>↑</kbd>
             <kbd>↓</kbd> choose
           </>

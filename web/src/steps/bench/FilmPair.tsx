@@ -66,7 +66,8 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
                 x={near.x}
                 y={near.y}
                 name={POINTS[near.point]}
-                away={near.x > film.width / 2 ? 'left' : 'right'}
+                // The window follows the body: what lies ahead of its middle is on that side of the screen.
+                away={near.x > (bodyAt(world, state, o, frame) ?? film.width / 2) ? 'left' : 'right'}
               />
             )}
           </div>

@@ -150,7 +150,7 @@ function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCel
       <div className="grid min-h-0 auto-rows-fr gap-2">
         {films.map((film) => (
           <div key={film.id} className="grid min-h-0 grid-rows-[auto_1fr]">
-            <h3 className="sign m-0 text-small font-medium text-soft">{VIEW_NAMES[film.view]}</h3>
+            <h3 className="sign m-0 pb-1 text-small font-medium leading-none text-soft">{VIEW_NAMES[film.view]}</h3>
             <div
               className="grid min-h-0 gap-[6px]"
               ref={putStyle({ gridTemplateColumns: events.map((e) => `minmax(0, ${WIDE[e] ?? 1}fr)`).join(' ') })}

@@ -110,7 +110,8 @@ export type BenchAction =
   | { readonly type: 'place' }
   | { readonly type: 'pointBefore' }
   | { readonly type: 'strip' }
-  | { readonly type: 'stripMove'; readonly by: number }
+  /** To the one beside it, or to the same key frame of the other view. */
+  | { readonly type: 'stripMove'; readonly by: 1 | -1 | 'otherView' }
   /** The chosen one is left for later, or after all not. */
   | { readonly type: 'stripLeave' }
   /** A frame of the strip is on the screen. */
@@ -461,8 +462,12 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
   },
   stripMove(t, { by }) {
     const { strip } = t.state;
-    const last = stripOf(t.world, t.state).length - 1;
-    if (strip) t.set({ strip: { ...strip, cursor: Math.max(0, Math.min(last, strip.cursor + by)) } });
+    const cells = stripOf(t.world, t.state);
+    const at = strip && cells[strip.cursor];
+    if (!strip || !at) return;
+    const there =
+      by === 'otherView' ? cells.findIndex((c) => c.event === at.event && c.at.film.id !== at.at.film.id) : strip.cursor + by;
+    if (cells[there]) t.set({ strip: { ...strip, cursor: there } });
   },
   stripLeave(t) {
     const { strip } = t.state;

@@ -73,6 +73,8 @@ export const KEY_TABLE: readonly KeyRow[] = [
   row('a', TASKS, act({ type: 'strip' }), 'key frames at a look'),
   row('ArrowLeft', ['strip'], act({ type: 'stripMove', by: -1 }), null),
   row('ArrowRight', ['strip'], act({ type: 'stripMove', by: 1 }), 'choose', '← →'),
+  row('ArrowUp', ['strip'], act({ type: 'stripMove', by: 'otherView' }), null),
+  row('ArrowDown', ['strip'], act({ type: 'stripMove', by: 'otherView' }), 'the other view', '↑ ↓'),
   row(' ', ['strip'], act({ type: 'stripLeave' }), 'leave it for later', 'Space'),
   row('z', ['strip'], act({ type: 'stripGo' }), 'large'),
   row('Enter', ['strip'], act({ type: 'confirmSure' }), 'confirm what is sure', '↵'),

@@ -67,6 +67,7 @@ export interface ProposedHere {
   readonly otherView: boolean;
 }
 
+const MOST_SURE = 0.97;
 /** Nine of ten lie within so many standard deviations. */
 const NINE_OF_TEN = 1.645;
 
@@ -114,7 +115,8 @@ function fromOther(event: EventId, at: Known, other: Known, proposals: Proposals
     : 0;
   const reach = Math.ceil(wide / at.time.intervalAt(frame)) + 1;
   const [from, to] = [Math.max(0, frame - reach), Math.min(at.time.frameCount - 1, frame + reach)];
-  return { frame, from, to, sure: told.sure, spread: (to - from) / (2 * NINE_OF_TEN), otherView: true };
+  // However sure the other view is: whether the two cameras go together nobody has seen.
+  return { frame, from, to, sure: Math.min(MOST_SURE, told.sure), spread: (to - from) / (2 * NINE_OF_TEN), otherView: true };
 }
 
 /** The key frames that are looked for in a film: those that are always asked, and what was found besides. */
