@@ -7,27 +7,18 @@ export interface Grey {
   readonly values: Float32Array;
 }
 
-/** The luma of a picture (ITU-R BT.601 weights), averaged over squares of `by` pixels; what is left over at the right and at the bottom is dropped. */
-export function greyOf({ width, height, rgb }: Picture, by = 1): Grey {
-  const columns = Math.floor(width / by);
-  const rows = Math.floor(height / by);
+/** The luma of a picture as 0 to 255, averaged over squares of `by` pixels (1 or 2); what is left over at the right and at the bottom is dropped. */
+export function greyOf({ width, height, luma }: Picture, by: 1 | 2 = 1): Grey {
+  const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
   const values = new Float32Array(columns * rows);
-  const share = 1 / (by * by);
-  for (let y = 0; y < rows * by; y++) {
-    const row = Math.floor(y / by) * columns;
-    let i = 3 * y * width;
-    for (let column = 0; column < columns; column++) {
-      let red = 0;
-      let green = 0;
-      let blue = 0;
-      for (let u = 0; u < by; u++, i += 3) {
-        red += rgb[i]!;
-        green += rgb[i + 1]!;
-        blue += rgb[i + 2]!;
-      }
-      values[row + column]! += share * (0.299 * red + 0.587 * green + 0.114 * blue);
-    }
+  const scale = 255 / 219;
+  if (by === 1) {
+    for (let i = 0; i < values.length; i++) values[i] = (luma[i]! - 16) * scale;
+    return { width, height, values };
   }
+  for (let y = 0, o = 0; y < rows; y++)
+    for (let x = 0, i = 2 * y * width; x < columns; x++, o++, i += 2)
+      values[o] = ((luma[i]! + luma[i + 1]! + luma[i + width]! + luma[i + width + 1]!) / 4 - 16) * scale;
   return { width: columns, height: rows, values };
 }
 

@@ -12,12 +12,19 @@ export interface Found {
   readonly score: number;
 }
 
-/** A picture of 8-bit RGB, row by row. */
+/** A picture as films keep it: 8-bit luma row by row, and two planes of colour at half its size (4:2:0, narrow range, ITU-R BT.601). Width and height are even. */
 export interface Picture {
   readonly width: number;
   readonly height: number;
-  readonly rgb: Uint8Array;
+  readonly luma: Uint8Array;
+  /** Blue less luma, 128 for no colour. */
+  readonly cb: Uint8Array;
+  /** Red less luma. */
+  readonly cr: Uint8Array;
 }
+
+/** From narrow-range luma and colour differences to red, green and blue of 0 to 255: ITU-R BT.601-7, 8-bit coefficients. */
+const [LUMA, RED_CR, GREEN_CB, GREEN_CR, BLUE_CB] = [255 / 219, 1.596027, 0.391762, 0.812968, 2.017232];
 
 /** The whole picture as a square. */
 export const wholePicture = ({ width, height }: { readonly width: number; readonly height: number }): Square => ({
@@ -41,11 +48,11 @@ export function squareAround(points: readonly Found[], margin: number, leastScor
 }
 
 /**
- * A square of a picture as numbers from -1 to 1, a plane a channel (3 x size x size), averaged where it shrinks (bilinear samples, up to four a direction). Outside the picture is
+ * A square of a picture as numbers from -1 to 1, a plane a channel (3 x size x size: red, green, blue), its luma averaged where it shrinks (bilinear samples, up to four a direction). Outside the picture is
  * black. `into` is used again where it is given.
  */
 export function cropSquare(
-  { width, height, rgb }: Picture,
+  { width, height, luma, cb, cr }: Picture,
   square: Square,
   size: number,
   into = new Float32Array(3 * size * size),
@@ -53,38 +60,67 @@ export function cropSquare(
   const plane = size * size;
   const scale = square.side / size;
   const samples = Math.max(1, Math.min(4, Math.ceil(scale - 0.25)));
-  const across = places(square.x - square.side / 2, scale, samples, size, width);
-  const down = places(square.y - square.side / 2, scale, samples, size, height);
-  const share = 1 / (samples * samples * 127.5);
-  for (let row = 0, o = 0; row < size; row++)
+  const [left, top] = [square.x - square.side / 2, square.y - square.side / 2];
+  const across = places(left, scale, samples, size, width);
+  const down = places(top, scale, samples, size, height);
+  // Colour is kept for pairs of pixels and changes slowly: one sample a number.
+  const [wide, high] = [width >> 1, height >> 1];
+  const tintAcross = clamped(left / 2, scale / 2, size, wide);
+  const tintDown = clamped(top / 2, scale / 2, size, high);
+  const share = 1 / (samples * samples);
+  const byte = (v: number): number => Math.max(0, Math.min(255, v)) / 127.5 - 1;
+  for (let row = 0, o = 0; row < size; row++) {
+    const tintRow = tintDown.first[row]! * wide;
+    const fy = tintDown.share[row]!;
     for (let column = 0; column < size; column++, o++) {
-      let r = 0;
-      let g = 0;
-      let b = 0;
+      let light = 0;
+      let inside = 0;
       for (let v = row * samples; v < (row + 1) * samples; v++) {
         const y = down.first[v]!;
         if (y < 0) continue;
-        const fy = down.share[v]!;
+        const ly = down.share[v]!;
         for (let u = column * samples; u < (column + 1) * samples; u++) {
           const x = across.first[u]!;
           if (x < 0) continue;
-          const fx = across.share[u]!;
-          const i = 3 * (y * width + x);
-          const j = i + 3 * width;
-          const a = (1 - fx) * (1 - fy);
-          const c = fx * (1 - fy);
-          const d = (1 - fx) * fy;
-          const e = fx * fy;
-          r += rgb[i]! * a + rgb[i + 3]! * c + rgb[j]! * d + rgb[j + 3]! * e;
-          g += rgb[i + 1]! * a + rgb[i + 4]! * c + rgb[j + 1]! * d + rgb[j + 4]! * e;
-          b += rgb[i + 2]! * a + rgb[i + 5]! * c + rgb[j + 2]! * d + rgb[j + 5]! * e;
+          const lx = across.share[u]!;
+          const i = y * width + x;
+          const above = luma[i]! + (luma[i + 1]! - luma[i]!) * lx;
+          const below = luma[i + width]! + (luma[i + width + 1]! - luma[i + width]!) * lx;
+          light += above + (below - above) * ly - 16;
+          inside += 1;
         }
       }
-      into[o] = r * share - 1;
-      into[plane + o] = g * share - 1;
-      into[2 * plane + o] = b * share - 1;
+      const k = tintRow + tintAcross.first[column]!;
+      const fx = tintAcross.share[column]!;
+      const known = inside * share;
+      const blue = known * (between(cb, k, wide, fx, fy) - 128);
+      const red = known * (between(cr, k, wide, fx, fy) - 128);
+      const grey = light * share * LUMA;
+      into[o] = byte(grey + RED_CR * red);
+      into[plane + o] = byte(grey - GREEN_CB * blue - GREEN_CR * red);
+      into[2 * plane + o] = byte(grey + BLUE_CB * blue);
     }
+  }
   return into;
+}
+
+/** Between four neighbours of a plane. */
+function between(plane: Uint8Array, i: number, width: number, fx: number, fy: number): number {
+  const above = plane[i]! + (plane[i + 1]! - plane[i]!) * fx;
+  const below = plane[i + width]! + (plane[i + width + 1]! - plane[i + width]!) * fx;
+  return above + (below - above) * fy;
+}
+
+/** Like `places`, one sample a number, and what lies outside is what lies at the border. */
+function clamped(from: number, scale: number, size: number, length: number) {
+  const first = new Int32Array(size);
+  const share = new Float32Array(size);
+  for (let k = 0; k < size; k++) {
+    const at = Math.max(0, Math.min(length - 1, from + (k + 0.5) * scale - 0.5));
+    first[k] = Math.min(length - 2, Math.floor(at));
+    share[k] = at - first[k]!;
+  }
+  return { first, share };
 }
 
 /** For each sample along one side of the crop the pixel before it (-1 outside the picture), and how far it lies towards the next one. */

@@ -13,8 +13,9 @@ export interface FilmToRead {
 
 /** The size in which a film is read: even, in the film's own shape, and no larger than it. */
 export function readSize({ width, height, readHeight }: FilmToRead): { readonly width: number; readonly height: number } {
-  if (height <= readHeight) return { width, height };
-  return { width: 2 * Math.round((width * readHeight) / height / 2), height: readHeight };
+  const even = (n: number): number => Math.max(2, 2 * Math.floor(n / 2));
+  if (height <= readHeight) return { width: even(width), height: even(height) };
+  return { width: even((width * readHeight) / height + 1), height: even(readHeight) };
 }
 
 /**
@@ -29,8 +30,19 @@ export async function* framesOf(
   const program = spawn(
     'ffmpeg',
     [
-      ...['-v', 'error', '-threads', '1', '-i', film.path, '-an', '-sn', '-vf', `scale=${width}:${height}:flags=area`],
-      ...['-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'rgb24', '-'],
+      ...[
+        '-v',
+        'error',
+        '-threads',
+        '1',
+        '-i',
+        film.path,
+        '-an',
+        '-sn',
+        '-vf',
+        `scale=${width}:${height}:flags=area:out_range=tv:out_color_matrix=bt601`,
+      ],
+      ...['-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-'],
     ],
     { stdio: ['ignore', 'pipe', 'pipe'] },
   );
@@ -42,18 +54,20 @@ export async function* framesOf(
     program.once('error', reject);
     program.once('close', resolve);
   });
-  const size = width * height * 3;
-  const rgb = new Uint8Array(size);
+  const pixels = width * height;
+  const size = 1.5 * pixels;
+  const bytes = new Uint8Array(size);
+  const [luma, cb, cr] = [bytes.subarray(0, pixels), bytes.subarray(pixels, 1.25 * pixels), bytes.subarray(1.25 * pixels)];
   let [filled, frame, left] = [0, 0, true];
   try {
     for await (const chunk of program.stdout as AsyncIterable<Buffer>)
       for (let at = 0; at < chunk.length; ) {
         const take = Math.min(size - filled, chunk.length - at);
-        if (wanted(frame)) rgb.set(chunk.subarray(at, at + take), filled);
+        if (wanted(frame)) bytes.set(chunk.subarray(at, at + take), filled);
         at += take;
         filled += take;
         if (filled < size) continue;
-        if (wanted(frame)) yield { frame, picture: { width, height, rgb } };
+        if (wanted(frame)) yield { frame, picture: { width, height, luma, cb, cr } };
         frame += 1;
         filled = 0;
       }
