@@ -1,7 +1,7 @@
 import { bestPath } from './best-path.ts';
 import { pointsOfJoint, type FollowedJoint } from './body-points.ts';
 import type { Finding, KnownOfClip } from './finding.ts';
-import { widestStride } from './known-side.ts';
+import { armsAhead, widestStride } from './known-side.ts';
 import type { Found } from './square.ts';
 
 /** How far the two joints of a pair move between two frames of 120 a second, as a share of body height: common practice on the simulated film, no source. */
@@ -9,8 +9,8 @@ const PAIRS = [
   ['frontHip', 'backHip', 0.012],
   ['frontKnee', 'backKnee', 0.02],
   ['frontAnkle', 'backAnkle', 0.025],
-  ['throwingShoulder', 'gloveShoulder', 0.012],
-  ['throwingElbow', 'gloveElbow', 0.04],
+  ['throwingShoulder', 'gloveShoulder', 0.03],
+  ['throwingElbow', 'gloveElbow', 0.06],
   ['throwingWrist', 'gloveWrist', 0.06],
 ] as const satisfies ReadonlyArray<readonly [FollowedJoint, FollowedJoint, number]>;
 
@@ -52,9 +52,10 @@ function pairPlaces(
   bodyPixels: number,
 ): Partial<Record<FollowedJoint, Array<Found | null>>> {
   const [a, b] = [pointsOfJoint(first, hand)[0]!, pointsOfJoint(second, hand)[0]!];
-  const ankle = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
-  const landed = widestStride(findings, ankle('frontAnkle'), ankle('backAnkle'));
+  const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
+  const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
   const leg = first.startsWith('front');
+  const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
   const layers = findings.map((finding) => {
     const candidates = candidatesOf(finding, a, b, 0.02 * bodyPixels);
     const places: Array<Candidate | null> = [null, ...candidates];
@@ -67,10 +68,13 @@ function pairPlaces(
     let cost = (p === null ? MISSING : heat(p.own, p.other)) + (q === null ? MISSING : heat(q.other, q.own));
     if (p === null || q === null) return cost;
     if (p === q) cost += SAME_PLACE;
-    // The front leg is ahead until he has landed, the glove arm while he strides.
-    const told = leg ? seconds <= landed + 0.07 : seconds >= landed - 0.33 && seconds <= landed;
-    const ahead = leg ? p.x - q.x : q.x - p.x;
-    return towardsTarget !== null && told && towardsTarget * ahead < -0.03 * bodyPixels ? cost + WRONG_SIDE : cost;
+    if (towardsTarget === null) return cost;
+    // The front leg is ahead until he has landed, the glove arm until he throws, the throwing arm after it: of wrists nothing is told then.
+    const arm = leg ? null : armAhead(seconds);
+    const firstAhead = leg ? seconds <= landed + 0.07 : arm === 'throwingArm' && first !== 'throwingWrist';
+    const secondAhead = arm === 'gloveArm' || (arm === 'gloveShoulder' && first === 'throwingShoulder');
+    const ahead = firstAhead ? p.x - q.x : secondAhead ? q.x - p.x : 0;
+    return towardsTarget * ahead < -0.03 * bodyPixels ? cost + WRONG_SIDE : cost;
   };
   const step = (from: State, to: State): number => {
     const reach = move * bodyPixels * Math.max(1, (to.seconds - from.seconds) / FRAME);

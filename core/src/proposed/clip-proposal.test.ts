@@ -66,11 +66,14 @@ describe('inOrder', () => {
 describe('jointError', () => {
   const seen = { x: 0, y: 0, score: 0.9, scatter: 0 };
   test('grows with what lies beside the smoothed way, and with what is hardly seen', () => {
-    expect(jointError('head', seen, 300)).toBeCloseTo(1.95);
+    expect(jointError('head', seen, 300, false)).toBeCloseTo(1.95);
+    // While he throws elbows and wrists are three times as far off, and a head is not.
+    expect(jointError('throwingElbow', seen, 300, true)).toBeCloseTo(3 * jointError('throwingElbow', seen, 300, false));
+    expect(jointError('head', seen, 300, true)).toBeCloseTo(1.95);
     // 1.95 and 1.5 times 4 together.
-    expect(jointError('head', { ...seen, scatter: 4 }, 300)).toBeCloseTo(Math.hypot(1.95, 6));
-    expect(isUnsureJoint(jointError('head', seen, 300), 300)).toBe(false);
-    expect(isUnsureJoint(jointError('head', { ...seen, score: 0.2 }, 300), 300)).toBe(true);
-    expect(isUnsureJoint(jointError('head', { ...seen, scatter: 12 }, 300), 300)).toBe(true);
+    expect(jointError('head', { ...seen, scatter: 4 }, 300, false)).toBeCloseTo(Math.hypot(1.95, 6));
+    expect(isUnsureJoint(jointError('head', seen, 300, false), 300)).toBe(false);
+    expect(isUnsureJoint(jointError('head', { ...seen, score: 0.2 }, 300, false), 300)).toBe(true);
+    expect(isUnsureJoint(jointError('head', { ...seen, scatter: 12 }, 300, false), 300)).toBe(true);
   });
 });

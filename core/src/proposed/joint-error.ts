@@ -23,16 +23,20 @@ const SHARE: Readonly<Record<FollowedJoint, number>> = {
 /** Below this score the model hardly sees the joint, and may have another one. */
 const HARDLY_SEEN = 0.35;
 const HARDLY_SEEN_SHARE = 0.045;
+/** How much wider the error of elbows and wrists is while he throws: they pass each other and the head, and are smeared. */
+const THROWING = 3;
 /** From this error on nobody confirms a joint unless he looks at it by itself. */
 const UNSURE_SHARE = 0.04;
 
 /**
  * The error of a found joint per axis, one standard deviation in pixels: what such joints are off by, and how far what was found nearby lies from the smoothed way.
  *
- * @example jointError('head', { x: 0, y: 0, score: 0.9, scatter: 0 }, 300) // 1.95
+ * @param throwing whether it is within a sixteenth of a second of the fastest hand
+ * @example jointError('head', { x: 0, y: 0, score: 0.9, scatter: 0 }, 300, false) // 1.95
  */
-export function jointError(joint: FollowedJoint, { score, scatter }: TrackPlace, bodyPixels: number): number {
-  return Math.hypot(SHARE[joint] * bodyPixels, 1.5 * scatter, score < HARDLY_SEEN ? HARDLY_SEEN_SHARE * bodyPixels : 0);
+export function jointError(joint: FollowedJoint, { score, scatter }: TrackPlace, bodyPixels: number, throwing: boolean): number {
+  const wide = throwing && /Elbow|Wrist/.test(joint) ? THROWING : 1;
+  return Math.hypot(wide * SHARE[joint] * bodyPixels, 1.5 * scatter, score < HARDLY_SEEN ? HARDLY_SEEN_SHARE * bodyPixels : 0);
 }
 
 /** Whether a joint has to be looked at by itself before it counts. */
