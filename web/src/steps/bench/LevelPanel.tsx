@@ -12,7 +12,7 @@ import { AnchorPicture } from '../../parts/AnchorPicture.tsx';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import type { Scored } from './types.ts';
 import { useKeptInSight } from '../../parts/use-kept-in-sight.ts';
-import { figureTexts, suggestionFor } from './suggestions.ts';
+import { figureTexts, offeredFor, suggestionFor } from './suggestions.ts';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 
 /** The checkpoints of one phase beside the film; the one in hand shows what each level means. */
@@ -27,6 +27,7 @@ export function LevelPanel({
   asking,
   noteOpen,
   pictures,
+  suggests,
   onPick,
   onLevel,
   onFault,
@@ -44,6 +45,8 @@ export function LevelPanel({
   noteOpen: boolean;
   /** Whose drawings stand beside the words; null while they do not. */
   pictures: { readonly ageGroup: AgeGroup; readonly hand: 'R' | 'L' } | null;
+  /** What is measured suggests levels: not to whoever scores second. */
+  suggests: boolean;
   onPick: (checkpoint: string) => void;
   onLevel: (level: 0 | 1 | 2 | 3 | 'NV') => void;
   onFault: (code: string) => void;
@@ -63,7 +66,8 @@ export function LevelPanel({
           const texts = figureTexts(c, figures);
           const here = c.id === current.id;
           const drawn = here && pictures ? anchorPictures(c, pictures.ageGroup) : null;
-          const suggestion = here ? suggestionFor(c, figures) : null;
+          const suggestion = here && suggests ? suggestionFor(c, figures) : null;
+          const offered = here && suggests ? offeredFor(c, figures) : null;
           return (
             <div
               key={c.id}
@@ -104,6 +108,12 @@ export function LevelPanel({
                       Figure suggests <b>{suggestion.level}</b>
                       {suggestion.sure ? '' : ', unsure'}{' '}
                       <span className="text-soft">({Math.round(100 * suggestion.probabilities[suggestion.level])} %)</span>
+                      {!score && offered && (
+                        <span className="ms-2 whitespace-nowrap">
+                          <kbd>↵</kbd> takes it
+                          {offered.fault ? `: ${c.faults.find((f) => f.code === offered.fault)?.name ?? ''}` : ''}
+                        </span>
+                      )}
                     </p>
                   )}
                   {here && pictures && !drawn && (

@@ -95,6 +95,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
       asking={state.layer === 'fault'}
       noteOpen={state.layer === 'note'}
       pictures={state.pictures ? props.camper : null}
+      suggests={!world.blind}
       onPick={(id) => send({ type: 'checkpoint', id })}
       onLevel={(level) => send({ type: 'level', level })}
       onFault={(code) => send({ type: 'fault', code, more: state.layer !== 'fault' })}

@@ -36,6 +36,7 @@ import {
   frameIn,
   frameOfEvent,
   jointsInHand,
+  offeredHere,
   openOf,
   opensAt,
   otherOf,
@@ -62,7 +63,7 @@ import type { Task } from './types.ts';
  *
  * | what | where it is heard | what becomes of it |
  * |---|---|---|
- * | `level`, `fault`, `note`, `pass`, `seeAllTheSame` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
+ * | `level`, `accept`, `fault`, `note`, `pass`, `seeAllTheSame` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
  * | `mark`, `unmark`, `unmarkFilm` | a film in hand | marks are entered; a first mark goes on to the next key frame, a corrected one stays |
  * | `measure`, `nudge`, `movePoint`, `place`, `pointBefore` | a side view with its key frames; the layer 'points' for all but the first | point follows point until the figure has them all |
  * | `task`, `delivery`, `event`, `checkpoint`, `figure` | always | another place is taken in hand; whatever lay over the work goes |
@@ -99,6 +100,8 @@ export type BenchAction =
   /** All key frames and points of the film in hand. */
   | { readonly type: 'unmarkFilm' }
   | { readonly type: 'level'; readonly level: Seen }
+  /** The level that is offered is taken; where none is, on to what is not scored yet. */
+  | { readonly type: 'accept' }
   | { readonly type: 'fault'; readonly code: string; readonly more: boolean }
   | { readonly type: 'note'; readonly text: string | null }
   | { readonly type: 'pass' }
@@ -343,6 +346,18 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     t.set({ said: unseen.length > 0 ? `${unseen.length} not visible in these views. E: say otherwise.` : null });
     if (withFaults && !before?.faults.length) t.layer('askFault');
     else goOnScoring(t, at);
+  },
+  accept(t) {
+    const at = scoredHere(t);
+    const offered = offeredHere(t.world, t.state);
+    const delivery = deliveryOf(t.world, t.state);
+    const open = at && ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId) === null;
+    // Its frame and its lines are on the screen: the checkpoint was opened there.
+    if (!at || !delivery || !open || !offered) return HANDLERS.task(t, { type: 'task', task: 'levels' });
+    const unseen = unseenEntries(t.world, t.state.data, delivery, at.checkpoint);
+    const faults = offered.fault === null ? [] : [offered.fault];
+    t.enter([scoreEntry(at, { level: offered.level, faults, note: null }), ...unseen]);
+    goOnScoring(t, at);
   },
   fault(t, { code, more }) {
     const at = scoredHere(t);

@@ -15,10 +15,12 @@ import { anId } from '../../parts/testing/an-id.ts';
 import { transition, type BenchAction } from './bench-machine.ts';
 import {
   activeOf,
+  askedOf,
   confirmedByStrip,
   figuresOf,
   frameIn,
   jointsInHand,
+  offeredHere,
   openOf,
   proposedFiguresOf,
   proposedOf,
@@ -37,7 +39,7 @@ const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => (
   towardsTarget: view === 'openSide' ? 1 : null,
   frameTimes: Array.from({ length: FRAMES }, (_, i) => i / 120),
 });
-const world = benchWorld({
+const props = {
   staff: { id: anId('me'), name: 'Me' },
   camper: { id: anId('c'), bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
   sheet: defaultSheet,
@@ -47,7 +49,8 @@ const world = benchWorld({
     { id: anId('d2'), number: 2, kind: 'stretch', occasion: 'camp' },
   ],
   clips: [film(SIDE, anId('d1'), 'openSide'), film(FRONT, anId('d1'), 'front'), film(SECOND, anId('d2'), 'openSide')],
-});
+} as const satisfies Parameters<typeof benchWorld>[0];
+const world = benchWorld(props);
 
 /** A body that stands as a body does and moves one pixel a frame. */
 const STANDING: Readonly<Record<(typeof FOLLOWED)[number], readonly [number, number]>> = {
@@ -414,6 +417,50 @@ describe('joints that were found', () => {
     });
     begin(found());
     expect(act({ type: 'joints' }).said).toContain('mark its key frames first');
+  });
+});
+
+describe('a level that is offered', () => {
+  beforeEach(() => {
+    begin(
+      found(),
+      SIDE_MARKS.map(([event, frame]): Mark => ({ clipId: SIDE, event, frame, frameTo: null })),
+    );
+    act({ type: 'joints' });
+    while (state.layer === 'joints') act({ type: 'confirmJoints' });
+    act({ type: 'task', task: 'levels' });
+    sent = [];
+  });
+  const open = (): BenchState[] =>
+    askedOf(world, state)
+      .map((c) => transition(world, state, { type: 'checkpoint', id: c.id }).state)
+      .filter((s) => offeredHere(world, s) !== null);
+  test('is taken with Enter, and the next checkpoint is opened; with the second Enter nothing is overwritten', () => {
+    [state] = open() as [BenchState];
+    const { level } = offeredHere(world, state)!;
+    const before = state.checkpointId;
+    act({ type: 'accept' });
+    expect(sent.filter((e) => e.kind === 'score' && e.checkpoint === before)).toMatchObject([{ level: String(level) }]);
+    expect(state.checkpointId).not.toBe(before);
+    act({ type: 'checkpoint', id: before! });
+    sent = [];
+    act({ type: 'accept' });
+    expect(sent).toEqual([]);
+  });
+  test('where none is, Enter goes to what is not scored yet and enters nothing', () => {
+    const none = askedOf(world, state).find(
+      (c) => offeredHere(world, transition(world, state, { type: 'checkpoint', id: c.id }).state) === null,
+    )!;
+    act({ type: 'checkpoint', id: none.id }, { type: 'accept' });
+    expect(sent).toEqual([]);
+  });
+  test('is not offered to who scores second', () => {
+    const second = benchWorld({ ...props, blind: true });
+    for (const s of open()) {
+      expect(offeredHere(second, s)).toBeNull();
+      expect(transition(second, s, { type: 'accept' }).send).toEqual([]);
+    }
+    expect(open().length).toBeGreaterThan(0);
   });
 });
 

@@ -19,6 +19,7 @@ import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from '
 import type { BenchWorld } from './bench-world.ts';
 import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf, OFFERED } from './moments.ts';
 import { jointsAt, jointsOfEvent, lookedFor, proposedMark, type JointHere, type ProposedHere } from './proposals.ts';
+import { offeredFor } from './suggestions.ts';
 import type { Film, Scored } from './types.ts';
 
 /** What the panels read: everything here follows from the world and the state, and nothing is kept besides. */
@@ -228,6 +229,12 @@ export const figuresOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, E
   new Map(readingsOf(w, s).figures.flatMap((f) => (f.estimate ? [[f.figure, f.estimate] as const] : [])));
 export const unreadableOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, string> =>
   new Map(readingsOf(w, s).figures.flatMap((f) => (f.why ? [[f.figure, f.why] as const] : [])));
+
+/** The level that is offered for the checkpoint in hand; null for none, and for whoever scores second. */
+export function offeredHere(w: BenchWorld, s: BenchState): ReturnType<typeof offeredFor> {
+  const checkpoint = checkpointOf(w, s);
+  return w.blind || !checkpoint ? null : offeredFor(checkpoint, figuresOf(w, s));
+}
 
 /** Figures that rest on a guess nobody has looked at: shown with its error, never taken for measured. */
 export const guessedOf = (w: BenchWorld, s: BenchState): ReadonlySet<FigureId> =>

@@ -11,6 +11,8 @@ import type { BenchProps, Film } from './types.ts';
 /** What does not change while a camper is on the bench. */
 export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deliveries' | 'clips'> {
   readonly staffId: StaffId;
+  /** Who scores second is suggested nothing: his eye is what is asked. */
+  readonly blind: boolean;
   /** Whoever asks his system for less motion plays a span himself. */
   readonly lessMotion: boolean;
   /** The times of a film's frames; null while it is not ready. */
@@ -21,7 +23,7 @@ export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deli
 
 export function benchWorld(
   props: Pick<BenchProps, 'staff' | 'camper' | 'sheet' | 'schools' | 'deliveries' | 'clips'> &
-    Partial<Pick<BenchProps, 'practice'>>,
+    Partial<Pick<BenchProps, 'practice' | 'blind'>>,
   lessMotion = false,
 ): BenchWorld {
   const { sheet, schools, deliveries, clips, camper, staff, practice } = props;
@@ -37,6 +39,7 @@ export function benchWorld(
     deliveries,
     clips,
     staffId: staff.id,
+    blind: props.blind ?? false,
     lessMotion,
     timeOf: (film) => times.get(film.id) ?? null,
     askedOf(kind) {

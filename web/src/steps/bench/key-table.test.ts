@@ -39,10 +39,10 @@ describe('the keys of the bench', () => {
     expect(commandFor('levels', { key: 'N', shiftKey: false })).toEqual({ do: 'send', action: { type: 'level', level: 'NV' } });
   });
 
-  test('Enter while levels are given goes on to what is not scored yet', () => {
+  test('Enter while levels are given takes what is offered, else goes on to what is not scored yet', () => {
     expect(commandFor('levels', { key: 'Enter', shiftKey: false })).toEqual({
       do: 'send',
-      action: { type: 'task', task: 'levels' },
+      action: { type: 'accept' },
     });
   });
 

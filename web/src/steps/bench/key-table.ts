@@ -97,7 +97,7 @@ export const KEY_TABLE: readonly KeyRow[] = [
       null,
     ),
   ),
-  row('Enter', ['levels'], act({ type: 'task', task: 'levels' }), 'to what is not scored yet', '↵'),
+  row('Enter', ['levels'], act({ type: 'accept' }), 'take the level that is offered, else to what is not scored yet', '↵'),
   row('n', SCORING, act({ type: 'level', level: 'NV' }), 'not visible'),
   row('e', SCORING, act({ type: 'seeAllTheSame' }), 'ask what these views do not show'),
   row('p', SCORING, act({ type: 'pictures' }), 'how the levels look'),

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { defaultSheet, resolveSheet, type Estimate, type FigureId } from '@stride-chalk/core';
-import { figureName, figureTexts, suggestionFor } from './suggestions.ts';
+import { figureName, figureTexts, offeredFor, suggestionFor } from './suggestions.ts';
 
 const checkpoint = (id: string) => resolveSheet(defaultSheet, '13-14').find((c) => c.id === id)!;
 const measured = (...figures: ReadonlyArray<readonly [FigureId, number, number?]>): ReadonlyMap<FigureId, Estimate> =>
@@ -38,5 +38,31 @@ describe('what a figure suggests', () => {
     const [text] = figureTexts(checkpoint('E2'), measured(['forearmContact', 71.2, 3]));
     expect(text!.text.replaceAll('\u00a0', ' ')).toBe('forearm up at contact 71 ± 3°');
     expect(figureName('contactToRelease')).toBe('contact to release');
+  });
+});
+
+describe('what is offered to be taken with one key', () => {
+  // D2 of the shipped sheet at 13-14: stride 80 to 95 % of height and leg spread 110 to 130 degrees are wanted.
+  const stride = (value: number, sd = 0.01): readonly [FigureId, Estimate] => ['stride', { value, sd, unit: 'heightShare' }];
+  const spread = (value: number, sd = 2): readonly [FigureId, Estimate] => ['legSpread', { value, sd, unit: 'degrees' }];
+  const offered = (...figures: ReadonlyArray<readonly [FigureId, Estimate]>) => offeredFor(checkpoint('D2'), new Map(figures));
+  test('a level at which all of its figures put it with 90 %', () => {
+    expect(offered(stride(0.88), spread(120))).toMatchObject({ level: 3, fault: null });
+  });
+  test('nothing where one of them is not measured: it might say less', () => {
+    expect(offered(stride(0.88))).toBeNull();
+    // An angle of the foot is judged by eye.
+    expect(offeredFor(checkpoint('E1'), measured(['frontKneeContact', 145], ['frontShinContact', 5]))).toBeNull();
+  });
+  test('nothing where they leave it open, also both together only', () => {
+    expect(offered(stride(0.81), spread(120))).toBeNull();
+    // Each is 91 % in its wanted band: together 83 %.
+    expect(offered(stride(0.8134), spread(120))?.level).toBe(3);
+    expect(offered(stride(0.8134), spread(112.7))).toBeNull();
+  });
+  test('below 3 with the fault that the lowest figure points to', () => {
+    const low = offered(stride(0.88), spread(104, 1));
+    expect(low).toMatchObject({ level: 2, fault: suggestionFor(checkpoint('D2'), new Map([spread(104, 1)]))!.fault });
+    expect(low!.fault).not.toBeNull();
   });
 });

@@ -4,6 +4,7 @@ import {
   suggestForFigure,
   type Estimate,
   type FigureId,
+  type Level,
   type LevelSuggestion,
   type ResolvedCheckpoint,
 } from '@stride-chalk/core';
@@ -41,4 +42,32 @@ export function suggestionFor(checkpoint: ResolvedCheckpoint, figures: ReadonlyM
     ];
   });
   return all.sort((a, b) => a.level - b.level)[0] ?? null;
+}
+
+/** From here on a level is offered to be taken with one key. */
+const OFFERED_FROM = 0.9;
+
+/**
+ * The level that all figures of a checkpoint together put it at with 90 % or more, each of them measured: the least of what each says. null where one of them is not measured, where they leave it open, and where a level below 3 has
+ * no fault to say what was seen.
+ */
+export function offeredFor(
+  checkpoint: ResolvedCheckpoint,
+  figures: ReadonlyMap<FigureId, Estimate>,
+): { readonly level: Level; readonly fault: string | null; readonly probability: number } | null {
+  const all = checkpoint.bands.map((band) => {
+    const estimate = figures.get(band.figure);
+    return estimate ? suggestForFigure(estimate, band) : null;
+  });
+  if (all.length === 0 || all.length < checkpoint.figures.length || all.some((s) => s === null)) return null;
+  /** How likely every figure says this level or a better one. */
+  const atLeast = (level: number): number =>
+    all.reduce((product, s) => product * s!.probabilities.slice(level).reduce((sum, p) => sum + p, 0), 1);
+  const of = ([0, 1, 2, 3] as const).map((level) => ({
+    level,
+    probability: atLeast(level) - (level < 3 ? atLeast(level + 1) : 0),
+  }));
+  const best = of.reduce((a, b) => (b.probability > a.probability ? b : a));
+  const fault = best.level === 3 ? null : (suggestionFor(checkpoint, figures)?.fault ?? null);
+  return best.probability < OFFERED_FROM || (best.level < 3 && fault === null) ? null : { ...best, fault };
 }
