@@ -7,38 +7,11 @@ import type { Picture } from '../../workers/film.worker.ts';
 import type { BenchControl } from './bench-control.ts';
 import { confirmedByStrip, stripOf, type StripCell } from './bench-selectors.ts';
 import { Brush } from './brush.ts';
-import type { Window } from './film-window.ts';
+import { windowAround } from './film-window.ts';
 import { OFFERED } from './moments.ts';
 import { jointsAt, lookedFor } from './proposals.ts';
 import { Skeleton } from './Skeleton.tsx';
 import { takeFrames } from './take-frames.ts';
-
-/** How much more than the body a cell shows, as a share of the body's height. */
-const AROUND = 0.14;
-/** Usual size of a body in a film, where none was found: as a share of the film's height. */
-const USUAL_BODY = 0.62;
-
-/** The part of the film that a cell shows: the body with some room, in the shape of the cell. */
-export function cellWindow(
-  cell: StripCell,
-  joints: ReadonlyArray<{ readonly x: number; readonly y: number }>,
-  shape: number,
-): Window {
-  const { width, height } = cell.at.film;
-  const [xs, ys] = [joints.map((j) => j.x), joints.map((j) => j.y)];
-  const found = joints.length > 0;
-  const high = found ? Math.max(...ys) - Math.min(...ys) : USUAL_BODY * height;
-  const room = AROUND * Math.max(high, 0.3 * height);
-  const [x0, x1] = found ? [Math.min(...xs) - room, Math.max(...xs) + room] : [(width - high) / 2, (width + high) / 2];
-  const [y0, y1] = found ? [Math.min(...ys) - room, Math.max(...ys) + room] : [(height - high) / 2, (height + high) / 2];
-  const w = Math.max(x1 - x0, (y1 - y0) * shape);
-  const h = w / shape;
-  return { x: inside((x0 + x1) / 2 - w / 2, w, width), y: inside((y0 + y1) / 2 - h / 2, h, height), width: w, height: h };
-}
-
-/** Moved so that nothing beyond the film is shown where the film goes on elsewhere. */
-const inside = (from: number, length: number, whole: number): number =>
-  length >= whole ? (whole - length) / 2 : Math.max(0, Math.min(whole - length, from));
 
 /** Widths of the columns: a stride is wider than a stance. */
 const WIDE: Partial<Record<EventId, number>> = {
@@ -77,7 +50,7 @@ function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCel
       const ratio = Math.min(2, window.devicePixelRatio);
       canvas.width = Math.round(canvas.clientWidth * ratio);
       canvas.height = Math.round(canvas.clientHeight * ratio);
-      const part = cellWindow(cell, jointsAt(look.current, cell.at.film.id, cell.frame), canvas.width / canvas.height);
+      const part = windowAround(cell.at.film, jointsAt(look.current, cell.at.film.id, cell.frame), canvas.width / canvas.height);
       const { codedWidth, codedHeight } = picture.init;
       const k = codedWidth / cell.at.film.width;
       const whole = { x: 0, y: 0, width: codedWidth, height: codedHeight };
@@ -214,7 +187,7 @@ function CellPicture({
 }) {
   const box = useRef<HTMLCanvasElement>(null);
   const shape = box.current ? box.current.clientWidth / Math.max(1, box.current.clientHeight) : 1;
-  const part = cellWindow(cell, joints, shape);
+  const part = windowAround(cell.at.film, joints, shape);
   return (
     <span className={`relative block min-h-[90px] ${faint ? 'opacity-70' : ''}`}>
       <canvas

@@ -29,7 +29,7 @@ interface PointInHand {
 }
 
 /** The key frames of both views at one look. */
-export interface StripInHand {
+interface StripInHand {
   /** The one that is chosen among `stripOf`. */
   readonly cursor: number;
   /** Those that are drawn, with the frame that was: only what was on the screen is confirmed. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { WHOLE } from './bench-state.ts';
-import { CLOSEST, nextZoom, panned, windowFor, zoomedAt } from './film-window.ts';
+import { CLOSEST, nextZoom, panned, windowAround, windowFor, zoomedAt } from './film-window.ts';
 
 const upright = { width: 1080, height: 1920, towardsTarget: 1 as const };
 const wide = { width: 1920, height: 1080, towardsTarget: -1 as const };
@@ -86,5 +86,49 @@ describe('closer', () => {
     const two = nextZoom(WHOLE);
     const three = nextZoom(two);
     expect([two.times, three.times, nextZoom(three)]).toEqual([2, 3, WHOLE]);
+  });
+});
+
+describe('windowAround', () => {
+  const film = { width: 960, height: 540 };
+  const body = [
+    { x: 400, y: 150 },
+    { x: 520, y: 400 },
+  ];
+  test('holds the whole body with room on all sides, in the shape that is asked for', () => {
+    for (const shape of [0.4, 0.7, 1.5]) {
+      const w = windowAround(film, body, shape);
+      expect(w.width / w.height).toBeCloseTo(shape, 9);
+      expect(w.x).toBeLessThanOrEqual(400 - 30);
+      expect(w.x + w.width).toBeGreaterThanOrEqual(520 + 30);
+      expect(w.y).toBeLessThanOrEqual(150 - 30);
+      expect(w.y + w.height).toBeGreaterThanOrEqual(400 + 30);
+    }
+  });
+  test('stays in the film at its border, and shows a film that is too small in the middle', () => {
+    const edge = windowAround(
+      film,
+      [
+        { x: 5, y: 200 },
+        { x: 60, y: 420 },
+      ],
+      0.6,
+    );
+    expect(edge.x).toBe(0);
+    const low = windowAround(
+      film,
+      [
+        { x: 400, y: 300 },
+        { x: 460, y: 535 },
+      ],
+      0.6,
+    );
+    expect(low.y + low.height).toBe(540);
+    const wide = windowAround({ width: 300, height: 540 }, body, 1.5);
+    expect(wide.x).toBeCloseTo((300 - wide.width) / 2, 9);
+  });
+  test('without a body the middle of the film', () => {
+    const w = windowAround(film, [], 1);
+    expect([w.x + w.width / 2, w.y + w.height / 2]).toEqual([480, 270]);
   });
 });

@@ -89,3 +89,33 @@ export function zoomedAt(
 /** The next of whole, twice and three times, and round again. */
 export const nextZoom = (zoom: Zoom): Zoom =>
   zoom.times < 1.5 ? { ...WHOLE, times: 2 } : zoom.times < 2.5 ? { ...zoom, times: 3 } : WHOLE;
+
+/** How much more than the body a small picture shows, as a share of the body's height. */
+const AROUND = 0.14;
+/** Usual height of a body in a film, where none was found: as a share of the film's. */
+const USUAL_BODY = 0.62;
+
+/**
+ * The part of a film that a small picture of a shape (width over height) shows: the body with some room, as large as it fits. Nothing beyond the film is shown where the film goes on elsewhere.
+ *
+ * @param joints where the body is, in pixels of the film; none: about the middle
+ * @example windowAround({ width: 100, height: 100 }, [{ x: 40, y: 30 }, { x: 60, y: 80 }], 1) // { x: 18, y: 23, width: 64, height: 64 }
+ */
+export function windowAround(
+  { width, height }: Pick<Film, 'width' | 'height'>,
+  joints: ReadonlyArray<{ readonly x: number; readonly y: number }>,
+  shape: number,
+): Window {
+  const [xs, ys] = [joints.map((j) => j.x), joints.map((j) => j.y)];
+  const found = joints.length > 0;
+  const high = found ? Math.max(...ys) - Math.min(...ys) : USUAL_BODY * height;
+  const room = AROUND * Math.max(high, 0.3 * height);
+  const span = (of: readonly number[], whole: number): readonly [number, number] =>
+    found ? [Math.min(...of) - room, Math.max(...of) + room] : [(whole - high) / 2 - room, (whole + high) / 2 + room];
+  const [[x0, x1], [y0, y1]] = [span(xs, width), span(ys, height)];
+  const w = Math.max(x1 - x0, (y1 - y0) * shape);
+  const h = w / shape;
+  const inside = (from: number, length: number, whole: number): number =>
+    length >= whole ? (whole - length) / 2 : within(0, from, whole - length);
+  return { x: inside((x0 + x1) / 2 - w / 2, w, width), y: inside((y0 + y1) / 2 - h / 2, h, height), width: w, height: h };
+}
