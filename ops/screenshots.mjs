@@ -26,10 +26,8 @@ const awake = async () => {
 const VIEWS = [
   ['home', '/', []],
   ['sort', '/campers/9', []],
-  ['bench-key-frames', '/bench/27', ['t', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown']],
   ['bench-levels', '/bench/27', ['s', 'p', ...Array.from({ length: 17 }, () => 'ArrowDown')]],
   ['bench-across', '/bench/27', ['x', ...Array.from({ length: 26 }, () => 'ArrowDown')]],
-  ['bench-figures', '/bench/31', ['d', 'g', ...Array.from({ length: 8 }, () => 'ArrowDown'), 'Enter']],
   ['sheet', '/sheet?phase=contact&age=13-14', []],
   ['write-up', '/handouts/4', []],
   ['hand-out', '/handouts/27/print', []],
@@ -50,6 +48,39 @@ for (const [name, path, keys] of VIEWS) {
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }
+// Key frames that the computer has found, at a look; then its joints at the landing. Opened, its films are looked at before all others.
+await page.goto(`${url}/bench/9`, { waitUntil: 'load' });
+await awake();
+await page.getByRole('button', { name: /See all \d+ at a look/ }).waitFor({ timeout: 900_000 });
+await page.getByTestId('look-state').first().waitFor({ state: 'detached', timeout: 900_000 });
+await page.keyboard.press('a');
+await page.getByRole('button', { name: /^Confirm \d+/ }).and(page.locator(':enabled')).waitFor();
+await page.keyboard.press('ArrowRight');
+await page.screenshot({ path: 'docs/screenshots/bench-key-frames.png' });
+await page.keyboard.press('Enter');
+await page.getByTestId('strip').waitFor({ state: 'detached' });
+const drawn = () =>
+  page.waitForFunction(() =>
+    [...document.querySelectorAll('[data-asked]')].every((c) => c.getAttribute('data-asked') === c.getAttribute('data-drawn')),
+  );
+while ((await page.getByRole('button', { name: 'Delivery 1', pressed: true }).count()) > 0 && (await page.getByTestId('found-here').getByText('Enter confirms').count()) > 0) {
+  await drawn();
+  await page.keyboard.press('Enter');
+}
+await page.goto(`${url}/bench/9`, { waitUntil: 'load' });
+await awake();
+await page.keyboard.press('Shift+d');
+await page.getByRole('button', { name: /^Delivery 1/ }).click();
+await page.keyboard.press('c');
+await page.getByTestId('joints-asked').waitFor();
+while ((await page.getByRole('heading', { name: 'foot bears weight' }).count()) === 0) {
+  await drawn();
+  await page.keyboard.press('Enter');
+}
+await drawn();
+await page.screenshot({ path: 'docs/screenshots/bench-figures.png' });
+await page.keyboard.press('Escape');
+
 await page.setViewportSize({ width: 390, height: 844 });
 await page.goto(`${url}/check-in`, { waitUntil: 'load' });
 await awake();
