@@ -46,6 +46,8 @@ export const entrySchema = z.discriminatedUnion('kind', [
     level: z.enum(['0', '1', '2', '3', 'NV']),
     faults: z.array(z.string().max(60)).max(8),
     note: z.string().max(500).nullable(),
+    /** The level that figures suggested on the screen, taken or overruled; left out where none was. */
+    suggested: z.enum(['0', '1', '2', '3']).optional(),
   }),
   z.object({ kind: z.literal('unscore'), deliveryId: deliveryIdSchema, checkpoint }),
 ]);

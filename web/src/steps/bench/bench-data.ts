@@ -1,4 +1,4 @@
-import type { Entry, Seen, ClipId, DeliveryId, StaffId } from '@stride-chalk/core';
+import type { Entry, Level, Seen, ClipId, DeliveryId, StaffId } from '@stride-chalk/core';
 import type { BenchProps, Mark, PlacedAt, Scored } from './types.ts';
 
 /** What has been entered for one camper, as the bench shows it: the server's rows with this person's entries on top. */
@@ -86,6 +86,7 @@ export const ownScore = (data: BenchData, deliveryId: DeliveryId, checkpoint: st
 export const scoreEntry = (
   at: { readonly deliveryId: DeliveryId; readonly checkpoint: string },
   score: { readonly level: Seen; readonly faults: readonly string[]; readonly note: string | null },
+  suggested: Level | null = null,
 ): Entry => ({
   kind: 'score',
   deliveryId: at.deliveryId,
@@ -93,6 +94,7 @@ export const scoreEntry = (
   level: String(score.level) as '0',
   faults: [...score.faults],
   note: score.note,
+  ...(suggested === null ? {} : { suggested: String(suggested) as '0' }),
 });
 
 export const initialData = (props: Pick<BenchProps, 'marks' | 'points' | 'scores'>): BenchData => ({

@@ -45,6 +45,7 @@ import {
   sideFilmOf,
   split,
   stripOf,
+  suggestedHere,
   unmarkedOf,
   zoomOf,
   type Known,
@@ -342,7 +343,8 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     const note = madeBySelf(before) ? null : (before?.note ?? null);
     // What none of the views shows is not visible by itself: entered with the level, and taken back with it.
     const unseen = unseenEntries(t.world, t.state.data, delivery, at.checkpoint);
-    t.enter([scoreEntry(at, { level, faults: withFaults ? (before?.faults ?? []) : [], note }), ...unseen]);
+    const suggested = suggestedHere(t.world, t.state);
+    t.enter([scoreEntry(at, { level, faults: withFaults ? (before?.faults ?? []) : [], note }, suggested), ...unseen]);
     t.set({ said: unseen.length > 0 ? `${unseen.length} not visible in these views. E: say otherwise.` : null });
     if (withFaults && !before?.faults.length) t.layer('askFault');
     else goOnScoring(t, at);
@@ -356,7 +358,7 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     if (!at || !delivery || !open || !offered) return HANDLERS.task(t, { type: 'task', task: 'levels' });
     const unseen = unseenEntries(t.world, t.state.data, delivery, at.checkpoint);
     const faults = offered.fault === null ? [] : [offered.fault];
-    t.enter([scoreEntry(at, { level: offered.level, faults, note: null }), ...unseen]);
+    t.enter([scoreEntry(at, { level: offered.level, faults, note: null }, suggestedHere(t.world, t.state)), ...unseen]);
     goOnScoring(t, at);
   },
   fault(t, { code, more }) {
@@ -365,14 +367,15 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     if (!at || !before || before.level === 'NV' || before.level === 3) return;
     const faults = before.faults.includes(code) ? before.faults.filter((f) => f !== code) : [...before.faults, code];
     const answers = t.state.layer === 'fault';
-    t.enter([scoreEntry(at, { ...before, faults })]);
+    t.enter([scoreEntry(at, { ...before, faults }, suggestedHere(t.world, t.state))]);
     if (answers && !more) goOnScoring(t, at);
   },
   note(t, { text }) {
     t.layer('done');
     const at = scoredHere(t);
     const before = at && ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
-    if (at && before && before.note !== text) t.enter([scoreEntry(at, { ...before, note: text })]);
+    if (at && before && before.note !== text)
+      t.enter([scoreEntry(at, { ...before, note: text }, suggestedHere(t.world, t.state))]);
   },
   pictures: (t) => t.set({ pictures: !t.state.pictures }),
   /** Asks what was not visible by itself all the same: the checkpoint in hand, else the first of the delivery. */

@@ -440,7 +440,9 @@ describe('a level that is offered', () => {
     const { level } = offeredHere(world, state)!;
     const before = state.checkpointId;
     act({ type: 'accept' });
-    expect(sent.filter((e) => e.kind === 'score' && e.checkpoint === before)).toMatchObject([{ level: String(level) }]);
+    expect(sent.filter((e) => e.kind === 'score' && e.checkpoint === before)).toMatchObject([
+      { level: String(level), suggested: String(level) },
+    ]);
     expect(state.checkpointId).not.toBe(before);
     act({ type: 'checkpoint', id: before! });
     sent = [];
@@ -454,11 +456,19 @@ describe('a level that is offered', () => {
     act({ type: 'checkpoint', id: none.id }, { type: 'accept' });
     expect(sent).toEqual([]);
   });
+  test('that is overruled says what stood on the screen', () => {
+    [state] = open() as [BenchState];
+    const { level } = offeredHere(world, state)!;
+    const other = level === 0 ? 3 : 0;
+    act({ type: 'level', level: other });
+    expect(sent[0]).toMatchObject({ kind: 'score', level: String(other), suggested: String(level) });
+  });
   test('is not offered to who scores second', () => {
     const second = benchWorld({ ...props, blind: true });
     for (const s of open()) {
       expect(offeredHere(second, s)).toBeNull();
       expect(transition(second, s, { type: 'accept' }).send).toEqual([]);
+      expect(transition(second, s, { type: 'level', level: 3 }).send[0]).not.toHaveProperty('suggested');
     }
     expect(open().length).toBeGreaterThan(0);
   });

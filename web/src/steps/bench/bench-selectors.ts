@@ -9,6 +9,7 @@ import {
   type EventSeconds,
   type FigureId,
   type FrameTimebase,
+  type Level,
   type MeasuredDelivery,
   type ResolvedCheckpoint,
   type DeliveryId,
@@ -19,7 +20,7 @@ import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from '
 import type { BenchWorld } from './bench-world.ts';
 import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf, OFFERED } from './moments.ts';
 import { jointsAt, jointsOfEvent, lookedFor, proposedMark, type JointHere, type ProposedHere } from './proposals.ts';
-import { offeredFor } from './suggestions.ts';
+import { offeredFor, suggestionFor } from './suggestions.ts';
 import type { Film, Scored } from './types.ts';
 
 /** What the panels read: everything here follows from the world and the state, and nothing is kept besides. */
@@ -234,6 +235,12 @@ export const unreadableOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId
 export function offeredHere(w: BenchWorld, s: BenchState): ReturnType<typeof offeredFor> {
   const checkpoint = checkpointOf(w, s);
   return w.blind || !checkpoint ? null : offeredFor(checkpoint, figuresOf(w, s));
+}
+
+/** The level that stands suggested on the screen for the checkpoint in hand; null for none, and for whoever scores second. */
+export function suggestedHere(w: BenchWorld, s: BenchState): Level | null {
+  const checkpoint = checkpointOf(w, s);
+  return w.blind || !checkpoint ? null : (suggestionFor(checkpoint, figuresOf(w, s))?.level ?? null);
 }
 
 /** Figures that rest on a guess nobody has looked at: shown with its error, never taken for measured. */
