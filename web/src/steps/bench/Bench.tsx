@@ -14,6 +14,7 @@ import { KeyHelp } from './KeyHelp.tsx';
 import { useBench } from './use-bench.ts';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useFilmsReady } from './use-films-ready.ts';
+import { OverviewPanel } from './OverviewPanel.tsx';
 import { StripView } from './StripView.tsx';
 import { useProposals } from './use-proposals.ts';
 import { useSlowPlay } from './use-slow-play.ts';
@@ -53,6 +54,7 @@ export function Bench(props: BenchProps) {
           className="relative grid min-h-0 min-w-0 grid-rows-[1fr_auto] ps-4 pt-[14px] max-[1023px]:contents"
         >
           <FilmPair bench={bench} props={props} />
+          {state.layer === 'overview' && <OverviewPanel bench={bench} props={props} />}
           {state.layer === 'keys' && <KeyHelp onClose={() => send({ type: 'layer', on: 'done' })} />}
           <div className="pe-4 pt-2 max-[1023px]:px-3">
             <BenchLine bench={bench} />

@@ -9,6 +9,7 @@ const PARTS: ReadonlyArray<readonly [KeyContext, string]> = [
   ['points', 'A point in hand'],
   ['strip', 'Key frames at a look'],
   ['joints', 'Joints in hand'],
+  ['overview', 'All checkpoints'],
 ];
 
 /** Every key of the bench, by what they speak to. */

@@ -2,7 +2,7 @@
  * What the keys of the bench speak to. 'work' is the task in hand (key frames, levels, one checkpoint across, figures); every other layer lies over it,
  * and only one at a time: a key never means two things at once.
  */
-export const LAYERS = ['work', 'fault', 'note', 'frame', 'keys', 'points', 'strip', 'joints'] as const;
+export const LAYERS = ['work', 'fault', 'note', 'frame', 'keys', 'points', 'strip', 'joints', 'overview'] as const;
 export type Layer = (typeof LAYERS)[number];
 
 /** What opens and closes layers. */
@@ -17,6 +17,8 @@ export type LayerEvent =
   | 'takePoints'
   /** All key frames of both views at one look. */
   | 'showStrip'
+  /** All checkpoints of the delivery at a look. */
+  | 'showOverview'
   /** The joints of one key frame after the other. */
   | 'takeJoints'
   /** The question is answered, or passed. */
@@ -34,6 +36,7 @@ export const TRANSITIONS: Readonly<Record<Layer, Readonly<Partial<Record<LayerEv
     takePoints: 'points',
     showStrip: 'strip',
     takeJoints: 'joints',
+    showOverview: 'overview',
   },
   fault: { done: 'work', leave: 'work' },
   note: { done: 'work', leave: 'work' },
@@ -43,6 +46,7 @@ export const TRANSITIONS: Readonly<Record<Layer, Readonly<Partial<Record<LayerEv
   points: { takePoints: 'points', done: 'work', leave: 'work' },
   strip: { done: 'work', leave: 'work' },
   joints: { takeJoints: 'joints', done: 'work', leave: 'work' },
+  overview: { done: 'work', leave: 'work' },
 };
 
 /** @example nextLayer('fault', 'askNote') // 'fault': the open question is answered first */

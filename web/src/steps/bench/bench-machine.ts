@@ -73,6 +73,7 @@ import type { Task } from './types.ts';
  * | `strip`, `stripMove`, `stripLeave`, `stripShown`, `stripGo`, `confirmSure` | two views of one delivery; the layer 'strip' for all but the first | what is sure and was drawn is marked, what is not is looked for one by one |
  * | `joints`, `chooseJoint`, `nudgeJoint`, `moveJoint`, `turnSides`, `confirmJoints` | a side view with key frames and found joints; the layer 'joints' for all but the first | the joints that figures need are entered, key frame after key frame |
  * | `proposals` | always | what the computer has found meanwhile is there |
+ * | `overview`, `overviewMove`, `overviewGo` | a delivery in hand; the layer 'overview' for all but the first | a checkpoint is chosen among all of them |
  * | `pictures` | always | the drawings of the levels stand beside their words, or go |
  * | `layer`, `say`, `problem`, `play`, `arrived` | always | what lies over the work, words, playing, entries from before a reload |
  */
@@ -123,6 +124,11 @@ export type BenchAction =
   /** To the chosen one, large. */
   | { readonly type: 'stripGo'; readonly key?: string }
   | { readonly type: 'confirmSure' }
+  /** All checkpoints of the delivery with their levels; the one in hand is chosen. */
+  | { readonly type: 'overview' }
+  /** The checkpoint beside it, or the first one of the phase beside it. */
+  | { readonly type: 'overviewMove'; readonly by: 1 | -1 | 'nextPhase' | 'phaseBefore' }
+  | { readonly type: 'overviewGo'; readonly id?: string }
   | { readonly type: 'joints' }
   | { readonly type: 'chooseJoint'; readonly by: 1 | -1 }
   | { readonly type: 'nudgeJoint'; readonly x: number; readonly y: number; readonly fine: boolean }
@@ -162,12 +168,13 @@ class Turn {
   /** Opens or closes what lies over the work; without the layer of points no point is in hand. */
   layer(on: LayerEvent): this {
     const layer = nextLayer(this.state.layer, on);
-    const { held, strip, joints } = this.state;
+    const { held, strip, joints, overview } = this.state;
     return this.set({
       layer,
       held: layer === 'points' ? held : null,
       strip: layer === 'strip' ? strip : null,
       joints: layer === 'joints' ? joints : null,
+      overview: layer === 'overview' ? overview : null,
     });
   }
   put(entries: readonly Entry[]): this {
@@ -532,6 +539,32 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     t.set({
       said: `${entries.length} confirmed.${open > 0 ? ` ${open} to look at one by one: Enter goes from each to the next.` : ''}`,
     });
+  },
+
+  overview(t) {
+    const first = checkpointOf(t.world, t.state);
+    if (!deliveryOf(t.world, t.state) || !first) return;
+    t.layer('leave');
+    if (t.state.task !== 'levels') t.set({ task: 'levels', problem: null, said: null });
+    t.layer('showOverview').set({ overview: first.id });
+  },
+  overviewMove(t, { by }) {
+    const asked = askedOf(t.world, t.state);
+    const at = asked.findIndex((c) => c.id === t.state.overview);
+    if (at < 0) return;
+    const { phase } = asked[at]!;
+    const firstOf = (c: ResolvedCheckpoint | undefined): number => asked.findIndex((o) => o.phase === c?.phase);
+    const there =
+      by === 'nextPhase'
+        ? asked.findIndex((c, i) => i > at && c.phase !== phase)
+        : by === 'phaseBefore'
+          ? firstOf(asked[firstOf(asked[at]) - 1])
+          : at + by;
+    if (asked[there]) t.set({ overview: asked[there].id });
+  },
+  overviewGo(t, { id }) {
+    const chosen = id ?? t.state.overview;
+    if (chosen) t.layer('done').chooseCheckpoint(chosen);
   },
 
   joints(t) {

@@ -474,6 +474,33 @@ describe('a level that is offered', () => {
   });
 });
 
+describe('all checkpoints at a look', () => {
+  test('one key opens it at the checkpoint in hand, arrows go through it by line and by phase, Enter goes there', () => {
+    act({ type: 'task', task: 'levels' });
+    const asked = askedOf(world, state);
+    act({ type: 'overview' });
+    expect([state.layer, state.overview]).toEqual(['overview', asked[0]!.id]);
+    act({ type: 'overviewMove', by: -1 }, { type: 'overviewMove', by: 'phaseBefore' });
+    expect(state.overview).toBe(asked[0]!.id);
+    act({ type: 'overviewMove', by: 1 });
+    expect(state.overview).toBe(asked[1]!.id);
+    const second = asked.find((c) => c.phase !== asked[0]!.phase)!;
+    act({ type: 'overviewMove', by: 'nextPhase' });
+    expect(state.overview).toBe(second.id);
+    act({ type: 'overviewMove', by: 1 }, { type: 'overviewMove', by: 'phaseBefore' });
+    expect(state.overview).toBe(asked[0]!.id);
+    act({ type: 'overviewMove', by: 'nextPhase' }, { type: 'overviewGo' });
+    expect([state.layer, state.overview, state.checkpointId]).toEqual(['work', null, second.id]);
+    act({ type: 'overview' }, { type: 'overviewGo', id: asked[3]!.id });
+    expect(state.checkpointId).toBe(asked[3]!.id);
+  });
+  test('from another task it comes with the levels, and enters nothing', () => {
+    act({ type: 'task', task: 'figures' }, { type: 'overview' });
+    expect([state.task, state.layer]).toEqual(['levels', 'overview']);
+    expect(sent).toEqual([]);
+  });
+});
+
 describe('what became of the look, in words', () => {
   const films = world.clips.filter((c) => c.deliveryId === anId('d1'));
   test.each([
@@ -521,14 +548,17 @@ test('in any order of keys nothing contradicts itself, nothing unseen is entered
           { type: 'delivery', index: pick([0, 1]) },
           { type: 'takeBack', direction: pick(['undo', 'redo']) },
           { type: 'layer', on: pick(['done', 'leave', 'askFrame']) },
+          { type: 'overview' },
+          { type: 'overviewMove', by: pick([1, -1, 'nextPhase', 'phaseBefore']) },
+          { type: 'overviewGo' },
           { type: 'proposals', proposals: pick(both) },
         ]),
       );
       if (state.layer === 'strip' && pick([true, false])) drawStrip();
-      expect([state.strip !== null, state.joints !== null], `${seed}.${i}`).toEqual([
-        state.layer === 'strip',
-        state.layer === 'joints',
-      ]);
+      expect(
+        [state.strip, state.joints, state.overview].map((s) => s !== null),
+        `${seed}.${i}`,
+      ).toEqual(['strip', 'joints', 'overview'].map((l) => state.layer === l));
       for (const o of openOf(world, state)) {
         expect(frameIn(world, state, o)).toBeGreaterThanOrEqual(0);
         expect(frameIn(world, state, o)).toBeLessThan(FRAMES);

@@ -79,6 +79,8 @@ export interface BenchState {
   readonly strip: StripInHand | null;
   /** Exactly while the layer is 'joints'. */
   readonly joints: JointsInHand | null;
+  /** The checkpoint that is chosen among all of them, exactly while the layer is 'overview'. */
+  readonly overview: string | null;
   /** What the computer proposes. */
   readonly proposals: Proposals;
   readonly playing: boolean;
@@ -128,6 +130,7 @@ export function initialState(
     held: null,
     strip: null,
     joints: null,
+    overview: null,
     proposals,
     playing: false,
     pictures: false,
