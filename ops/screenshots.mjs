@@ -54,7 +54,10 @@ await awake();
 await page.getByRole('button', { name: /See all \d+ at a look/ }).waitFor({ timeout: 900_000 });
 await page.getByTestId('look-state').first().waitFor({ state: 'detached', timeout: 900_000 });
 await page.keyboard.press('a');
-await page.getByRole('button', { name: /^Confirm \d+/ }).and(page.locator(':enabled')).waitFor();
+await page
+  .getByRole('button', { name: /^Confirm \d+/ })
+  .and(page.locator(':enabled'))
+  .waitFor();
 await page.keyboard.press('ArrowRight');
 await page.screenshot({ path: 'docs/screenshots/bench-key-frames.png' });
 await page.keyboard.press('Enter');
@@ -63,7 +66,10 @@ const drawn = () =>
   page.waitForFunction(() =>
     [...document.querySelectorAll('[data-asked]')].every((c) => c.getAttribute('data-asked') === c.getAttribute('data-drawn')),
   );
-while ((await page.getByRole('button', { name: 'Delivery 1', pressed: true }).count()) > 0 && (await page.getByTestId('found-here').getByText('Enter confirms').count()) > 0) {
+while (
+  (await page.getByRole('button', { name: 'Delivery 1', pressed: true }).count()) > 0 &&
+  (await page.getByTestId('found-here').getByText('Enter confirms').count()) > 0
+) {
   await drawn();
   await page.keyboard.press('Enter');
 }

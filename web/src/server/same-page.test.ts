@@ -56,16 +56,14 @@ test('how often a suggestion was overruled, by checkpoint; of who is still to be
   await suggest(world.sore.delivery, '3', '3');
   // A1 was scored above without any suggestion.
   expect(await overruledAt(camp, world.lead)).toEqual([{ checkpoint: 'D2', suggested: 3, overruled: 1 }]);
-  await db()
-    .insert(scoringTasks)
-    .values({
-      id: anId(),
-      camperId: world.camper,
-      day: '2026-07-13',
-      coachId: world.otherCoach,
-      kind: 'second',
-      enteredBy: world.lead,
-    });
+  await db().insert(scoringTasks).values({
+    id: anId(),
+    camperId: world.camper,
+    day: '2026-07-13',
+    coachId: world.otherCoach,
+    kind: 'second',
+    enteredBy: world.lead,
+  });
   expect(await overruledAt(camp, world.otherCoach)).toEqual([{ checkpoint: 'D2', suggested: 1, overruled: 0 }]);
   expect(await overruledAt(camp, world.lead)).toEqual([{ checkpoint: 'D2', suggested: 3, overruled: 1 }]);
 });

@@ -45,5 +45,5 @@ export function frontFootContact({ times, shoe }: ClipEvidence, fastest: number)
   const noise = quantileOf(standing, 0.9);
   const half = Math.max(0.5, 0.01 * rate);
   const clear = far > 2 * noise && i < last;
-  return { frame, from: frame - half, to: frame + half, sure: clear ? 0.9 : 0.5 };
+  return { frame, from: frame - half, to: frame + half, sure: clear ? 0.87 : 0.5 };
 }

@@ -27,5 +27,5 @@ export function handsApart({ times, body }: ClipEvidence, top: number, fastest: 
   const best = cornerOf(gap, from, end, 'any slope');
   // Slower than a body height in a second and a half they do not part.
   if (best.slope * rate < 0.67) return null;
-  return { frame: best.frame, from: best.frame - 0.025 * rate, to: best.frame + 0.025 * rate, sure: 0.65 };
+  return { frame: best.frame, from: best.frame - 0.05 * rate, to: best.frame + 0.05 * rate, sure: 0.3 };
 }

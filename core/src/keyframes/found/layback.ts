@@ -20,5 +20,5 @@ export function layback({ times, body, towardsTarget: way }: ClipEvidence, relea
   const half = Math.max(1, Math.round(rate / 120));
   const frame = highestNear(smoothed(back, half), release - 0.083 * rate, release - 0.008 * rate, 2 * half);
   const wide = Math.max(0.7, 0.012 * rate);
-  return { frame, from: frame - wide, to: frame + wide, sure: 0.9 };
+  return { frame, from: frame - wide, to: frame + wide, sure: 0.85 };
 }

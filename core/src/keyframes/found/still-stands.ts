@@ -28,7 +28,8 @@ export function setStill({ times, motion }: ClipEvidence, top: number): FoundEve
   if (slope <= 0) return null;
   // A hand that trembles, or the noise of dusk, hides how he begins.
   const quiet = quantileOf(energy.slice(from, Math.max(from + 1, Math.round(frame))), 0.5);
-  return { frame, from: frame - 0.025 * rate - 0.5, to: frame + 0.025 * rate + 0.5, sure: peak > 4 * quiet ? 0.75 : 0.4 };
+  const half = 0.05 * rate + 0.5;
+  return { frame, from: frame - half, to: frame + half, sure: peak > 4 * quiet ? 0.5 : 0.35 };
 }
 
 /**

@@ -1,9 +1,9 @@
 import type { Entry } from '@stride-chalk/core';
 import type { OutboxNews } from '../../parts/outbox.ts';
 import type { BenchAction } from './bench-machine.ts';
-import type { Known } from './bench-selectors.ts';
 import type { BenchState } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
+import type { Known } from './types.ts';
 import type { FilmPlayer } from './film-player.ts';
 
 /** A film on the screen with its player. */

@@ -48,7 +48,6 @@ import {
   suggestedHere,
   unmarkedOf,
   zoomOf,
-  type Known,
   type StripCell,
 } from './bench-selectors.ts';
 import { filmsOfDelivery, type BenchState, type EntryStep, type Zoom } from './bench-state.ts';
@@ -57,7 +56,7 @@ import { isSeen, placeOf, viewInWords } from './entry-place.ts';
 import { nextZoom, panned } from './film-window.ts';
 import { clampFrame, markOf, OFFERED, sameMoment } from './moments.ts';
 import { eventsWithJoints, jointsAt, lookedFor, lookOf, NOTHING_MOVED } from './proposals.ts';
-import type { Task } from './types.ts';
+import type { Known, Task } from './types.ts';
 
 /**
  * Everything that can happen at the bench. A key, a tap and a film that plays all say one of these, and nothing else changes the state.

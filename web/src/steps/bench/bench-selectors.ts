@@ -8,7 +8,6 @@ import {
   type EventId,
   type EventSeconds,
   type FigureId,
-  type FrameTimebase,
   type Level,
   type MeasuredDelivery,
   type ResolvedCheckpoint,
@@ -21,18 +20,12 @@ import type { BenchWorld } from './bench-world.ts';
 import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf, OFFERED } from './moments.ts';
 import { jointsAt, jointsOfEvent, lookedFor, proposedMark, type JointHere, type ProposedHere } from './proposals.ts';
 import { offeredFor, suggestionFor } from './suggestions.ts';
-import type { Film, Scored } from './types.ts';
+import type { Film, Known, Scored } from './types.ts';
 
 /** What the panels read: everything here follows from the world and the state, and nothing is kept besides. */
 
 /** As many films as one look takes in. */
 const MOST_ACROSS = 4;
-
-/** A film that can be shown, with the times of its frames. */
-export interface Known {
-  readonly film: Film;
-  readonly time: FrameTimebase;
-}
 
 export { eventOf, partsOf as split };
 

@@ -12,7 +12,7 @@ import {
 } from '@stride-chalk/core';
 import type { LinePhase, LineTick } from '../../parts/ChalkLine.tsx';
 import type { BenchData } from './bench-data.ts';
-import type { Film, Mark } from './types.ts';
+import type { Film, Known, Mark } from './types.ts';
 
 /** Key frames that the bench offers; those that are not always asked for serve single figures. */
 export const OFFERED: readonly EventId[] = [
@@ -54,11 +54,6 @@ export function nearestFrame(time: FrameTimebase, seconds: number): number {
   const frame = time.frameAt(inside);
   const next = clampFrame(time, frame + 1);
   return Math.abs(time.timeOf(next) - inside) < Math.abs(time.timeOf(frame) - inside) ? next : frame;
-}
-
-interface Known {
-  readonly film: Film;
-  readonly time: FrameTimebase;
 }
 
 /** Where an event probably is in a film, from everything that is marked so far. */

@@ -19,11 +19,10 @@ import {
   type Proposals,
   type TimedEvents,
 } from '@stride-chalk/core';
-import type { Known } from './bench-selectors.ts';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 import type { BenchData } from './bench-data.ts';
 import { markOf, nearestFrame, OFFERED } from './moments.ts';
-import type { Film } from './types.ts';
+import type { Film, Known } from './types.ts';
 
 /** What the computer proposes, as the bench reads it: nothing here counts before somebody has seen it. */
 

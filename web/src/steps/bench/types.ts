@@ -4,6 +4,7 @@ import type {
   BenchMark,
   BenchPoint,
   BenchScore,
+  FrameTimebase,
   Proposals,
   SchoolChoices,
   ScorersBench,
@@ -50,6 +51,11 @@ export interface BenchProps extends ScorersBench {
 }
 
 export type Film = BenchFilm;
+/** A film that can be shown, with the times of its frames. */
+export interface Known {
+  readonly film: Film;
+  readonly time: FrameTimebase;
+}
 export type Mark = BenchMark;
 export type PlacedAt = BenchPoint;
 export type Scored = BenchScore;
