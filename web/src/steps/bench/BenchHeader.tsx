@@ -42,7 +42,11 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
             <button
               key={d.id}
               type="button"
-              onClick={() => send({ type: 'delivery', index: i })}
+              onClick={(e) => {
+                // The keys go to the films now, not to this button: Enter marks, and does not choose the delivery again.
+                e.currentTarget.blur();
+                send({ type: 'delivery', index: i });
+              }}
               aria-current={i === state.deliveryIndex ? 'true' : undefined}
               className={`sign h-[40px] shrink-0 border-0 border-b-4 bg-transparent px-3 text-lead font-medium ${i === state.deliveryIndex ? 'border-clay text-ink' : 'border-transparent text-soft'}`}
             >

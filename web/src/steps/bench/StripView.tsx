@@ -189,7 +189,7 @@ function CellPicture({
   const shape = box.current ? box.current.clientWidth / Math.max(1, box.current.clientHeight) : 1;
   const part = windowAround(cell.at.film, joints, shape);
   return (
-    <span className={`relative block min-h-[90px] ${faint ? 'opacity-70' : ''}`}>
+    <span className={`relative block min-h-[90px] ${faint ? 'opacity-85' : ''}`}>
       <canvas
         ref={(canvas) => {
           box.current = canvas;
