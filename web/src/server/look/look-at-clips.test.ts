@@ -7,7 +7,6 @@ import { recordConsents } from '../consents.ts';
 import { db } from '../db/connect.ts';
 import { campers, clipLooks, clips, deliveries, points, proposedJoints, proposedMarks, scoringTasks } from '../db/schema.ts';
 import { moveClip } from '../move-clip.ts';
-import { removeClip } from '../remove-clip.ts';
 import { newWorld, putClip, type World } from '../testing/world.ts';
 import { anId } from '../../parts/testing/an-id.ts';
 import type { BodyFinder } from './body-finder.ts';
@@ -136,13 +135,17 @@ describe('a look at a clip', () => {
               ended = signal!.reason;
               reject(signal!.reason as Error);
             });
-            void removeClip(id, world.coach);
+            void db().update(clips).set({ removedAt: new Date(), removedBy: world.coach }).where(eq(clips.id, id)).then();
           }),
       ).one,
     );
     expect(ended).toBeInstanceOf(Error);
-    expect(await lookOf(id)).not.toMatchObject({ state: 'found' });
     expect(await db().$count(proposedJoints)).toBe(0);
+    expect(await lookOf(id)).toMatchObject({ state: 'waiting' });
+    // Put back, it is looked at.
+    await db().update(clips).set({ removedAt: null, removedBy: null }).where(eq(clips.id, id));
+    await lookAtNext(finder().one);
+    expect(await lookOf(id)).toMatchObject({ state: 'found' });
   });
 
   test('of a clip that is said to be of another view meanwhile keeps nothing', async () => {
@@ -155,7 +158,11 @@ describe('a look at a clip', () => {
       }).one,
     );
     expect(await db().$count(proposedMarks)).toBe(0);
-    expect(await lookOf(id)).toMatchObject({ state: 'looking' });
+    // It is looked at as it is said now.
+    const { one, asked } = finder();
+    await lookAtNext(one);
+    expect(asked.map((a) => a.known.towardsTarget)).toEqual([-1]);
+    expect(await lookOf(id)).toMatchObject({ state: 'found', towardsTarget: -1 });
   });
 });
 

@@ -1,13 +1,10 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { ClipId, ClipProposal } from '@stride-chalk/core';
 import { camperById } from '../campers.ts';
 import { isBound, presentClip, type Bound, type ClipRow } from '../clips.ts';
-import { db } from '../db/connect.ts';
+import { db, type Executor } from '../db/connect.ts';
 import { clipLooks, clips, deliveries, proposedJoints, proposedMarks } from '../db/schema.ts';
 import { enqueueLook } from '../jobs.ts';
-import { rangeOf } from '../intake/range.ts';
 import { log } from '../log.ts';
 import { benchPath } from '../media.ts';
 import type { BodyFinder } from './body-finder.ts';
@@ -107,10 +104,10 @@ export async function lookAtNext(finder: BodyFinder): Promise<void> {
     LOOK_EVERY,
   );
   try {
-    const proposal = (await foundBefore(clip)) ?? (await finder.find(await asked(clip), gone.signal));
+    const proposal = await finder.find(await asked(clip), gone.signal);
     await keep(clip, proposal);
   } catch (error) {
-    if (error === NOT_WANTED) return;
+    if (error === NOT_WANTED) return await lookAgain(clip.id);
     log.warn({ err: error, clip: clip.id }, 'film not looked at');
     await db().update(clipLooks).set({ state: 'failed', endedAt: new Date() }).where(eq(clipLooks.clipId, clip.id));
   } finally {
@@ -134,12 +131,12 @@ async function asked(clip: Bound<ClipRow>) {
   };
 }
 
-/** What was found in the same film before, beside its copy as `SHA256.look.json`: the tests start many demos with the same films. */
-async function foundBefore(clip: ClipRow): Promise<ClipProposal | null> {
-  const folder = process.env.STRIDE_COPIES;
-  if (!folder || rangeOf(clip) !== null) return null;
-  const text = await readFile(join(folder, `${clip.sha256}.look.json`), 'utf8').catch(() => null);
-  return text === null ? null : (JSON.parse(text) as ClipProposal);
+/** What was seen does not hold: put back, or as it is said now, the clip is looked at anew. */
+async function lookAgain(clipId: ClipId, via: Executor = db()): Promise<void> {
+  await via
+    .update(clipLooks)
+    .set({ state: 'waiting' })
+    .where(and(eq(clipLooks.clipId, clipId), eq(clipLooks.state, 'looking')));
 }
 
 async function keep(clip: ClipRow, proposal: ClipProposal | null): Promise<void> {
@@ -156,7 +153,7 @@ async function keep(clip: ClipRow, proposal: ClipProposal | null): Promise<void>
         ),
       )
       .for('update');
-    if (!still) return;
+    if (!still) return lookAgain(clip.id, tx);
     await tx.delete(proposedMarks).where(eq(proposedMarks.clipId, clip.id));
     await tx.delete(proposedJoints).where(eq(proposedJoints.clipId, clip.id));
     await tx

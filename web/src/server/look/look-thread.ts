@@ -19,10 +19,14 @@ export type FilmAnswered = { readonly proposal: ClipProposal | null } | { readon
 const LAST = 19;
 let models: Promise<Models> | null = null;
 const modelsIn = (folder: string): Promise<Models> => {
-  models ??= Promise.all([loadBodyModel(folder, 'lightning'), loadBodyModel(folder, 'thunder')]).then(([lightning, thunder]) => ({
-    lightning,
-    thunder,
-  }));
+  models ??= Promise.all([loadBodyModel(folder, 'lightning'), loadBodyModel(folder, 'thunder')]).then(
+    ([lightning, thunder]) => ({ lightning, thunder }),
+    (error: unknown) => {
+      // The next film tries again.
+      models = null;
+      throw error;
+    },
+  );
   return models;
 };
 

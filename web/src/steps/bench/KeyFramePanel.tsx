@@ -141,7 +141,7 @@ function standing(mark: ReturnType<typeof markOf>, found: ProposedHere | null): 
     return mark.origin === 'confirmed'
       ? `Frame ${mark.frame}, found by the computer and confirmed${mark.spread ? `, ± ${frames(mark.spread)}` : ''}.`
       : mark.spread
-        ? `Marked by two people ${frames(mark.spread * Math.SQRT2)} apart.`
+        ? `Marked by more than one, ± ${frames(mark.spread)}.`
         : null;
   if (!found) return null;
   const between = `between ${found.from} and ${found.to}, ${Math.round(100 * found.sure)} % sure`;
