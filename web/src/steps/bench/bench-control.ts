@@ -1,6 +1,6 @@
 import type { Entry } from '@stride-chalk/core';
 import type { OutboxNews } from '../../parts/outbox.ts';
-import type { BenchAction } from './bench-machine.ts';
+import type { BenchAction } from './bench-actions.ts';
 import type { BenchState } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
 import type { Known } from './types.ts';

@@ -9,7 +9,8 @@ import {
   type DeliveryId,
 } from '@stride-chalk/core';
 import { withEntry } from './bench-data.ts';
-import { beside, transition, type BenchAction } from './bench-machine.ts';
+import type { BenchAction } from './bench-actions.ts';
+import { beside, transition } from './bench-machine.ts';
 import { askedIn, isOpen, isUnseen } from './asked.ts';
 import {
   activeOf,

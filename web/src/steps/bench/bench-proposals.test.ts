@@ -12,7 +12,8 @@ import {
   type Proposals,
 } from '@stride-chalk/core';
 import { anId } from '../../parts/testing/an-id.ts';
-import { transition, type BenchAction } from './bench-machine.ts';
+import type { BenchAction } from './bench-actions.ts';
+import { transition } from './bench-machine.ts';
 import {
   activeOf,
   askedOf,

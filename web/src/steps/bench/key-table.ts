@@ -1,4 +1,4 @@
-import type { BenchAction } from './bench-machine.ts';
+import type { BenchAction } from './bench-actions.ts';
 import { LAYERS, type Layer } from './bench-layer.ts';
 import type { Task } from './types.ts';
 

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { flushSync } from 'react-dom';
-import { beside, type BenchAction } from './bench-machine.ts';
+import type { BenchAction } from './bench-actions.ts';
+import { beside } from './bench-machine.ts';
 import { checkpointOf } from './bench-selectors.ts';
 import { commandFor, contextOf, type Command } from './key-table.ts';
 import type { BenchControl } from './bench-control.ts';
