@@ -26,7 +26,9 @@ import {
   type PinholeCamera,
 } from '@stride-chalk/fieldcam';
 
-const DRAWS = process.env.ACCURACY === 'long' ? 10_000 : 1000;
+const DRAWS = process.env.ACCURACY === 'long' ? 10_000 : 500;
+/** The share of draws that a stated 95 % interval may hold: three standard deviations of chance for so many draws. */
+const HELD = process.env.ACCURACY === 'long' ? [0.94, 0.96] : [0.92, 0.98];
 const POINT_SD = 2;
 const PITCHERS = [
   { ageYears: 9, hand: 'R' },
@@ -40,17 +42,36 @@ const PITCHERS = [
 const POSED = POSE_FIGURES.filter((f) => !f.needsBallLead);
 const JOINTS = [...new Set(POSED.flatMap((f) => f.needs))];
 
+/** Where a path of the head turns, in space, on a grid of a thousandth of the time. */
+const TURNS = {
+  headBack: ['set', 'liftTop', (at: ReturnType<typeof vec>) => -at.x],
+  headHigh: ['set', 'contact', (at: ReturnType<typeof vec>) => at.y],
+} as const satisfies Record<string, readonly [EventId, EventId, (at: ReturnType<typeof vec>) => number]>;
+const turns = new WeakMap<DeliveryMotion, Record<string, number>>();
+function turnOf(motion: DeliveryMotion, point: keyof typeof TURNS): number {
+  const kept = turns.get(motion) ?? {};
+  turns.set(motion, kept);
+  const [from, to, far] = TURNS[point];
+  const [start, end] = [motion.events[from], motion.events[to]];
+  kept[point] ??= Array.from({ length: 1001 }, (_, i) => start + ((end - start) * i) / 1000).reduce((best, t) =>
+    far(motion.poseAt(t).joints.head) > far(motion.poseAt(best).joints.head) ? t : best,
+  );
+  return kept[point];
+}
+
 /** Every point that the figures need, without an error, as a camera sees it. */
 const seenBy = (camera: PinholeCamera, motion: DeliveryMotion): ReadonlyArray<readonly [string, { x: number; y: number }]> =>
   JOINTS.map((need) => {
-    const [event, point] = partsOf(need) as [EventId, JointId];
-    return [need, camera.project(motion.poseAt(motion.events[event]).joints[point])] as const;
+    const [event, point] = partsOf(need) as [EventId, JointId | keyof typeof TURNS];
+    const [seconds, joint] =
+      point === 'headBack' || point === 'headHigh' ? [turnOf(motion, point), 'head' as const] : [motion.events[event], point];
+    return [need, camera.project(motion.poseAt(seconds).joints[joint])] as const;
   });
 
 const exactly = (figure: PoseFigure, camera: PinholeCamera, motion: DeliveryMotion, hand: Hand): number =>
   figure.value(Object.fromEntries(seenBy(camera, motion)), towardsTarget('openSide', hand)!, 0);
 
-/** Every figure of 1,000 draws: points placed from the truth with 2 px error per axis, over five pitchers of both hands. */
+/** Every figure of all draws: points placed from the truth with 2 px error per axis, over five pitchers of both hands. */
 function draws() {
   const errors = new Map<FigureId, { value: number; truth: number; estimate: Estimate }[]>(POSED.map((f) => [f.id, []]));
   const noise = randomSource(20261127);
@@ -81,13 +102,13 @@ const all = draws();
 
 describe('points placed with 2 px error per axis', () => {
   test.each(POSED.map((f) => f.id))(
-    '%s: the stated 95 %% interval holds what points without an error give in 93 to 97 %% of the draws',
+    '%s: the stated 95 %% interval holds what points without an error give as often as it says',
     (id) => {
       const rows = all.get(id)!;
       expect(rows.length).toBe(DRAWS);
       const held = rows.filter((r) => Math.abs(r.value - r.truth) <= 1.959964 * r.estimate.sd).length / rows.length;
-      expect(held).toBeGreaterThanOrEqual(0.93);
-      expect(held).toBeLessThanOrEqual(0.97);
+      expect(held).toBeGreaterThanOrEqual(HELD[0]!);
+      expect(held).toBeLessThanOrEqual(HELD[1]!);
     },
   );
 
@@ -112,7 +133,8 @@ const farCamera = (hand: Hand): PinholeCamera =>
 /**
  * How far a reading without any error of placing may lie from the body in space, in the units of the bands: seen from far away, and from the
  * tripod at 7.5 m, where perspective turns what lies out of the plane of the line. Shares also carry what the chain of the body's height loses to
- * segments that lean out of that plane. As measured on ten bodies, rounded up.
+ * segments that lean out of that plane. The layback turns with the
+ * trunk's lean to the side. As measured on ten bodies, rounded up.
  */
 const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
   baseWidth: [0.1, 2.5],
@@ -133,6 +155,24 @@ const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
   frontKneeRelease: [0.1, 0.5],
   trunkRelease: [0.1, 1],
   hipToShoulderRelease: [0.1, 0.5],
+  gloveHeightSet: [0.1, 0.2],
+  gloveAheadSet: [0.1, 2],
+  rockBack: [0.1, 0.2],
+  kneeLift: [0.1, 1],
+  trunkTop: [0.1, 1.5],
+  backHipAhead: [0.1, 0.2],
+  footAheadOfHip: [0.1, 1.2],
+  headOverPelvisApart: [0.1, 1],
+  headRise: [0.1, 0.3],
+  elbowLineContact: [0.5, 0.5],
+  elbowHeightDifference: [0.1, 0.3],
+  headOverPelvisContact: [0.1, 0.2],
+  shoulderLineContact: [0.1, 0.1],
+  layback: [2.5, 4],
+  trunkGained: [0.1, 0.3],
+  headAheadOfKnee: [0.1, 0.6],
+  gloveHeightRelease: [0.1, 0.7],
+  gloveFromTrunkRelease: [0.1, 2.5],
 };
 
 describe('against the body in space, by the means of the simulation', () => {

@@ -46,14 +46,32 @@ export function trueFigures(motion: DeliveryMotion) {
   const hipLine = sub(contact.frontHip, contact.backHip);
   const shouldersLine = sub(contact.gloveShoulder, contact.throwingShoulder);
   const yaw = (v: Vec3): number => degrees(Math.atan2(gloveSide * v.z, v.x));
+  const apart = at(ev.handsApart);
+  const middle = (a: Vec3, b: Vec3): Vec3 => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, z: (a.z + b.z) / 2 });
+  const hipsOf = (j: typeof set): Vec3 => middle(j.frontHip, j.backHip);
+  const shouldersOf = (j: typeof set): Vec3 => middle(j.throwingShoulder, j.gloveShoulder);
+  /** How far the glove wrist stands in front of the trunk: by its height on the trunk's own line, as lines cross. */
+  const gloveFromTrunk = (): number => {
+    const [low, high, glove] = [hipsOf(release), shouldersOf(release), release.gloveWrist];
+    const onTrunk = low.x + ((glove.y - low.y) / (high.y - low.y)) * (high.x - low.x);
+    return ((glove.x - onTrunk) * (high.y - low.y)) / span(low, high);
+  };
   const toe = sub(contact.frontToe, contact.frontHeel);
   return {
     baseWidth: (100 * (set.frontAnkle.x - set.backAnkle.x)) / (S.shoulderBreadth * H),
+    gloveHeightSet: percent(set.gloveWrist.y - set.backHip.y),
+    gloveAheadSet: percent(set.gloveWrist.x - set.backAnkle.x),
     rockBack: percent(set.head.x - Math.min(...step(ev.set, ev.liftTop).map((t) => at(t).head.x))),
     kneeLift: (100 * top.frontKnee.y) / ((top.frontHip.y + top.backHip.y) / 2),
+    trunkTop: trunk(ev.liftTop),
     pelvisAhead: percent((top.frontHip.x + top.backHip.x) / 2 - top.backAnkle.x),
     backKneeTop: knee(ev.liftTop, 'back'),
     backKneeLoad: Math.min(...step(ev.liftTop, ev.driveStart + 0.02).map((t) => knee(t, 'back'))),
+    handsAfterKnee: 1000 * (ev.handsApart - ev.kneeDown),
+    backHipAhead: percent(apart.backHip.x - set.backAnkle.x),
+    footAheadOfHip: percent(apart.frontAnkle.x - apart.frontHip.x),
+    headOverPelvisApart: percent(apart.head.x - hipsOf(apart).x),
+    driveStartShare: (100 * (ev.driveStart - ev.liftTop)) / (ev.contact - ev.liftTop),
     backShinDrive: lean(drive.backAnkle, drive.backKnee),
     stride: percent(stride),
     legSpread: Math.abs(thigh('front') - thigh('back')),
@@ -67,10 +85,21 @@ export function trueFigures(motion: DeliveryMotion) {
     // 0 level and back, 90 upright: what it lacks of leaning to the target.
     forearmContact: 90 + forearm,
     elbowLineContact: elbowLine,
+    elbowHeightDifference: percent(contact.throwingElbow.y - contact.gloveElbow.y),
     trunkContact: trunk(ev.contact),
+    headOverPelvisContact: percent(contact.head.x - hipsOf(contact).x),
+    shoulderLineContact: 90 - lean(contact.throwingShoulder, contact.gloveShoulder),
+    shouldersAfterContact: 1000 * (ev.shouldersTurn - ev.contact),
     separation: yaw(hipLine) - yaw(shouldersLine),
     gloveHeightContact: percent(contact.glove.y - (contact.throwingShoulder.y + contact.gloveShoulder.y) / 2),
     frontKneeChange: knee(ev.release, 'front') - knee(ev.contact, 'front'),
+    trunkGained: trunk(ev.release) - trunk(ev.layback),
+    headAheadOfKnee: percent(release.head.x - release.frontKnee.x),
+    ballAheadOfShoulders: percent(release.ball.x - shouldersOf(release).x),
+    gloveHeightRelease: percent(release.gloveWrist.y - shouldersOf(release).y),
+    gloveFromTrunkRelease: percent(gloveFromTrunk()),
+    backFootAfterRelease: 1000 * (ev.backFootOff - ev.release),
+    timeToPlate: 1000 * (ev.gloved - ev.firstMove),
     frontKneeRelease: knee(ev.release, 'front'),
     trunkRelease: trunk(ev.release),
     hipToShoulderRelease: lean(release.backHip, release.throwingShoulder),

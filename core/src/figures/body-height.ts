@@ -7,7 +7,11 @@ import { distance, midpoint, type Position } from './position.ts';
  * (1966) as tabulated in Winter DA, Biomechanics and Motor Control of Human Movement; the head's centre taken half-way from
  * chin to crown. Values from memory.
  */
-const CHAIN_SHARE = 0.894;
+export const CHAIN_SHARE = 0.894;
+/** Height of the ankle above the ground over body height (the same tables, value from memory). */
+export const ANKLE_HEIGHT_SHARE = 0.039;
+/** Shoulder to elbow over body height (the same tables, value from memory). */
+export const UPPER_ARM_SHARE = 0.186;
 export const HEIGHT_SOURCE =
   'Shares of body height: Drillis R, Contini R (1966) as tabulated in Winter DA, Biomechanics and Motor Control of Human Movement, values from memory.';
 

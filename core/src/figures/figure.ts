@@ -3,7 +3,6 @@ import type { EventId } from '../keyframes/events.ts';
 import type { ViewId } from '../sheet/shape.ts';
 import type { FigureId } from './figure-ids.ts';
 import type { PointAt, PointsAt } from './point-at.ts';
-import type { PointId } from './point-ids.ts';
 
 /** A corner of a chalk line: a point, or the middle of two. */
 export type Corner = PointAt | readonly [PointAt, PointAt];
@@ -44,19 +43,12 @@ export interface PoseFigure extends Definition {
   value(points: PointsAt, towardsTarget: 1 | -1, ballLead: number): number;
 }
 
-/** The time between two key frames, from whichever view has both. */
+/** A time between key frames, or a share of one, from whichever view has them all. */
 export interface TimeFigure extends Definition {
   readonly kind: 'time';
-  readonly from: EventId;
-  readonly to: EventId;
-}
-
-/** Read from the path of points through all frames between two key frames. Judged by eye as long as points are placed by hand at key frames only. */
-export interface TrackFigure extends Definition {
-  readonly kind: 'track';
-  readonly points: readonly PointId[];
-  readonly from: EventId;
-  readonly to: EventId;
+  readonly needs: readonly EventId[];
+  /** @param at when a key frame happened, in seconds */
+  value(at: (event: EventId) => number): number;
 }
 
 /** Read from points whose place on the ground, or out of the plane of the line, has to be known. Judged by eye as long as the field is not measured. */
@@ -65,7 +57,7 @@ export interface GroundFigure extends Definition {
   readonly needs: readonly PointAt[];
 }
 
-export type Figure = PoseFigure | TimeFigure | TrackFigure | GroundFigure;
+export type Figure = PoseFigure | TimeFigure | GroundFigure;
 
 /** The views from the side, in which the plane of the line is seen. */
 export const SIDE_VIEWS = ['openSide', 'closedSide'] as const satisfies readonly ViewId[];

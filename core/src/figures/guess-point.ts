@@ -11,6 +11,9 @@ export interface PlacedPoint extends Position {
   readonly point: PointId;
 }
 
+/** Where a path turns a point lies near where the same joint is at the key frame. */
+const LIES_NEAR: Readonly<Partial<Record<PointId, PointId>>> = { headBack: 'head', headHigh: 'head' };
+
 const TYPICAL = typical as unknown as Record<
   PoseView,
   Partial<Record<EventId, Partial<Record<PointId, readonly [number, number]>>>>
@@ -36,7 +39,7 @@ export function guessPoint(
 ): Position | null {
   const { view, xDirection, width, height, placed } = clip;
   const poseOf = (event: EventId, point: PointId): Position | null => {
-    const p = TYPICAL[view][event]?.[point];
+    const p = TYPICAL[view][event]?.[LIES_NEAR[point] ?? point];
     return p ? { x: xDirection * p[0], y: p[1] } : null;
   };
   if (wanted.point === 'ballLater') return ballLater(wanted.event, clip);

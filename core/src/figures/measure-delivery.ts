@@ -1,4 +1,5 @@
 import type { Estimate } from '../estimate/estimate.ts';
+import { propagate } from '../estimate/propagate.ts';
 import type { FrameTimebase } from '../film/frame-timebase.ts';
 import type { EventId } from '../keyframes/events.ts';
 import { markTime, type FrameSpan } from '../keyframes/mark-time.ts';
@@ -11,6 +12,7 @@ import { wasSeen, type Origin, type Point } from './point.ts';
 import { pointAt, type PointAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';
 import { figures } from './registry.ts';
+import { isTurn, turnFrames } from './turn-frames.ts';
 
 /** A point that was entered on a key frame of a clip. */
 export interface EnteredPoint extends Point {
@@ -59,7 +61,7 @@ type Found = DeliveryFigure & { readonly moves: Sensitivity };
 const NOTHING_MOVES: Sensitivity = new Map();
 
 /**
- * Whether a point lies on another frame than the one that its key frame is marked at now.
+ * Whether a point lies on another frame than the one that its key frame is marked at now; where a path turns, outside of its two key frames.
  *
  * @example isStale({ event: 'contact', point: 'head', frame: 140 }, [{ event: 'contact', frame: 141, frameTo: null }]) // true
  */
@@ -67,8 +69,13 @@ export function isStale(
   point: { readonly event: EventId; readonly point: PointId; readonly frame?: number | null },
   marks: ClipWork['marks'],
 ): boolean {
+  if (point.frame === null || point.frame === undefined) return false;
+  if (isTurn(point.point)) {
+    const within = turnFrames(point.point, marks);
+    return within !== null && (point.frame < within.from || point.frame > within.to);
+  }
   const mark = marks.find((m) => m.event === point.event);
-  return point.frame !== null && point.frame !== undefined && mark !== undefined && pointFrame(mark, point.point) !== point.frame;
+  return mark !== undefined && pointFrame(mark, point.point) !== point.frame;
 }
 
 /** What can be read of one clip, put in order once for all figures. */
@@ -110,19 +117,22 @@ function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead }: Worked
   };
 }
 
-function timeIn({ id, from, to }: TimeFigure, { clip, times }: Worked): Found | null {
-  const [a, b] = [times.get(from), times.get(to)];
-  if (!a || !b) return null;
+function timeIn(figure: TimeFigure, { clip, times }: Worked): Found | null {
+  const all = figure.needs.map((event) => times.get(event));
+  if (all.some((t) => !t)) return null;
+  const { value, sd, moves } = propagate(
+    (at) => figure.value((event) => at[figure.needs.indexOf(event)]!),
+    all.map((t) => t!.value),
+    all.map((t) => t!.sd),
+  );
+  const of = { figure: figure.id, clip: clip.id, guessed: false };
+  if (!Number.isFinite(value) || !Number.isFinite(sd))
+    return { ...of, estimate: null, why: 'cannot be read here: its key frames lie on one frame', moves: NOTHING_MOVES };
   return {
-    figure: id,
-    clip: clip.id,
-    guessed: false,
-    estimate: { value: b.value - a.value, sd: Math.hypot(a.sd, b.sd), unit: 'seconds' },
+    ...of,
+    estimate: { value, sd, unit: figure.unit },
     why: null,
-    moves: new Map([
-      [`${clip.id} mark ${from}`, -a.sd],
-      [`${clip.id} mark ${to}`, b.sd],
-    ]),
+    moves: new Map(figure.needs.map((event, i) => [`${clip.id} mark ${event}`, moves[i]!])),
   };
 }
 
@@ -135,7 +145,7 @@ const better = (a: Found, b: Found): number =>
 /**
  * Every figure of a delivery that its key frames and points allow, from all its views at once: each figure once, from the view that reads it best, or
  * with the reason why it cannot be read. Each point counts with its own error; one whose key frame has moved since counts for nothing until it is
- * placed again. Figures of the kinds `track` and `ground` are judged by eye.
+ * placed again. Figures of the kind `ground` are judged by eye.
  *
  * @param clips the films of one delivery
  * @example measureDelivery([{ id: 'a', view: 'openSide', towardsTarget: 1, film, marks, points }]).measured.get('stride')

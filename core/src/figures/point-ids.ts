@@ -21,6 +21,8 @@ export const POINTS = {
   ball: 'ball',
   ballLater: 'ball, one frame later',
   glove: 'glove',
+  headBack: 'head, where it is furthest back before the top of the lift',
+  headHigh: 'head, where it is highest before the foot lands',
 } as const;
 
 export type PointId = keyof typeof POINTS;

@@ -1,9 +1,9 @@
 import type { EventId } from '../keyframes/events.ts';
-import { HEIGHT_SOURCE, bodyHeightPixels, SCALE_POINTS, take } from './body-height.ts';
+import { HEIGHT_SOURCE, bodyHeightPixels, SCALE_POINTS, take, UPPER_ARM_SHARE } from './body-height.ts';
 import { ANGLE, JOINT, OUR_DEFINITION, PERCENT, SIDE_VIEWS, type Corner, type PoseFigure } from './figure.ts';
 import { jointAngle } from './joint-angle.ts';
-import { midpoint } from './position.ts';
-import { pointAt, type PointAt } from './point-at.ts';
+import { midpoint, toDegrees } from './position.ts';
+import { pointAt, type PointAt, type PointsAt } from './point-at.ts';
 import { POINTS, type PointId } from './point-ids.ts';
 import { segmentTilt } from './segment-tilt.ts';
 
@@ -74,12 +74,50 @@ export const trunkFigure = (own: Own, event: EventId): PoseFigure => {
     drawing,
     ...own,
     needs: [...hipsAt(event), ...shouldersAt(event)],
+    value: (p, t) => trunkTilt(p, event, t),
+  });
+};
+
+/** How far the trunk leans to the target at a key frame, degrees. */
+export function trunkTilt(p: PointsAt, event: EventId, towards: 1 | -1): number {
+  const [[a, b], [c, d]] = [hipsAt(event), shouldersAt(event)];
+  return segmentTilt(midpoint(take(p, a), take(p, b)), midpoint(take(p, c), take(p, d)), towards);
+}
+/** How far the line from one point to another leans to the target, degrees. */
+export const tiltBetween = (p: PointsAt, from: PointAt, to: PointAt, towards: 1 | -1): number =>
+  segmentTilt(take(p, from), take(p, to), towards);
+
+/**
+ * The throwing elbow from the line of the shoulders: how far it stands above the throwing shoulder, along the trunk, over the length of the upper
+ * arm. The arm points out of the picture as often as along it, so its length is taken from the body's height, not from the picture.
+ */
+export const elbowLineFigure = (own: Own, event: EventId): PoseFigure => {
+  const [elbow, shoulder] = [pointAt(event, 'throwingElbow'), pointAt(event, 'throwingShoulder')];
+  return sidePose({
+    unit: 'degrees',
+    bands: { unit: 'degrees', limits: [-90, 90] },
+    source: `${OUR_DEFINITION} ${HEIGHT_SOURCE}`,
+    drawing: [pointAt(event, 'gloveShoulder'), shoulder, elbow],
+    ...own,
+    needs: [elbow, ...shouldersAt(event), ...hipsAt(event), ...SCALE_POINTS],
     value: (p, t) => {
-      const [[a, b], [c, d]] = [hipsAt(event), shouldersAt(event)];
-      return segmentTilt(midpoint(take(p, a), take(p, b)), midpoint(take(p, c), take(p, d)), t);
+      const lean = (trunkTilt(p, event, t) * Math.PI) / 180;
+      const [from, to] = [take(p, shoulder), take(p, elbow)];
+      const above = t * (to.x - from.x) * Math.sin(lean) + (from.y - to.y) * Math.cos(lean);
+      return toDegrees(Math.asin(Math.max(-1, Math.min(1, above / (UPPER_ARM_SHARE * bodyHeightPixels(p))))));
     },
   });
 };
+
+/** The head's centre ahead of the middle of the hips. */
+export const headOverPelvis = (own: Own, event: EventId): PoseFigure =>
+  shareOfHeight(
+    { ...own, needs: [pointAt(event, 'head'), ...hipsAt(event)], drawing: [hipsAt(event), pointAt(event, 'head')] },
+    (p, t) => {
+      const [a, b] = hipsAt(event);
+      return t * (take(p, pointAt(event, 'head')).x - midpoint(take(p, a), take(p, b)).x);
+    },
+  );
 
 /** The front knee's angle at one key frame. */
 export const frontKneeAt = (event: 'contact' | 'release') => {

@@ -37,14 +37,19 @@ describe('the registry of figures', () => {
     expect(figureLimits('trunkContact')).toEqual([null, null]);
   });
 
-  test('poses are read from placed points, times from two key frames, the rest by eye for now', () => {
-    expect(POSE_FIGURES).toHaveLength(19);
-    expect(TIME_FIGURES.map((f) => [f.from, f.to])).toEqual([
+  test('poses are read from placed points, times from key frames, places on the ground by eye for now', () => {
+    expect(POSE_FIGURES).toHaveLength(38);
+    expect(TIME_FIGURES.map((f) => f.needs)).toEqual([
+      ['kneeDown', 'handsApart'],
+      ['liftTop', 'driveStart', 'contact'],
+      ['contact', 'shouldersTurn'],
+      ['release', 'backFootOff'],
       ['liftTop', 'contact'],
       ['contact', 'release'],
+      ['firstMove', 'gloved'],
     ]);
     expect(poseFigure('stride')?.id).toBe('stride');
-    expect([poseFigure('headRise'), poseFigure('landingOffset'), poseFigure('liftToContact')]).toEqual([null, null, null]);
+    expect([poseFigure('footAngle'), poseFigure('landingOffset'), poseFigure('liftToContact')]).toEqual([null, null, null]);
   });
 
   test('every pose names points of key frames once each, and refuses a missing one by its name', () => {
@@ -65,6 +70,11 @@ describe('the registry of figures', () => {
       'front knee bent 16 ± 4° further from landing to release',
     );
     expect(words('frontKneeChange', { value: 16.2, sd: 4.1, unit: 'degrees' })).toBe('front knee straightened 16 ± 4°');
+    // To a degree it is neither above nor below.
+    expect(words('elbowLineContact', { value: -0.3, sd: 2.1, unit: 'degrees' })).toBe('elbow to shoulder line at contact 0 ± 2°');
+    expect(words('elbowLineContact', { value: -0.7, sd: 2.1, unit: 'degrees' })).toBe(
+      'elbow 1 ± 2° below the line of the shoulders at landing',
+    );
     expect(words('frontKneeContact', { value: 137, sd: 3, unit: 'degrees' })).toBe('front knee at contact 137 ± 3°');
   });
 });
