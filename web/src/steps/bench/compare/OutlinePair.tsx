@@ -1,0 +1,57 @@
+import { midpoint, outlineOf, tallOf, type BenchPoint, type EventId, type PlacedJoints } from '@stride-chalk/core';
+import { BODY_LINES } from '../Skeleton.tsx';
+import type { Film } from '../types.ts';
+
+/** The joints of a film at a key frame that somebody has seen, in body heights; null where there are none, or nothing says how tall he is in it. */
+export function outlineAt(film: Film, points: readonly BenchPoint[], event: EventId): PlacedJoints | null {
+  const at = (of: EventId): PlacedJoints =>
+    Object.fromEntries(points.filter((p) => p.clipId === film.id && p.event === of).map((p) => [p.point, p]));
+  const joints = at(event);
+  const tall = tallOf(at('contact'));
+  const foot = at('set').backAnkle ?? at('liftTop').backAnkle;
+  if (film.towardsTarget === null || !tall || !foot || Object.keys(joints).length < 3) return null;
+  return outlineOf(joints, tall, film.towardsTarget, foot);
+}
+
+/** Two bodies laid over each other at a key frame, as tall as each other, from where the back foot stood. */
+export function OutlinePair({ before, after }: { before: PlacedJoints | null; after: PlacedJoints | null }) {
+  if (!before && !after)
+    return (
+      <p className="m-0 self-center px-4 text-small text-soft">
+        The outlines appear where the joints of this key frame were placed or confirmed on a side view, and those of the landing.
+      </p>
+    );
+  return (
+    <svg
+      viewBox="-0.55 -1.12 1.9 1.3"
+      className="h-full max-h-full w-full"
+      role="img"
+      aria-label="Both bodies, laid over each other"
+    >
+      <line x1={-0.5} x2={1.3} y1={0.04} y2={0.04} stroke="var(--rule)" strokeWidth={0.008} />
+      {before && <Body joints={before} color="#8a7a64" dashed />}
+      {after && <Body joints={after} color="var(--clay)" />}
+    </svg>
+  );
+}
+
+function Body({ joints, color, dashed = false }: { joints: PlacedJoints; color: string; dashed?: boolean }) {
+  const { head, frontHip, backHip, throwingShoulder, gloveShoulder } = joints;
+  const broken = dashed ? '0.03 0.024' : undefined;
+  const spine =
+    frontHip && backHip && throwingShoulder && gloveShoulder
+      ? ([midpoint(frontHip, backHip), midpoint(throwingShoulder, gloveShoulder)] as const)
+      : null;
+  return (
+    <g fill="none" stroke={color} strokeWidth={0.016} strokeLinecap="round" strokeLinejoin="round">
+      {BODY_LINES.map((line) => {
+        const places = line.flatMap((id) => joints[id] ?? []);
+        return places.length < 2 ? null : (
+          <path key={line[0]} d={`M${places.map((p) => `${p.x} ${-p.y}`).join('L')}`} strokeDasharray={broken} />
+        );
+      })}
+      {spine && <path d={`M${spine[0].x} ${-spine[0].y}L${spine[1].x} ${-spine[1].y}`} strokeDasharray={broken} />}
+      {head && <circle cx={head.x} cy={-head.y} r={0.06} strokeDasharray={broken} />}
+    </g>
+  );
+}
