@@ -21,6 +21,7 @@ const VIEWS: ReadonlyArray<readonly [string, string, string]> = [
   ['bench, levels', '/bench/27', 's'],
   ['bench, across', '/bench/27', 'x'],
   ['bench, figures', '/bench/27', 'g'],
+  ['before and after', '/compare/27', ''],
   ['write-up', '/handouts/27', ''],
   ['print page', '/handouts/27/print', ''],
 ];

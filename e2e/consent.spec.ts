@@ -13,6 +13,10 @@ async function paths(): Promise<ReadonlyArray<readonly [method: 'GET' | 'POST', 
   return [
     ['GET', `/api/clips/${clip!.id}/film`],
     ['GET', `/api/clips/${clip!.id}/frames/0`],
+    ['GET', `/api/clips/${clip!.id}/chapters.vtt`],
+    ['GET', `/api/campers/${camper!.id}/figures.csv`],
+    ['GET', `/api/campers/${camper!.id}/figures.json`],
+    ['GET', `/api/campers/${camper!.id}/joints.json`],
     ['GET', '/handouts/4/print'],
     ['POST', '/api/deliveries', { id: v7(), camperId: camper!.id, kind: 'stretch', thrownOn: '2026-07-13' }],
     ['POST', '/api/simulated-films', { deliveryId: clip!.delivery_id, view: 'front' }],
@@ -53,7 +57,7 @@ test('withdrawn at the card, a consent stops every path at once; given anew, it 
 
   // Pages that stand open elsewhere learn of it by themselves.
   const others = await Promise.all(
-    ['/bench/4', '/handouts/4', '/campers/4'].map(async (path) => {
+    ['/bench/4', '/handouts/4', '/campers/4', '/compare/4'].map(async (path) => {
       const other = await page.context().newPage();
       await other.goto(url() + path);
       return other;

@@ -107,6 +107,7 @@ test('no page runs into its own content security policy, and what it forbids doe
     '/handouts/27',
     '/handouts/27/print',
     '/bench/27',
+    '/compare/27',
   ]) {
     await page.goto(url() + path);
     if (path === '/bench/27') await filmsShown(page);

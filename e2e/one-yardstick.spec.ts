@@ -231,11 +231,21 @@ test('a camper is scored a second time blind, nothing of the first reaches the s
     // What a page left before its body was read is asked for once more.
     for (const path of ['/', `/bench/${BIB}`, `/campers/${BIB}`, `/campers/${BIB}/card`, '/day-plan', '/differences'])
       answers.push({ path: `again ${path}`, text: await (await second.request.get(url() + path)).text() });
-    for (const path of [`/handouts/${BIB}`, `/handouts/${BIB}/print`, '/same-page', '/same-page/tonight', '/practice/set'])
+    for (const path of [
+      `/compare/${BIB}`,
+      `/handouts/${BIB}`,
+      `/handouts/${BIB}/print`,
+      '/same-page',
+      '/same-page/tonight',
+      '/practice/set',
+    ])
       answers.push({ path, text: await (await second.request.get(url() + path)).text() });
     for (const path of [
       '/api/same-page.csv',
       `/api/campers/${camper}/films`,
+      `/api/campers/${camper}/figures.csv`,
+      `/api/campers/${camper}/figures.json`,
+      `/api/campers/${camper}/joints.json`,
       '/api/campers',
       `/api/campers/${camper}/everything.zip`,
     ])

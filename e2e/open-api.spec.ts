@@ -206,6 +206,10 @@ test('every endpoint takes and answers what the served document says of it', asy
     await rows(`insert into proposed_marks values ($1, 'contact', 3, 2, 4, 0.9)`, [clip]);
     await rows(`insert into proposed_joints values ($1, 'frontKnee', '{1.5,2}', '{3,4}', '{2,2}')`, [clip]);
     await ask('GET /api/campers/{id}/proposals', `${of}/proposals`);
+    for (const file of ['figures.csv', 'figures.json', 'joints.json'])
+      await ask(`GET /api/campers/{id}/${file}`, `${of}/${file}`);
+    await ask('GET /api/figures.schema.json', '/api/figures.schema.json');
+    await ask('GET /api/clips/{id}/chapters.vtt', `/api/clips/${clip}/chapters.vtt`);
     await ask('PATCH /api/clips/{id}', `/api/clips/${clip}`, { data: { captureScale: 1, confirmed: true } });
     await ask('GET /api/clips/{id}/film', `/api/clips/${clip}/film`);
     await ask('GET /api/clips/{id}/frames/{frame}', `/api/clips/${clip}/frames/3`);

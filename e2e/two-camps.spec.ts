@@ -56,6 +56,10 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
   'GET /api/live': (x) => [{ path: `/api/live?camp=${x.camp}` }],
   'GET /api/campers/[id]/films': (x) => [{ path: `/api/campers/${x.camper}/films` }],
   'GET /api/campers/[id]/proposals': (x) => [{ path: `/api/campers/${x.camper}/proposals` }],
+  'GET /api/campers/[id]/figures.csv': (x) => [{ path: `/api/campers/${x.camper}/figures.csv` }],
+  'GET /api/campers/[id]/figures.json': (x) => [{ path: `/api/campers/${x.camper}/figures.json` }],
+  'GET /api/campers/[id]/joints.json': (x) => [{ path: `/api/campers/${x.camper}/joints.json` }],
+  'GET /api/clips/[id]/chapters.vtt': (x) => [{ path: `/api/clips/${x.clip}/chapters.vtt` }],
   'GET /api/campers/[id]/shown': (x) => [{ path: `/api/campers/${x.camper}/shown` }],
   'POST /api/deliveries': (x) => [
     { path: '/api/deliveries', data: { id: v7(), camperId: x.camper, kind: 'stretch', thrownOn: x.day } },

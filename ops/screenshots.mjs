@@ -28,6 +28,7 @@ const VIEWS = [
   ['sort', '/campers/9', []],
   ['bench-levels', '/bench/27', ['s', 'p', ...Array.from({ length: 17 }, () => 'ArrowDown')]],
   ['bench-across', '/bench/27', ['x', ...Array.from({ length: 26 }, () => 'ArrowDown')]],
+  ['compare', '/compare/27', []],
   ['sheet', '/sheet?phase=contact&age=13-14', []],
   ['write-up', '/handouts/4', []],
   ['hand-out', '/handouts/27/print', []],
@@ -138,17 +139,6 @@ await page
   .click();
 await page.getByTestId('session-14').click();
 await page.screenshot({ path: 'docs/screenshots/day-plan.png' });
-await page.goto(`${url}/roster/import`, { waitUntil: 'load' });
-await awake();
-const table = [
-  'No.;Camper;D.O.B.;Throws;Ht;Parent;Video release',
-  `7;Flora Hollinrake;3/4/2013;R;5'2";Frida Hollinrake;yes`,
-  '61;Wanda Thistlecote;2014-06-30;both;148 cm;Piers Thistlecote;yes',
-  '62;Jory Umberfield;31/31/2014;L;5.4;Ada Umberfield;',
-].join('\n');
-await page.getByTestId('roster-file').setInputFiles({ name: 'camp list.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
-await page.getByRole('heading', { name: /To mend/ }).scrollIntoViewIfNeeded();
-await page.screenshot({ path: 'docs/screenshots/import.png' });
 for (const [name, path] of [
   ['roster', '/roster'],
   ['card', '/campers/22/card'],

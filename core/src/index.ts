@@ -80,8 +80,9 @@ export { measurePose, type FigureReading, type MeasuredPoints } from './figures/
 export { ORIGINS, wasSeen, type Origin, type Point } from './figures/point.ts';
 export { eventOf, partsOf, pointAt, type PointAt, type PointsAt } from './figures/point-at.ts';
 export { POINTS, POINT_IDS, type PointId } from './figures/point-ids.ts';
-export type { Position } from './figures/position.ts';
+export { midpoint, type Position } from './figures/position.ts';
 export { figureLimits, FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from './figures/registry.ts';
+export { isTurn, turnFrames } from './figures/turn-frames.ts';
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
 export { cameraRoll } from './film/camera-roll.ts';
@@ -227,5 +228,19 @@ export {
   type PlanePair,
   type PlanePoint,
 } from './figures/plane/fit-homography.ts';
+export { chaptersVtt } from './formats/chapters-vtt.ts';
+export { cocoKeypoints, type CocoKeypoints, type JointsOfFrame } from './formats/coco-keypoints.ts';
+export {
+  FIGURE_COLUMNS,
+  figureFile,
+  figureFileSchema,
+  figureJsonSchema,
+  figureRecord,
+  type FigureFile,
+} from './formats/figure-records.ts';
+export { ownSpread, type OwnSpread } from './follow-up/own-spread.ts';
+export { inStep } from './follow-up/in-step.ts';
+export { outlineOf, tallOf, type PlacedJoints } from './follow-up/outline.ts';
+export { whatChanged, type FigureChange, type MeasuredFigures } from './follow-up/what-changed.ts';
 export { repeatability, type Repeatability } from './follow-up/repeatability.ts';
 export * from './proposed/index.ts';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { figureFileSchema } from '../formats/figure-records.ts';
 import { rosterRowSchema } from '../roster/roster-row.ts';
 import {
   importedSchema,
@@ -191,6 +192,23 @@ export const ENDPOINTS = {
     does: 'What the computer proposes for the films of a camper: key frames and joints that nobody has seen.',
     status: 200,
     answers: proposalsSchema,
+  },
+  'GET /api/campers/[id]/figures.csv': {
+    does: 'The measured figures of a camper as a table, long form.',
+    status: 200,
+    answers: csv,
+  },
+  'GET /api/campers/[id]/figures.json': { does: 'The same with what each figure is.', status: 200, answers: figureFileSchema },
+  'GET /api/figures.schema.json': { does: 'The form of a file of figures, as a JSON Schema.', status: 200, answers: json },
+  'GET /api/campers/[id]/joints.json': {
+    does: 'The joints of a camper that somebody has placed or confirmed, as COCO keypoints.',
+    status: 200,
+    answers: json,
+  },
+  'GET /api/clips/[id]/chapters.vtt': {
+    does: 'The key frames of a film as chapters beside it.',
+    status: 200,
+    answers: { file: 'text/vtt' },
   },
   'GET /api/campers/[id]/shown': { does: 'Says whether a child may be shown still.', status: 200, answers: shownSchema },
   'POST /api/roster/import': {

@@ -8,7 +8,7 @@ import {
 } from '@stride-chalk/core';
 
 /** What the placed points and marked key frames of a delivery allow, from all its films. */
-const deliveryOf = (set: BenchSet, deliveryId: DeliveryId): MeasuredDelivery =>
+export const figuresOfDelivery = (set: BenchSet, deliveryId: DeliveryId): MeasuredDelivery =>
   measureDelivery(
     set.clips
       .filter((clip) => clip.deliveryId === deliveryId)
@@ -25,5 +25,5 @@ const deliveryOf = (set: BenchSet, deliveryId: DeliveryId): MeasuredDelivery =>
 /** Every figure that is measured of a set: a guess that nobody has looked at is no measurement. */
 export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>
   set.deliveries.flatMap(({ id }) =>
-    [...deliveryOf(set, id).measured].map(([figure, estimate]) => ({ delivery: id, figure, estimate })),
+    [...figuresOfDelivery(set, id).measured].map(([figure, estimate]) => ({ delivery: id, figure, estimate })),
   );

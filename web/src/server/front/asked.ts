@@ -81,6 +81,12 @@ export async function ofShownFilm(context: Pick<APIContext, 'locals'>, id: strin
   return (await clipById(clip)).deliveryId === null ? clip : ofShownCamper(context, 'clip', id);
 }
 
+/** A camper whose figures and joints may be taken along: he may be shown, and who asks is not a second scorer who has not finished. */
+export async function ofShownToScorer(context: Pick<APIContext, 'locals'>, id: string | undefined): Promise<IdOf<'camper'>> {
+  await ofShownCamper(context, 'camper', id);
+  return ofSeeingScorer(context, 'camper', id);
+}
+
 /** An evaluation of the camp at work, or a camper of it, that the one at work may write up: a blind second scorer scores first. */
 export async function ofSeeingScorer<Noun extends 'camper' | 'evaluation'>(
   context: Pick<APIContext, 'locals'>,

@@ -1,5 +1,6 @@
+import { FIGURES, formatEstimate, type OwnSpread } from '@stride-chalk/core';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
-import { askedOf, checkpointOf, deliveryOf, scoreOf } from './bench-selectors.ts';
+import { askedOf, checkpointOf, deliveryOf, scoreOf, spreadsOf } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -40,6 +41,35 @@ export function AcrossSummary({ bench, deliveries }: { bench: BenchControl; deli
           ))}
         </tbody>
       </table>
+      <SpreadTable spreads={spreadsOf(world, state, checkpoint)} />
     </div>
+  );
+}
+
+/** How alike his deliveries are in what is measured of them. */
+function SpreadTable({ spreads }: { spreads: readonly OwnSpread[] }) {
+  if (spreads.length === 0) return null;
+  return (
+    <table className="mt-2 w-full border-collapse text-small" data-testid="own-spread">
+      <tbody>
+        {spreads.map(({ figure, values, typical, variation, withinError }) => (
+          <tr key={figure} className="border-t border-rule">
+            <th scope="row" className="py-1 text-start font-normal">
+              {FIGURES[figure].name}
+              <span className="block text-fine text-soft">
+                {withinError
+                  ? 'no more apart than the error of measuring'
+                  : `his deliveries differ by ${formatEstimate(typical).split('±')[1]!.trim()}${variation === null ? '' : `, ${Math.round(100 * variation)} % of it`}`}
+              </span>
+            </th>
+            {values.map((v, i) => (
+              <td key={i} className="tabular py-1 text-center">
+                {v ? formatEstimate(v).split('\u00a0±')[0] : '–'}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -1,4 +1,4 @@
-import { isStale, partsOf, wasSeen, type BenchPoint, type Position } from '@stride-chalk/core';
+import { isStale, isTurn, partsOf, wasSeen, type BenchPoint, type Position } from '@stride-chalk/core';
 import { jointsInHand, sideFilmOf } from './bench-selectors.ts';
 import { Skeleton } from './Skeleton.tsx';
 import type { BenchControl } from './bench-control.ts';
@@ -29,7 +29,10 @@ export function FigureChalk({
     );
   const marks = state.data.marks.filter((m) => m.clipId === filmId);
   const event = marks.find((m) => m.frame === frame)?.event;
-  const placed = state.data.points.filter((p) => p.clipId === filmId && p.event === event);
+  // Where the head turns it was placed on a frame of its own: on its key frame it would lie where the head was before.
+  const placed = state.data.points.filter(
+    (p) => p.clipId === filmId && (isTurn(p.point) ? p.frame === frame : p.event === event),
+  );
   const hand = state.held;
   const seen = (p: BenchPoint): boolean => wasSeen(p.origin) && !isStale(p, marks);
   const asked = hand?.queue[hand.index];

@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import {
   eventName,
   formatEstimate,
+  isTurn,
   partsOf,
   POINTS,
   POSE_FIGURES,
@@ -69,6 +70,12 @@ export function FigurePanel({
           <p className="m-0 mt-1 text-small" role="status" data-testid="point-asked">
             Point {queue.done + 1} of {queue.of}, at “{eventName(event!)}”. <kbd>arrows</kbd> 12 px, <kbd>⇧</kbd> + arrows 2 px,{' '}
             <kbd>↵</kbd> place, <kbd>Esc</kbd> stop.
+            {isTurn(point!) && (
+              <>
+                {' '}
+                <kbd>,</kbd> <kbd>.</kbd> another frame.
+              </>
+            )}
           </p>
         ) : !sideView ? (
           <p className="m-0 mt-1 text-small">Figures are measured on a side view. This delivery has none.</p>
@@ -151,7 +158,7 @@ export function FigurePanel({
             </li>
           );
         })}
-        {TIME_FIGURES.map(({ id }) => {
+        {TIME_FIGURES.map(({ id, needs }) => {
           const estimate = figures.get(id);
           return (
             <li
@@ -161,7 +168,11 @@ export function FigurePanel({
             >
               <span className="text-small">{figureName(id)}</span>
               <b className="sign tabular text-lead">
-                {estimate ? formatEstimate(estimate) : <span className="text-small font-medium text-soft">2 key frames</span>}
+                {estimate ? (
+                  formatEstimate(estimate)
+                ) : (
+                  <span className="text-small font-medium text-soft">{needs.length} key frames</span>
+                )}
               </b>
               <span className="text-fine text-soft">from the key frames, nothing to place</span>
             </li>

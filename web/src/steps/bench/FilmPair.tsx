@@ -3,7 +3,17 @@ import { AcrossSummary } from './AcrossSummary.tsx';
 import { FigureChalk } from './FigureChalk.tsx';
 import { FilmView } from './FilmView.tsx';
 import { Magnifier } from './Magnifier.tsx';
-import { activeOf, bodyAt, checkpointOf, filmsOf, frameIn, jointsInHand, sideFilmOf, zoomOf } from './bench-selectors.ts';
+import {
+  activeOf,
+  bodyAt,
+  checkpointOf,
+  drawnKey,
+  filmsOf,
+  frameIn,
+  jointsInHand,
+  sideFilmOf,
+  zoomOf,
+} from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -53,6 +63,7 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
                     : undefined
               }
               keep={near}
+              onDrawn={(f) => bench.drawn.add(drawnKey(film.id, f))}
               zoom={zoomOf(state, film)}
               onZoom={(to) => send({ type: 'zoom', view: film.view, to })}
               centreOf={(f) => (o ? bodyAt(world, state, o, f) : null)}

@@ -23,6 +23,7 @@ export function FilmView({
   zoom,
   onZoom,
   keep,
+  onDrawn,
 }: {
   film: Film;
   player: FilmPlayer | null;
@@ -40,6 +41,8 @@ export function FilmView({
   onZoom: (to: Zoom) => void;
   /** A place that has to be seen: the point in hand. */
   keep: { readonly x: number; readonly y: number } | null;
+  /** Called with every frame that has really been drawn. */
+  onDrawn?: ((frame: number) => void) | undefined;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -101,6 +104,7 @@ export function FilmView({
         target.dataset.frame = String(at);
         painted.current = nameOf(window);
         setDrawn(at);
+        told.current?.(at);
       },
     });
   }, [player, film, size]);
@@ -111,6 +115,8 @@ export function FilmView({
     if (drawn !== null && painted.current !== place) player?.redraw();
   }, [player, drawn, place]);
 
+  const told = useRef(onDrawn);
+  told.current = onDrawn;
   const latest = useRef({ zoom, onZoom, shown, drawn, centreOf });
   latest.current = { zoom, onZoom, shown, drawn, centreOf };
   useEffect(() => {

@@ -98,14 +98,17 @@ export function KeyFramePanel({
                     }}
                   >
                     {EVENTS.find((e) => e.id === id)!.name}
-                    {asked ? '' : ' (for a figure)'}
                   </button>
                 </th>
                 {films.map((f) => {
                   const mark = markOf(data, f.id, id);
                   const found = mark ? null : proposedOf(id, f);
                   return (
-                    <td key={f.id} className="tabular px-2 text-end last:pe-[18px]" data-testid={`mark-${f.view}-${id}`}>
+                    <td
+                      key={f.id}
+                      className="tabular whitespace-nowrap px-2 text-end last:pe-[18px]"
+                      data-testid={`mark-${f.view}-${id}`}
+                    >
                       {mark ? (
                         mark.frameTo === null ? (
                           mark.frame
@@ -130,6 +133,7 @@ export function KeyFramePanel({
           })}
         </tbody>
       </table>
+      <p className="m-0 border-t border-rule px-[18px] py-2 text-fine text-soft">Those in grey serve single figures.</p>
     </div>
   );
 }

@@ -28,6 +28,8 @@ export function LevelPanel({
   noteOpen,
   pictures,
   suggests,
+  offeredInPhase,
+  onPhase,
   onPick,
   onLevel,
   onFault,
@@ -47,6 +49,9 @@ export function LevelPanel({
   pictures: { readonly ageGroup: AgeGroup; readonly hand: 'R' | 'L' } | null;
   /** What is measured suggests levels: not to whoever scores second. */
   suggests: boolean;
+  /** How many levels are offered in the phase and not given yet. */
+  offeredInPhase: number;
+  onPhase: () => void;
   onPick: (checkpoint: string) => void;
   onLevel: (level: 0 | 1 | 2 | 3 | 'NV') => void;
   onFault: (code: string) => void;
@@ -59,6 +64,18 @@ export function LevelPanel({
       <div className="border-b border-rule px-[18px] pb-2 pt-3">
         <h2 className="m-0 text-head">{phase}</h2>
         <p className="m-0 text-small text-soft">{phaseNote}</p>
+        {offeredInPhase > 1 && (
+          <button
+            type="button"
+            className="quiet-action mt-2 !min-h-[40px] w-full !py-1 text-small"
+            onClick={(e) => {
+              e.currentTarget.blur();
+              onPhase();
+            }}
+          >
+            Take the {offeredInPhase} offered levels that you have seen <kbd>⇧ ↵</kbd>
+          </button>
+        )}
       </div>
       <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label={`Checkpoints of ${phase}`}>
         {checkpoints.map((c) => {

@@ -1,7 +1,7 @@
 import type { PointId, Position } from '@stride-chalk/core';
 
 /** Which joints a line joins. */
-const LINES: ReadonlyArray<readonly PointId[]> = [
+export const BODY_LINES: ReadonlyArray<readonly PointId[]> = [
   ['throwingWrist', 'throwingElbow', 'throwingShoulder', 'gloveShoulder', 'gloveElbow', 'gloveWrist'],
   ['backAnkle', 'backKnee', 'backHip', 'frontHip', 'frontKnee', 'frontAnkle'],
 ];
@@ -26,7 +26,7 @@ export function Skeleton({
   const width = thin ? 1.4 : 2.2;
   return (
     <>
-      {LINES.map((line) => {
+      {BODY_LINES.map((line) => {
         const places = line.map(at).filter((p) => p !== undefined);
         if (places.length < 2) return null;
         const d = `M${places.map((p) => `${p.x} ${p.y}`).join('L')}`;

@@ -5,6 +5,7 @@ import { LevelPanel } from './LevelPanel.tsx';
 import {
   activeOf,
   askedOf,
+  offeredInPhase,
   checkpointOf,
   deliveryOf,
   figuresOf,
@@ -96,6 +97,8 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
       noteOpen={state.layer === 'note'}
       pictures={state.pictures ? props.camper : null}
       suggests={!world.blind}
+      offeredInPhase={offeredInPhase(world, state, bench.drawn).length}
+      onPhase={() => send({ type: 'acceptPhase', drawn: bench.drawn })}
       onPick={(id) => send({ type: 'checkpoint', id })}
       onLevel={(level) => send({ type: 'level', level })}
       onFault={(code) => send({ type: 'fault', code, more: state.layer !== 'fault' })}

@@ -8,9 +8,9 @@ import type { Task } from './types.ts';
  *
  * | what | where it is heard | what becomes of it |
  * |---|---|---|
- * | `level`, `accept`, `fault`, `note`, `pass`, `seeAllTheSame` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
+ * | `level`, `accept`, `acceptPhase`, `fault`, `note`, `pass`, `seeAllTheSame` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
  * | `mark`, `unmark`, `unmarkFilm` | a film in hand | marks are entered; a first mark goes on to the next key frame, a corrected one stays |
- * | `measure`, `nudge`, `movePoint`, `place`, `pointBefore` | a side view with its key frames; the layer 'points' for all but the first | point follows point until the figure has them all |
+ * | `measure`, `nudge`, `movePoint`, `stepPoint`, `place`, `pointBefore` | a side view with its key frames; the layer 'points' for all but the first | point follows point until the figure has them all |
  * | `task`, `delivery`, `event`, `checkpoint`, `figure` | always | another place is taken in hand; whatever lay over the work goes |
  * | `step`, `frame`, `played`, `lookAt`, `view`, `film`, `zoom`, `closer`, `whole`, `pan` | a film in hand | what is seen changes, nothing that was entered |
  * | `takeBack` | always | only what is seen is taken back or put there again; what lies elsewhere is shown and named first |
@@ -48,6 +48,8 @@ export type BenchAction =
   | { readonly type: 'level'; readonly level: Seen }
   /** The level that is offered is taken; where none is, on to what is not scored yet. */
   | { readonly type: 'accept' }
+  /** All levels that are offered in the phase in hand, of those whose frames have been on the screen. */
+  | { readonly type: 'acceptPhase'; readonly drawn: ReadonlySet<string> }
   | { readonly type: 'fault'; readonly code: string; readonly more: boolean }
   | { readonly type: 'note'; readonly text: string | null }
   | { readonly type: 'pass' }
@@ -57,6 +59,8 @@ export type BenchAction =
   | { readonly type: 'nudge'; readonly x: number; readonly y: number; readonly fine: boolean }
   | { readonly type: 'movePoint'; readonly x: number; readonly y: number }
   | { readonly type: 'place' }
+  /** Another frame for a point that lies where the head turns. */
+  | { readonly type: 'stepPoint'; readonly by: 1 | -1 }
   | { readonly type: 'pointBefore' }
   | { readonly type: 'strip' }
   /** To the one beside it, or to the same key frame of the other view. */

@@ -22,6 +22,8 @@ export interface BenchControl {
   readonly onChange: (listen: (state: BenchState) => void) => () => void;
   /** The films on the screen with their players. */
   readonly open: readonly OpenFilm[];
+  /** Every frame that has been on the screen since the bench was opened, by `drawnKey`. */
+  readonly drawn: Set<string>;
   readonly news: OutboxNews<Entry>;
   /** What is done with an entry that the server has not taken. */
   readonly refused: { readonly retry: (id: string) => void; readonly drop: (id: string) => void };

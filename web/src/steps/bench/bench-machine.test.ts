@@ -5,6 +5,7 @@ import {
   POSE_FIGURES,
   poseFigure,
   type Entry,
+  type EventId,
   type ClipId,
   type DeliveryId,
 } from '@stride-chalk/core';
@@ -26,7 +27,6 @@ import {
 } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
-import { OFFERED } from './moments.ts';
 import type { Film, Mark, Scored } from './types.ts';
 import { anId } from '../../parts/testing/an-id.ts';
 
@@ -57,8 +57,12 @@ const world = benchWorld({
     film(anId('s2'), anId('d2'), 'openSide'),
   ],
 });
-const FRAMES = [10, 40, 70, 90, 95, 110, 118, 125, 170];
-const marked = (clipId: ClipId): Mark[] => OFFERED.map((event, i) => ({ clipId, event, frame: FRAMES[i]!, frameTo: null }));
+const FRAMES = {
+  ...{ set: 10, liftTop: 40, handsApart: 70, driveStart: 90, footOpens: 95 },
+  ...{ contact: 110, layback: 118, release: 125, finish: 170 },
+} as const;
+const marked = (clipId: ClipId): Mark[] =>
+  Object.entries(FRAMES).map(([event, frame]) => ({ clipId, event: event as EventId, frame, frameTo: null }));
 const allMarked = [anId('s1'), anId('f1'), anId('s2')].flatMap(marked);
 const begin = (marks: readonly Mark[] = [], scores: readonly Scored[] = []): BenchState =>
   initialState(world, { marks, points: [], scores });
@@ -321,6 +325,7 @@ describe('points of a figure', () => {
     act({ type: 'task', task: 'figures' });
   });
   const knee = poseFigure('frontKneeContact')!;
+  const inHand = (): string => state.held!.queue[state.held!.index]!;
 
   test('point follows point until the figure has all of them; an untouched guess is kept as a guess', () => {
     act({ type: 'measure', figure: knee.id });
@@ -335,6 +340,23 @@ describe('points of a figure', () => {
       ['placed', 2, 110],
       ['placed', 2, 110],
     ]);
+  });
+
+  test('a head where it turns is looked for between its key frames, half-way first, and keeps the frame on which it was placed', () => {
+    act({ type: 'measure', figure: 'headRise' });
+    expect(inHand()).not.toContain('headHigh');
+    act({ type: 'stepPoint', by: 1 });
+    expect(state.said).toBe('This point lies on its key frame.');
+    while (!inHand().endsWith('.headHigh')) act({ type: 'place' });
+    expect(frame(anId('s1'))).toBe(60);
+    act({ type: 'stepPoint', by: -1 }, { type: 'stepPoint', by: -1 }, { type: 'movePoint', x: 400, y: 100 }, { type: 'place' });
+    expect(sent.at(-1)).toMatchObject({ kind: 'point', event: 'contact', point: 'headHigh', frame: 58, origin: 'placed' });
+    // It goes back to that frame, and no further than the key frames.
+    act({ type: 'measure', figure: 'rockBack' });
+    while (!inHand().endsWith('.headBack')) act({ type: 'place' });
+    expect(frame(anId('s1'))).toBe(25);
+    for (let i = 0; i < 30; i++) act({ type: 'stepPoint', by: 1 });
+    expect(frame(anId('s1'))).toBe(40);
   });
 
   test('Backspace goes to the point before; leaving lets the point go', () => {
@@ -463,6 +485,7 @@ describe('whatever is pressed in whatever order', () => {
             () => ({ type: 'note', text: pick(['a', null]) }),
             () => ({ type: 'pass' }),
             () => ({ type: 'measure', figure: pick(POSE_FIGURES).id }),
+            () => ({ type: 'stepPoint', by: 1 }),
             () => ({ type: 'place' }),
             () => ({ type: 'nudge', x: 1, y: 1, fine: false }),
             () => ({ type: 'layer', on: pick(['askFault', 'askNote', 'askFrame', 'showKeys', 'done', 'leave'] as const) }),

@@ -2,8 +2,9 @@ import {
   eventName,
   guessPoint,
   isStale,
+  isTurn,
   orderProblems,
-  pointFrame,
+  turnFrames,
   POSE_FIGURES,
   poseFigure,
   POINTS,
@@ -28,11 +29,13 @@ import {
   deliveryOf,
   eventOf,
   filmsOf,
+  figuresOf,
   firstUnscored,
   frameIn,
   frameOfEvent,
   jointsInHand,
   offeredHere,
+  offeredInPhase,
   openOf,
   opensAt,
   otherOf,
@@ -51,7 +54,8 @@ import type { BenchWorld } from './bench-world.ts';
 import { isSeen, placeOf, viewInWords } from './entry-place.ts';
 import { nextZoom, panned } from './film-window.ts';
 import { clampFrame, markOf, OFFERED, sameMoment } from './moments.ts';
-import { eventsWithJoints, jointsAt, lookedFor, lookOf, NOTHING_MOVED } from './proposals.ts';
+import { eventsWithJoints, foundPoint, frameOfPoint, lookedFor, lookOf, NOTHING_MOVED } from './proposals.ts';
+import { suggestionFor } from './suggestions.ts';
 import type { Known } from './types.ts';
 
 /** The state after an action, and what is to be kept and sent. */
@@ -276,6 +280,31 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     t.enter([scoreEntry(at, { level: offered.level, faults, note: null }, suggestedHere(t.world, t.state)), ...unseen]);
     goOnScoring(t, at);
   },
+  acceptPhase(t, { drawn }) {
+    const delivery = deliveryOf(t.world, t.state);
+    const all = offeredInPhase(t.world, t.state, drawn);
+    const taken = all.filter((o) => o.wasSeen);
+    const left = all.length - taken.length;
+    if (!delivery || taken.length === 0)
+      return t.set({
+        said:
+          left > 0 ? `${inNumber(left)} offered here, not on the screen yet: ↓ shows them.` : 'Nothing is offered in this phase.',
+      });
+    const names = taken.map((o) => `${o.checkpoint.name} ${o.offered.level}`).join(', ');
+    t.enter(
+      taken.flatMap(({ checkpoint, offered }) => [
+        scoreEntry(
+          { deliveryId: delivery.id, checkpoint: checkpoint.id },
+          { level: offered.level, faults: offered.fault === null ? [] : [offered.fault], note: null },
+          suggestionFor(checkpoint, figuresOf(t.world, t.state))?.level ?? null,
+        ),
+        ...unseenEntries(t.world, t.state.data, delivery, checkpoint.id),
+      ]),
+      `the levels of a phase: ${names}`,
+    );
+    goOnScoring(t, { deliveryId: delivery.id, checkpoint: taken.at(-1)!.checkpoint.id });
+    t.set({ said: `Taken: ${names}.${left > 0 ? ` ${inNumber(left)} not on the screen yet.` : ''}` });
+  },
   fault(t, { code, more }) {
     const at = scoredHere(t);
     const before = at && ownScore(t.state.data, at.deliveryId, at.checkpoint, t.world.staffId);
@@ -347,13 +376,30 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     if (!held || !side) return;
     const { id: clipId, height } = side.film;
     const [event, point] = split(held.queue[held.index]!);
-    const mark = markOf(t.state.data, clipId, event);
     // Under the magnifier, and left where the computer has put it: that is seen to be right.
     const origin = held.proposedSd !== null ? 'confirmed' : held.looked ? 'placed' : 'guessed';
-    const frame = mark ? pointFrame(mark, point) : null;
+    const frame = isTurn(point)
+      ? frameIn(t.world, t.state, side)
+      : frameOfPoint(event, point, side, t.state.proposals, t.state.data);
     const pointSd = origin === 'confirmed' ? held.proposedSd! : (POINT_SD[origin] * height) / USUAL_HEIGHT;
     t.enter([{ kind: 'point', clipId, event, point, ...held.at, frame, origin, pointSd }]);
     takePoint(t, side, held.queue, held.index + 1);
+  },
+  /** Where the head turns the coach looks for the frame himself: another one, held between the two key frames. */
+  stepPoint(t, { by }) {
+    const side = sideFilmOf(t.world, t.state);
+    const { held } = t.state;
+    if (!held || !side) return;
+    const [, point] = split(held.queue[held.index]!);
+    const within = turnFrames(
+      point,
+      t.state.data.marks.filter((m) => m.clipId === side.film.id),
+    );
+    if (!within) return t.set({ said: 'This point lies on its key frame.' });
+    const frame = Math.max(within.from, Math.min(within.to, frameIn(t.world, t.state, side) + by));
+    t.show(side, frame);
+    const found = held.proposedSd === null ? undefined : foundPoint(point, side, frame, t.state.proposals);
+    if (found) t.set({ held: { ...held, at: { x: found.x, y: found.y }, proposedSd: found.sd } });
   },
   pointBefore(t) {
     const side = sideFilmOf(t.world, t.state);
@@ -687,6 +733,8 @@ function goOnScoring(t: Turn, just: { readonly deliveryId: DeliveryId; readonly 
   t.chooseCheckpoint(next.id);
 }
 
+const inNumber = (n: number): string => (n === 1 ? 'One level is' : `${n} levels are`);
+
 /** Takes a point in hand: where it was last, else where the body's proportions put it. After the last one no point is in hand. */
 function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: number): void {
   const wanted = queue[index];
@@ -694,13 +742,12 @@ function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: numbe
   const { id, width, height, towardsTarget } = side.film;
   const { data } = t.state;
   const [event, point] = split(wanted);
-  const mark = markOf(data, id, event);
-  if (mark) t.show(side, Math.min(pointFrame(mark, point), side.time.frameCount - 1));
+  const frame = frameOfPoint(event, point, side, t.state.proposals, data);
+  if (frame !== null) t.show(side, frame);
   const placed: PlacedPoint[] = data.points.filter((p) => p.clipId === id);
   const before = data.points.find((p) => p.clipId === id && p.event === event && p.point === point);
   const seenBefore = before !== undefined && wasSeen(before.origin);
-  const proposed =
-    mark && !seenBefore ? jointsAt(t.state.proposals, id, pointFrame(mark, point)).find((j) => j.point === point) : undefined;
+  const proposed = frame !== null && !seenBefore ? foundPoint(point, side, frame, t.state.proposals) : undefined;
   const guess =
     proposed ??
     before ??

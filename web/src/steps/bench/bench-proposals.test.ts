@@ -18,10 +18,12 @@ import {
   activeOf,
   askedOf,
   confirmedByStrip,
+  drawnKey,
   figuresOf,
   frameIn,
   jointsInHand,
   offeredHere,
+  offeredInPhase,
   openOf,
   proposedFiguresOf,
   proposedOf,
@@ -277,7 +279,7 @@ describe('all key frames at a look', () => {
       said: expect.stringContaining('Nothing is proposed') as string,
     });
     const all = [SIDE, FRONT, SECOND].flatMap((clipId) =>
-      OFFERED.map((event, i): Mark => ({ clipId, event, frame: 10 + 20 * i, frameTo: null })),
+      OFFERED.map((event, i): Mark => ({ clipId, event, frame: 10 + 12 * i, frameTo: null })),
     );
     begin(found(), all);
     expect(act({ type: 'strip' })).toMatchObject({ layer: 'work', said: 'Every key frame here is marked.' });
@@ -421,15 +423,20 @@ describe('joints that were found', () => {
   });
 });
 
+/** Every key frame of the side view is marked and its joints are confirmed; levels are in hand. */
+function confirmAll(): void {
+  begin(
+    found(),
+    SIDE_MARKS.map(([event, frame]): Mark => ({ clipId: SIDE, event, frame, frameTo: null })),
+  );
+  act({ type: 'joints' });
+  while (state.layer === 'joints') act({ type: 'confirmJoints' });
+  act({ type: 'task', task: 'levels' });
+}
+
 describe('a level that is offered', () => {
   beforeEach(() => {
-    begin(
-      found(),
-      SIDE_MARKS.map(([event, frame]): Mark => ({ clipId: SIDE, event, frame, frameTo: null })),
-    );
-    act({ type: 'joints' });
-    while (state.layer === 'joints') act({ type: 'confirmJoints' });
-    act({ type: 'task', task: 'levels' });
+    confirmAll();
     sent = [];
   });
   const open = (): BenchState[] =>
@@ -472,6 +479,59 @@ describe('a level that is offered', () => {
       expect(transition(second, s, { type: 'level', level: 3 }).send[0]).not.toHaveProperty('suggested');
     }
     expect(open().length).toBeGreaterThan(0);
+  });
+});
+
+describe('a phase with one key', () => {
+  /** Every frame of both films has been on the screen. */
+  const everything = new Set([SIDE, FRONT].flatMap((id) => Array.from({ length: FRAMES }, (_, i) => drawnKey(id, i))));
+  const phaseOf = (s: BenchState) => askedOf(world, s).find((c) => c.id === s.checkpointId)!.phase;
+  beforeEach(() => {
+    confirmAll();
+    const offered = askedOf(world, state).find(
+      (c) => offeredHere(world, transition(world, state, { type: 'checkpoint', id: c.id }).state) !== null,
+    )!;
+    act({ type: 'checkpoint', id: offered.id });
+    sent = [];
+  });
+  const scores = () => sent.flatMap((e) => (e.kind === 'score' && e.level !== 'NV' ? [e] : []));
+
+  test('takes what is offered in it and was on the screen, with what stood suggested, and goes on', () => {
+    const [inHand, phase] = [state.checkpointId, phaseOf(state)];
+    const all = offeredInPhase(world, state, everything);
+    expect(all.length).toBeGreaterThan(0);
+    act({ type: 'acceptPhase', drawn: everything });
+    expect(scores().map((e) => [e.checkpoint, e.level, e.suggested])).toEqual(
+      all.map((o) => [o.checkpoint.id, String(o.offered.level), String(o.offered.level)]),
+    );
+    expect(scores().every((e) => askedOf(world, state).find((c) => c.id === e.checkpoint)!.phase === phase)).toBe(true);
+    expect(state.said).toContain('Taken: ');
+    expect(state.checkpointId).not.toBe(inHand);
+    // One key takes all of it back.
+    act({ type: 'checkpoint', id: inHand! }, { type: 'takeBack', direction: 'undo' });
+    if (state.data.scores.length > 0) act({ type: 'takeBack', direction: 'undo' });
+    expect(state.data.scores).toEqual([]);
+  });
+  test('what has not been on the screen stays open, and it says so', () => {
+    expect(act({ type: 'acceptPhase', drawn: new Set() }).said).toContain('not on the screen yet');
+    expect(sent).toEqual([]);
+    // All frames but one of those that it rests on.
+    const { event } = offeredInPhase(world, state, everything)[0]!.checkpoint;
+    const frame = SIDE_MARKS.find(([e]) => e === event)![1];
+    const without = new Set([...everything].filter((k) => k !== drawnKey(SIDE, frame) && !k.startsWith(FRONT)));
+    expect(offeredInPhase(world, state, without)[0]!.wasSeen).toBe(false);
+  });
+  test('where nothing is offered any more it enters nothing', () => {
+    act({ type: 'acceptPhase', drawn: everything });
+    act({ type: 'checkpoint', id: scores()[0]!.checkpoint });
+    sent = [];
+    expect(act({ type: 'acceptPhase', drawn: everything }).said).toBe('Nothing is offered in this phase.');
+    expect(sent).toEqual([]);
+  });
+  test('nothing of it is taken by who scores second', () => {
+    const second = benchWorld({ ...props, blind: true });
+    expect(offeredInPhase(second, state, everything)).toEqual([]);
+    expect(transition(second, state, { type: 'acceptPhase', drawn: everything }).send).toEqual([]);
   });
 });
 

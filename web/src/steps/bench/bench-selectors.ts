@@ -1,8 +1,12 @@
 import {
   eventOf,
+  isTurn,
   measureDelivery,
+  ownSpread,
   partsOf,
+  POSE_FIGURES,
   poseFigure,
+  wasSeen,
   SURE,
   type Estimate,
   type EventId,
@@ -10,6 +14,7 @@ import {
   type FigureId,
   type Level,
   type MeasuredDelivery,
+  type OwnSpread,
   type ResolvedCheckpoint,
   type DeliveryId,
 } from '@stride-chalk/core';
@@ -18,7 +23,16 @@ import { ownScore, type BenchData } from './bench-data.ts';
 import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf, OFFERED } from './moments.ts';
-import { jointsAt, jointsOfEvent, lookedFor, proposedMark, type JointHere, type ProposedHere } from './proposals.ts';
+import {
+  foundPoint,
+  frameOfPoint,
+  jointsAt,
+  jointsOfEvent,
+  lookedFor,
+  proposedMark,
+  type JointHere,
+  type ProposedHere,
+} from './proposals.ts';
 import { offeredFor, suggestionFor } from './suggestions.ts';
 import type { Film, Known, Scored } from './types.ts';
 
@@ -46,6 +60,35 @@ export const firstUnscored = (w: BenchWorld, s: BenchState, deliveryId: Delivery
 
 /** The key frame at which a checkpoint is opened: the first of its span, else its own. */
 export const opensAt = (c: Pick<ResolvedCheckpoint, 'event' | 'span'>): EventId => (c.span?.[0] ?? c.event) as EventId;
+
+/** How a frame of a film is named among those that have been on the screen. */
+export const drawnKey = (clipId: string, frame: number): string => `${clipId} ${frame}`;
+
+/** One level that is offered in the phase in hand, and whether its frames have been on the screen. */
+interface OfferedInPhase {
+  readonly checkpoint: ResolvedCheckpoint;
+  readonly offered: NonNullable<ReturnType<typeof offeredFor>>;
+  readonly wasSeen: boolean;
+}
+
+/** The levels that are offered in the phase in hand and nobody has given yet; none for whoever scores second. */
+export function offeredInPhase(w: BenchWorld, s: BenchState, drawn: ReadonlySet<string>): readonly OfferedInPhase[] {
+  const [delivery, inHand] = [deliveryOf(w, s), checkpointOf(w, s)];
+  if (w.blind || !delivery || !inHand) return [];
+  const figures = figuresOf(w, s);
+  return askedOf(w, s).flatMap((checkpoint): OfferedInPhase[] => {
+    const offered =
+      checkpoint.phase === inHand.phase && !scoreOf(w, s, delivery.id, checkpoint.id) ? offeredFor(checkpoint, figures) : null;
+    if (!offered) return [];
+    const events = [...new Set([...(checkpoint.span ?? []), checkpoint.event])] as EventId[];
+    const was = openOf(w, s).some(
+      (at) =>
+        checkpoint.views.includes(at.film.view) &&
+        events.every((e) => drawn.has(drawnKey(at.film.id, frameOfEvent(w, s, e, at)))),
+    );
+    return [{ checkpoint, offered, wasSeen: was }];
+  });
+}
 
 /** From where to where a film plays again and again: the span of the checkpoint in hand, in seconds; null where none is asked. */
 export function loopOf(w: BenchWorld, s: BenchState, at: Known): readonly [number, number] | null {
@@ -187,20 +230,32 @@ export const sideFilmOf = (w: BenchWorld, s: BenchState): Known | null =>
 
 const NOTHING_READ = measureDelivery([]);
 
+/** The points of figures that lie where the path of the head turns. */
+const TURNING = [...new Set(POSE_FIGURES.flatMap((f) => f.needs))].filter((need) => isTurn(partsOf(need)[1]));
+
 /** What is proposed and nobody has seen, as points of a film: with the marked key frames, for the figures that they would give. */
 function proposedPoints(w: BenchWorld, s: BenchState, film: Film) {
   const time = w.timeOf(film);
   if (!time || film.towardsTarget === null) return [];
-  return OFFERED.flatMap((event) =>
-    jointsOfEvent(event, { film, time }, s.proposals, s.data).flatMap((j) =>
-      j.needed && !j.seen ? [{ event, point: j.point, x: j.x, y: j.y, sd: j.sd, origin: 'proposed' as const, frame: null }] : [],
+  const at = { film, time };
+  const proposed = { origin: 'proposed' as const, frame: null };
+  const still = OFFERED.flatMap((event) =>
+    jointsOfEvent(event, at, s.proposals, s.data).flatMap((j) =>
+      j.needed && !j.seen ? [{ event, point: j.point, x: j.x, y: j.y, sd: j.sd, ...proposed }] : [],
     ),
   );
+  const turning = TURNING.flatMap((need) => {
+    const [event, point] = partsOf(need);
+    const frame = frameOfPoint(event, point, at, s.proposals, s.data);
+    const found = frame === null ? undefined : foundPoint(point, at, frame, s.proposals);
+    const seen = s.data.points.some((p) => p.clipId === film.id && p.event === event && p.point === point && wasSeen(p.origin));
+    return found && !seen ? [{ event, point, x: found.x, y: found.y, sd: found.sd, ...proposed }] : [];
+  });
+  return [...still, ...turning];
 }
 
 /** Everything that is read of the delivery in hand, from all its films, and what cannot be read. */
-function readingsOf(w: BenchWorld, s: BenchState, withProposed = false): MeasuredDelivery {
-  const delivery = deliveryOf(w, s);
+function readingsOf(w: BenchWorld, s: BenchState, withProposed = false, delivery = deliveryOf(w, s)): MeasuredDelivery {
   if (!delivery) return NOTHING_READ;
   const films = w.clips.filter((c) => c.deliveryId === delivery.id);
   // A film whose times have come meanwhile is measured anew.
@@ -221,6 +276,12 @@ function readingsOf(w: BenchWorld, s: BenchState, withProposed = false): Measure
 }
 export const figuresOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, Estimate> =>
   new Map(readingsOf(w, s).figures.flatMap((f) => (f.estimate ? [[f.figure, f.estimate] as const] : [])));
+/** How alike the deliveries are in the figures of a checkpoint. */
+export const spreadsOf = (w: BenchWorld, s: BenchState, { figures }: Pick<ResolvedCheckpoint, 'figures'>): readonly OwnSpread[] =>
+  ownSpread(
+    w.deliveries.map((d) => readingsOf(w, s, false, d).measured),
+    figures,
+  );
 export const unreadableOf = (w: BenchWorld, s: BenchState): ReadonlyMap<FigureId, string> =>
   new Map(readingsOf(w, s).figures.flatMap((f) => (f.why ? [[f.figure, f.why] as const] : [])));
 

@@ -13,7 +13,7 @@ export const contextOf = (layer: Layer, task: Task): KeyContext => (layer === 'w
 /** Everything that a key can ask for: something that happens at the bench, as it stands here or made of where the coach is. */
 export type Command =
   | { readonly do: 'send'; readonly action: BenchAction }
-  | { readonly do: 'play' | 'measure' | 'findBib' | 'writeUp' | 'keys' }
+  | { readonly do: 'play' | 'measure' | 'phase' | 'findBib' | 'writeUp' | 'keys' }
   | { readonly do: 'delivery' | 'camper' | 'choose'; readonly by: 1 | -1 }
   | { readonly do: 'fault'; readonly index: number; readonly more: boolean };
 
@@ -104,6 +104,7 @@ export const KEY_TABLE: readonly KeyRow[] = [
     ),
   ),
   row('Enter', ['levels'], act({ type: 'accept' }), 'take the level that is offered, else to what is not scored yet', '↵'),
+  row('shift+Enter', ['levels'], { do: 'phase' }, 'take all that is offered in the phase and was on the screen', '⇧ ↵'),
   row('n', SCORING, act({ type: 'level', level: 'NV' }), 'not visible'),
   row('e', SCORING, act({ type: 'seeAllTheSame' }), 'ask what these views do not show'),
   row('p', SCORING, act({ type: 'pictures' }), 'how the levels look'),
@@ -134,6 +135,8 @@ export const KEY_TABLE: readonly KeyRow[] = [
     ),
   ]),
   row('Enter', ['points'], act({ type: 'place' }), 'place the point', '↵'),
+  row(',', ['points'], act({ type: 'stepPoint', by: -1 }), null),
+  row('.', ['points'], act({ type: 'stepPoint', by: 1 }), 'one frame, where the head turns', ', .'),
   row('Backspace', ['points'], act({ type: 'pointBefore' }), 'the point before', '⌫'),
   row('Escape', ['points', 'keys', 'strip', 'joints', 'overview'], act({ type: 'layer', on: 'done' }), 'close', 'Esc'),
   row('u', [...TASKS, 'fault', 'joints'], act({ type: 'takeBack', direction: 'undo' }), 'take the last entry back'),

@@ -1,5 +1,6 @@
 import {
   ALWAYS_ASKED,
+  EVENT_IDS,
   eventName,
   guessKeyFrame,
   joinViews,
@@ -15,17 +16,7 @@ import type { BenchData } from './bench-data.ts';
 import type { Film, Known, Mark } from './types.ts';
 
 /** Key frames that the bench offers; those that are not always asked for serve single figures. */
-export const OFFERED: readonly EventId[] = [
-  'set',
-  'liftTop',
-  'handsApart',
-  'driveStart',
-  'footOpens',
-  'contact',
-  'layback',
-  'release',
-  'finish',
-];
+export const OFFERED: readonly EventId[] = EVENT_IDS;
 
 export const markOf = (data: BenchData, clipId: ClipId, event: EventId): Mark | null =>
   data.marks.find((m) => m.clipId === clipId && m.event === event) ?? null;

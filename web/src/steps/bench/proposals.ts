@@ -2,6 +2,7 @@ import {
   ALWAYS_ASKED,
   fromOtherView,
   isStale,
+  isTurn,
   markTime,
   pointFrame,
   pointsAtFrame,
@@ -10,6 +11,8 @@ import {
   wasSeen,
   otherSide,
   limbsOf,
+  turnFrames,
+  turnOfPath,
   type ClipLook,
   type EventId,
   type Limbs,
@@ -185,6 +188,28 @@ export function jointsOfEvent(
     };
   });
 }
+
+/**
+ * The frame on which a point is placed: that of its key frame, or where the path of the head turns, as it was placed or else as it is found, or else
+ * half-way. null while a key frame that it needs is not marked.
+ */
+export function frameOfPoint(event: EventId, point: PointId, at: Known, proposals: Proposals, data: BenchData): number | null {
+  const mark = markOf(data, at.film.id, event);
+  if (!mark) return null;
+  if (!isTurn(point)) return Math.min(pointFrame(mark, point), at.time.frameCount - 1);
+  const marks = data.marks.filter((m) => m.clipId === at.film.id);
+  const within = turnFrames(point, marks);
+  if (!within) return null;
+  const before = data.points.find((p) => p.clipId === at.film.id && p.event === event && p.point === point);
+  if (before?.frame != null && !isStale(before, marks)) return before.frame;
+  const look = lookOf(proposals, at.film.id);
+  const found = look ? turnOfPath(look, point, within, at.film.towardsTarget ?? 1) : null;
+  return found ?? Math.round((within.from + within.to) / 2);
+}
+
+/** The joint that the computer proposes for a point on a frame; a head where its path turns is a head. */
+export const foundPoint = (point: PointId, at: Known, frame: number, proposals: Proposals): ProposedPoint | undefined =>
+  jointsAt(proposals, at.film.id, frame).find((j) => j.point === (isTurn(point) ? 'head' : point));
 
 /** The marked key frames of a film at which a figure needs a joint that is proposed and that nobody has seen. */
 export const eventsWithJoints = (at: Known, proposals: Proposals, data: BenchData): readonly EventId[] =>

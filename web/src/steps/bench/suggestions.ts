@@ -48,8 +48,8 @@ export function suggestionFor(checkpoint: ResolvedCheckpoint, figures: ReadonlyM
 const OFFERED_FROM = 0.9;
 
 /**
- * The level that all figures of a checkpoint together put it at with 90 % or more, each of them measured: the least of what each says. null where one of them is not measured, where they leave it open, and where a level below 3 has
- * no fault to say what was seen.
+ * The level that all figures of a checkpoint that have a band put it at together with 90 % or more, each of them measured: the least of what each says.
+ * null where one of them is not measured, where they leave it open, and where a level below 3 has no fault to say what was seen.
  */
 export function offeredFor(
   checkpoint: ResolvedCheckpoint,
@@ -59,7 +59,7 @@ export function offeredFor(
     const estimate = figures.get(band.figure);
     return estimate ? suggestForFigure(estimate, band) : null;
   });
-  if (all.length === 0 || all.length < checkpoint.figures.length || all.some((s) => s === null)) return null;
+  if (all.length === 0 || all.some((s) => s === null)) return null;
   /** How likely every figure says this level or a better one. */
   const atLeast = (level: number): number =>
     all.reduce((product, s) => product * s!.probabilities.slice(level).reduce((sum, p) => sum + p, 0), 1);

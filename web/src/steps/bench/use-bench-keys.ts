@@ -22,7 +22,7 @@ const ENTRIES: ReadonlySet<BenchAction['type']> = new Set([
   'confirmSure',
   'confirmJoints',
 ]);
-const isEntry = (c: Command): boolean => c.do === 'fault' || (c.do === 'send' && ENTRIES.has(c.action.type));
+const isEntry = (c: Command): boolean => c.do === 'fault' || c.do === 'phase' || (c.do === 'send' && ENTRIES.has(c.action.type));
 
 /** The keyboard of the bench: the key table says what a key asks for, and nothing else hears it then. */
 export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
@@ -72,6 +72,8 @@ function carryOut(c: Command, b: BenchControl, p: BenchProps): void {
       if (chosen) send(chosen);
       return;
     }
+    case 'phase':
+      return send({ type: 'acceptPhase', drawn: b.drawn });
     case 'measure':
       return send({ type: 'measure', figure: state.figure });
     case 'fault': {

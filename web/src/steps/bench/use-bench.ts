@@ -67,5 +67,6 @@ export function useBench(props: BenchProps): BenchControl {
     () => ({ retry: (id: string) => box.current?.retry(id), drop: (id: string) => box.current?.drop(id) }),
     [],
   );
-  return { ...control, state, open, news, refused };
+  const [drawn] = useState<Set<string>>(() => new Set());
+  return { ...control, state, open, drawn, news, refused };
 }

@@ -1,7 +1,6 @@
 import { useEffect } from 'react';
-import { camperFilmsSchema } from '@stride-chalk/core';
+import { camperFilmsSchema, type CamperId } from '@stride-chalk/core';
 import { useLive } from '../../parts/use-live.ts';
-import type { BenchProps } from './types.ts';
 
 const inWork = (clip: { readonly state: string }): boolean => clip.state === 'checking' || clip.state === 'copying';
 
@@ -12,7 +11,13 @@ const isTyping = (): boolean => /^(INPUT|TEXTAREA|SELECT)$/.test(document.active
 const statesSchema = camperFilmsSchema.pick({ clips: true }).transform(({ clips }) => ({ waits: clips.some(inWork) }));
 
 /** Loads the page anew when films that were still being prepared are all through: what was entered is kept, and nobody has to think of it. */
-export function useFilmsReady({ camper, clips }: Pick<BenchProps, 'camper' | 'clips'>): void {
+export function useFilmsReady({
+  camper,
+  clips,
+}: {
+  readonly camper: { readonly id: CamperId };
+  readonly clips: ReadonlyArray<{ readonly state: string }>;
+}): void {
   const waits = clips.some(inWork);
   const path = `/api/campers/${camper.id}/films`;
   const { data } = useLive({

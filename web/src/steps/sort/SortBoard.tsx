@@ -55,6 +55,7 @@ export function SortBoard(props: SortProps) {
         </div>
         <div className="ms-auto flex flex-wrap items-center gap-3 py-2">
           <Action href={`/campers/${camper.bib}/card`}>Card</Action>
+          {props.mayScore && <Action href={`/compare/${camper.bib}`}>Before and after</Action>}
           {mayThrow && (
             <label className="text-small text-soft">
               from the{' '}
