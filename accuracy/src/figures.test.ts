@@ -9,10 +9,13 @@ import {
   type Estimate,
   type FigureId,
   type MeasuredPoints,
+  type PointAt,
   type PoseFigure,
 } from '@stride-chalk/core';
 import {
+  CONES,
   deliveryMotion,
+  groundHeight,
   pinholeCamera,
   randomSource,
   towardsTarget,
@@ -26,9 +29,11 @@ import {
   type PinholeCamera,
 } from '@stride-chalk/fieldcam';
 
-const DRAWS = process.env.ACCURACY === 'long' ? 10_000 : 500;
+const DRAWS = process.env.ACCURACY === 'long' ? 10_000 : 250;
 /** The share of draws that a stated 95 % interval may hold: three standard deviations of chance for so many draws. */
-const HELD = process.env.ACCURACY === 'long' ? [0.94, 0.96] : [0.92, 0.98];
+const HELD = process.env.ACCURACY === 'long' ? [0.94, 0.96] : [0.908, 0.992];
+/** Deliveries whose release is read at each rate. */
+const DELIVERIES = process.env.ACCURACY === 'long' ? 400 : 200;
 const POINT_SD = 2;
 const PITCHERS = [
   { ageYears: 9, hand: 'R' },
@@ -40,13 +45,23 @@ const PITCHERS = [
 
 /** Figures of still poses; where the ball left the hand depends on the frames around it, and is tried for itself below. */
 const POSED = POSE_FIGURES.filter((f) => !f.needsBallLead);
-const JOINTS = [...new Set(POSED.flatMap((f) => f.needs))];
+/** The view from which a figure is tried: the one that it is read best in. */
+const viewOf = (figure: PoseFigure): 'openSide' | 'front' => (figure.views[0] === 'openSide' ? 'openSide' : 'front');
+const VIEWS = ['openSide', 'front'] as const;
+const NEEDS = Object.fromEntries(
+  VIEWS.map((view) => [view, [...new Set(POSED.filter((f) => viewOf(f) === view).flatMap((f) => f.needs))]]),
+) as Record<(typeof VIEWS)[number], PointAt[]>;
+/** Which way in x + lies: the target from the side, the glove side from the front. */
+const plusOf = (view: 'openSide' | 'front', hand: Hand): 1 | -1 =>
+  view === 'openSide' ? towardsTarget(view, hand)! : hand === 'R' ? 1 : -1;
 
-/** Where a path of the head turns, in space, on a grid of a thousandth of the time. */
+/** Where a path of the head or the glove turns, in space, on a grid of a thousandth of the time. */
 const TURNS = {
   headBack: ['set', 'liftTop', (at: ReturnType<typeof vec>) => -at.x],
   headHigh: ['set', 'contact', (at: ReturnType<typeof vec>) => at.y],
+  gloveHigh: ['handsApart', 'contact', (at: ReturnType<typeof vec>) => at.y],
 } as const satisfies Record<string, readonly [EventId, EventId, (at: ReturnType<typeof vec>) => number]>;
+const turningJoint = (point: keyof typeof TURNS): JointId => (point === 'gloveHigh' ? 'gloveWrist' : 'head');
 const turns = new WeakMap<DeliveryMotion, Record<string, number>>();
 function turnOf(motion: DeliveryMotion, point: keyof typeof TURNS): number {
   const kept = turns.get(motion) ?? {};
@@ -54,22 +69,41 @@ function turnOf(motion: DeliveryMotion, point: keyof typeof TURNS): number {
   const [from, to, far] = TURNS[point];
   const [start, end] = [motion.events[from], motion.events[to]];
   kept[point] ??= Array.from({ length: 1001 }, (_, i) => start + ((end - start) * i) / 1000).reduce((best, t) =>
-    far(motion.poseAt(t).joints.head) > far(motion.poseAt(best).joints.head) ? t : best,
+    far(motion.poseAt(t).joints[turningJoint(point)]) > far(motion.poseAt(best).joints[turningJoint(point)]) ? t : best,
   );
   return kept[point];
 }
 
-/** Every point that the figures need, without an error, as a camera sees it. */
-const seenBy = (camera: PinholeCamera, motion: DeliveryMotion): ReadonlyArray<readonly [string, { x: number; y: number }]> =>
-  JOINTS.map((need) => {
-    const [event, point] = partsOf(need) as [EventId, JointId | keyof typeof TURNS];
-    const [seconds, joint] =
-      point === 'headBack' || point === 'headHigh' ? [turnOf(motion, point), 'head' as const] : [motion.events[event], point];
-    return [need, camera.project(motion.poseAt(seconds).joints[joint])] as const;
-  });
+/** Which of the cones is which: the rubber end first, and the sides by the hand. */
+function coneAt(point: string, hand: Hand): ReturnType<typeof vec> {
+  const glove = hand === 'R' ? -1 : 1;
+  const [x, z] = CONES.find(
+    ([cx, cz]) => cx > 1 === point.startsWith('coneAhead') && Math.sign(cz) === (point.endsWith('Glove') ? glove : -glove),
+  )!;
+  return vec(x, groundHeight(x), z);
+}
+
+/** Where a point is in space. A shoe is placed where it stands on the ground. */
+function placeOf(need: PointAt, motion: DeliveryMotion): ReturnType<typeof vec> {
+  const [event, point] = partsOf(need) as [EventId, string];
+  if (point.startsWith('cone')) return coneAt(point, motion.plan.hand);
+  const turning = point in TURNS ? (point as keyof typeof TURNS) : null;
+  const at = motion.poseAt(turning ? turnOf(motion, turning) : motion.events[event]).joints[
+    turning ? turningJoint(turning) : (point as JointId)
+  ];
+  return /Heel|Toe/.test(point) ? vec(at.x, groundHeight(at.x), at.z) : at;
+}
+
+/** Every point that the figures of a view need, without an error, as a camera sees it. */
+const seenBy = (
+  camera: PinholeCamera,
+  motion: DeliveryMotion,
+  needs: readonly PointAt[],
+): ReadonlyArray<readonly [PointAt, { x: number; y: number }]> =>
+  needs.map((need) => [need, camera.project(placeOf(need, motion))]);
 
 const exactly = (figure: PoseFigure, camera: PinholeCamera, motion: DeliveryMotion, hand: Hand): number =>
-  figure.value(Object.fromEntries(seenBy(camera, motion)), towardsTarget('openSide', hand)!, 0);
+  figure.value(Object.fromEntries(seenBy(camera, motion, figure.needs)), plusOf(viewOf(figure), hand), 0);
 
 /** Every figure of all draws: points placed from the truth with 2 px error per axis, over five pitchers of both hands. */
 function draws() {
@@ -77,21 +111,25 @@ function draws() {
   const noise = randomSource(20261127);
   for (const [i, { ageYears, hand }] of PITCHERS.entries()) {
     const motion = deliveryMotion({ ageYears, hand, seed: 100 + i, delivery: 0 });
-    const camera = tripod('openSide', { hand, heightMetres: motion.plan.height });
-    const exact = seenBy(camera, motion);
-    const truth = new Map(POSED.map((f) => [f.id, exactly(f, camera, motion, hand)]));
-    for (let k = 0; k < DRAWS / PITCHERS.length; k++) {
-      const placed: MeasuredPoints = Object.fromEntries(
-        exact.map(([need, p]) => [
-          need,
-          { x: p.x + POINT_SD * noise.normal(), y: p.y + POINT_SD * noise.normal(), sd: POINT_SD },
-        ]),
-      );
-      for (const figure of POSED) {
-        const clip = { towardsTarget: towardsTarget('openSide', hand)!, ballLead: null };
-        const { estimate } = measurePose(figure, placed, clip).reading;
-        if (!estimate) continue;
-        errors.get(figure.id)!.push({ value: estimate.value, truth: truth.get(figure.id)!, estimate });
+    for (const view of VIEWS) {
+      const camera = tripod(view, { hand, heightMetres: motion.plan.height });
+      const exact = seenBy(camera, motion, NEEDS[view]);
+      const figures = POSED.filter((f) => viewOf(f) === view);
+      const truth = new Map(figures.map((f) => [f.id, exactly(f, camera, motion, hand)]));
+      for (let k = 0; k < DRAWS / PITCHERS.length; k++) {
+        const placed: MeasuredPoints = Object.fromEntries(
+          exact.map(([need, p]) => [
+            need,
+            { x: p.x + POINT_SD * noise.normal(), y: p.y + POINT_SD * noise.normal(), sd: POINT_SD },
+          ]),
+        );
+        for (const figure of figures) {
+          // What the view itself leaves open is not drawn here.
+          const still = { ...figure, viewSd: 0 };
+          const { estimate } = measurePose(still, placed, { plus: plusOf(view, hand), ballLead: null }).reading;
+          if (!estimate) continue;
+          errors.get(figure.id)!.push({ value: estimate.value, truth: truth.get(figure.id)!, estimate });
+        }
       }
     }
   }
@@ -115,16 +153,19 @@ describe('points placed with 2 px error per axis', () => {
   test.each(POSED.filter((f) => f.unit === 'degrees').map((f) => f.id))('%s: bias under 0.5 degrees', (id) => {
     const rows = all.get(id)!;
     const bias = rows.reduce((sum, r) => sum + r.value - r.truth, 0) / rows.length;
-    expect(Math.abs(bias)).toBeLessThan(0.5);
+    // A mean of so many draws is itself known to a standard error.
+    const spread = Math.sqrt(rows.reduce((sum, r) => sum + r.estimate.sd ** 2, 0)) / rows.length;
+    expect(Math.abs(bias)).toBeLessThan(0.5 + 2 * spread);
   });
 });
 
 /** As far away as no perspective is left: what it sees is the plane of the line. */
 const FAR = 5000;
-const farCamera = (hand: Hand): PinholeCamera =>
+const farCamera = (view: 'openSide' | 'front', hand: Hand): PinholeCamera =>
   pinholeCamera({
-    eye: vec(0.5, 1, (hand === 'R' ? 1 : -1) * FAR),
-    target: vec(0.5, 1, 0),
+    // From the front a little above, or the ground would be a line.
+    eye: view === 'front' ? vec(FAR, 0.05 * FAR, 0) : vec(0.5, 1, (hand === 'R' ? 1 : -1) * FAR),
+    target: view === 'front' ? vec(0.5, 0, 0) : vec(0.5, 1, 0),
     focal: 240 * FAR,
     width: 960,
     height: 540,
@@ -173,17 +214,30 @@ const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
   headAheadOfKnee: [0.1, 0.6],
   gloveHeightRelease: [0.1, 0.7],
   gloveFromTrunkRelease: [0.1, 2.5],
+  landingOffset: [0.1, 0.2],
+  footAngle: [0.1, 0.6],
+  forearmDifference: [0.1, 1.5],
+  separation: [1, 0.5],
+  gloveDrop: [0.1, 0.1],
+  kneeBow: [0.5, 1.1],
+  elbowLineRelease: [0.1, 0.1],
+  sideTiltRelease: [0.6, 0.8],
+  headOffLine: [0.1, 0.2],
+  dragLineEnd: [0.1, 0.2],
 };
 
 describe('against the body in space, by the means of the simulation', () => {
   const bodies = PITCHERS.flatMap((p) => [7, 8].map((seed) => ({ ...p, motion: deliveryMotion({ ...p, seed, delivery: 1 }) })));
+  const truths = new Map(bodies.map(({ motion }) => [motion, trueFigures(motion)]));
   const inBands = { degrees: 1, heightShare: 100, ratio: 100, seconds: 1000, centimetres: 1 };
   test.each(POSED.map((f) => [f.id, f] as const))('%s', (id, figure) => {
     const off = (near: boolean): number =>
       Math.max(
         ...bodies.map(({ hand, motion }) => {
-          const camera = near ? tripod('openSide', { hand, heightMetres: motion.plan.height }) : farCamera(hand);
-          return Math.abs(inBands[figure.unit] * exactly(figure, camera, motion, hand) - trueFigures(motion)[id]);
+          const camera = near
+            ? tripod(viewOf(figure), { hand, heightMetres: motion.plan.height })
+            : farCamera(viewOf(figure), hand);
+          return Math.abs(inBands[figure.unit] * exactly(figure, camera, motion, hand) - truths.get(motion)![id]);
         }),
       );
     expect(off(false), 'from far away').toBeLessThan(WITHIN[id]![0]);
@@ -191,11 +245,33 @@ describe('against the body in space, by the means of the simulation', () => {
   });
 });
 
+describe('from a camera that stands round from its place, with cones on the ground', () => {
+  /** In the units of the bands, as measured, rounded up: the mound is no plane, the back foot does not stand quite along the rubber, and the head is taken to be above the front foot. */
+  const OFF = { landingOffset: 0.6, footAngle: 4.5, dragLineEnd: 1.8, headOffLine: 5 } as const;
+  const motions = [-0.2, 0, 0.15].flatMap((landingOffset) =>
+    (['R', 'L'] as const).map((hand) => deliveryMotion({ ageYears: 12, hand, seed: 5, delivery: 0, aims: { landingOffset } })),
+  );
+  test.each(Object.keys(OFF) as (keyof typeof OFF)[])('%s', (id) => {
+    const figure = POSED.find((f) => f.id === id)!;
+    for (const motion of motions) {
+      const truth = trueFigures(motion)[id];
+      for (const view of ['front', 'rear'] as const)
+        for (const turnDegrees of [-12, -4, 8, 12]) {
+          const { hand, height } = motion.plan;
+          const camera = tripod(view, { hand, heightMetres: height, turnDegrees });
+          const plus = (hand === 'R') === (view === 'front') ? 1 : -1;
+          const read = figure.value(Object.fromEntries(seenBy(camera, motion, figure.needs)), plus, 0);
+          expect(Math.abs(read - truth), `${view} ${hand} ${turnDegrees}`).toBeLessThan(OFF[id]);
+        }
+    }
+  });
+});
+
 describe('the ball at release, led back to where it left the hand', () => {
   /** Deliveries filmed at a rate with the shutter falling at any moment; marked as the rule says, points with 2 px error. */
   function readAt(rate: number, asInterval: boolean) {
     const noise = randomSource(20260714 + rate);
-    return Array.from({ length: 400 }, (_, k) => {
+    return Array.from({ length: DELIVERIES }, (_, k) => {
       const { ageYears, hand } = PITCHERS[k % PITCHERS.length]!;
       const motion = deliveryMotion({ ageYears, hand, seed: 300 + k, delivery: 0 });
       const camera = tripod('openSide', { hand, heightMetres: motion.plan.height });
@@ -250,12 +326,12 @@ describe('the ball at release, led back to where it left the hand', () => {
     'at %i per second (marked as an interval: %s) the stated 95 % interval holds the truth, without bias',
     (rate, asInterval) => {
       const rows = readAt(rate, asInterval).filter((r) => r.reading.estimate !== null);
-      expect(rows.length).toBeGreaterThan(350);
+      expect(rows.length).toBeGreaterThan(0.87 * DELIVERIES);
       const off = rows.map((r) => r.reading.estimate!.value - r.truth);
       const sd = Math.sqrt(rows.reduce((sum, r) => sum + r.reading.estimate!.sd ** 2, 0) / rows.length);
       const held = rows.filter((r, i) => Math.abs(off[i]!) <= 1.959964 * r.reading.estimate!.sd).length / rows.length;
-      expect(held).toBeGreaterThanOrEqual(0.93);
-      // The mean of 400 readings lies within a fifth of one reading's error.
+      expect(held).toBeGreaterThanOrEqual(0.92);
+      // The mean of so many readings lies within a fifth of one reading's error.
       expect(Math.abs(off.reduce((a, b) => a + b, 0) / off.length)).toBeLessThan(sd / 5);
     },
   );

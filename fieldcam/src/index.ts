@@ -1,6 +1,7 @@
 export { medianHeightMetres, SEGMENT_SHARE } from './body/anthropometry.ts';
 export { pinholeCamera, type ImagePoint, type PinholeCamera } from './camera/pinhole.ts';
 export { towardsTarget, tripod, type ViewId } from './camera/tripod.ts';
+export { CONES } from './render/cones.ts';
 export { lineDrawing, type LineDrawing } from './drawing/line-figure.ts';
 export { deliveryMotion, type DeliveryMotion } from './motion/delivery-motion.ts';
 export type { EventId, EventTimes } from './motion/events.ts';
@@ -16,3 +17,4 @@ export { cardLook, paintCard, type CardLook, type Modules } from './render/slate
 export { longFilm, type LongFilm } from './long-film.ts';
 export { filmTruth, type FilmTruth } from './film-truth.ts';
 export { harshConditions, KIND, type FilmConditions } from './conditions/film-conditions.ts';
+export { groundHeight } from './motion/mound.ts';

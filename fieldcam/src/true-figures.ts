@@ -57,6 +57,22 @@ export function trueFigures(motion: DeliveryMotion) {
     return ((glove.x - onTrunk) * (high.y - low.y)) / span(low, high);
   };
   const toe = sub(contact.frontToe, contact.frontHeel);
+  /** A forearm above level, in the plane of the line. */
+  const raised = (j: typeof set, side: 'throwing' | 'glove'): number => {
+    const along = sub(j[`${side}Wrist`], j[`${side}Elbow`]);
+    return degrees(Math.asin(along.y / Math.hypot(along.x, along.y)));
+  };
+  /** Thigh against shin across the line, + out to the glove side: the sine of what the knee lacks of straight there. */
+  const bow = (hip: Vec3, knee: Vec3, ankle: Vec3): number => {
+    const [u, v] = [sub(knee, hip), sub(ankle, knee)];
+    return degrees(Math.asin((gloveSide * (v.z * u.y - u.z * v.y)) / (Math.hypot(u.y, u.z) * Math.hypot(v.y, v.z))));
+  };
+  /** The upper arm against the line of the shoulders, across the line. */
+  const armLine = (): number => {
+    const [s, u] = [sub(release.throwingShoulder, release.gloveShoulder), sub(release.throwingElbow, release.throwingShoulder)];
+    return degrees(Math.asin((gloveSide * (u.z * s.y - s.z * u.y)) / (Math.hypot(s.y, s.z) * Math.hypot(u.y, u.z))));
+  };
+  const tilted = motion.poseAt(ev.release).trunkUp;
   return {
     baseWidth: (100 * (set.frontAnkle.x - set.backAnkle.x)) / (S.shoulderBreadth * H),
     gloveHeightSet: percent(set.gloveWrist.y - set.backHip.y),
@@ -85,14 +101,17 @@ export function trueFigures(motion: DeliveryMotion) {
     // 0 level and back, 90 upright: what it lacks of leaning to the target.
     forearmContact: 90 + forearm,
     elbowLineContact: elbowLine,
+    forearmDifference: raised(contact, 'throwing') - raised(contact, 'glove'),
     elbowHeightDifference: percent(contact.throwingElbow.y - contact.gloveElbow.y),
     trunkContact: trunk(ev.contact),
     headOverPelvisContact: percent(contact.head.x - hipsOf(contact).x),
     shoulderLineContact: 90 - lean(contact.throwingShoulder, contact.gloveShoulder),
     shouldersAfterContact: 1000 * (ev.shouldersTurn - ev.contact),
     separation: yaw(hipLine) - yaw(shouldersLine),
+    gloveDrop: percent(Math.max(...step(ev.handsApart, ev.contact).map((t) => at(t).gloveWrist.y)) - contact.gloveWrist.y),
     gloveHeightContact: percent(contact.glove.y - (contact.throwingShoulder.y + contact.gloveShoulder.y) / 2),
     frontKneeChange: knee(ev.release, 'front') - knee(ev.contact, 'front'),
+    kneeBow: bow(release.frontHip, release.frontKnee, release.frontAnkle),
     trunkGained: trunk(ev.release) - trunk(ev.layback),
     headAheadOfKnee: percent(release.head.x - release.frontKnee.x),
     ballAheadOfShoulders: percent(release.ball.x - shouldersOf(release).x),
@@ -104,6 +123,9 @@ export function trueFigures(motion: DeliveryMotion) {
     trunkRelease: trunk(ev.release),
     hipToShoulderRelease: lean(release.backHip, release.throwingShoulder),
     ballAheadRelease: percent(release.ball.x - release.frontAnkle.x),
+    elbowLineRelease: armLine(),
+    sideTiltRelease: degrees(Math.asin((gloveSide * tilted.z) / Math.hypot(tilted.z, tilted.y))),
+    dragLineEnd: Math.abs(100 * at(ev.backFootOff).backToe.z),
     headOffLine: Math.abs(100 * release.head.z),
     liftToContact: 1000 * (ev.contact - ev.liftTop),
     contactToRelease: 1000 * (ev.release - ev.contact),

@@ -35,12 +35,14 @@ export interface PoseFigure extends Definition {
   readonly wrap: number | null;
   /** True when it also needs where between two frames the ball left the hand: see `ballLead`. */
   readonly needsBallLead: boolean;
+  /** One standard deviation of what the view itself leaves open, beside the placing of its points; 0 where that is less than the placing. */
+  readonly viewSd: number;
   /**
-   * @param towardsTarget which way in x the target lies
+   * @param plus which way in x + lies: the target from a side, the glove side from front and rear
    * @param ballLead how far from `ball` to `ballLater` the ball was let go; 0 where that is not asked
    * @throws RangeError naming a missing, non-finite or coinciding point
    */
-  value(points: PointsAt, towardsTarget: 1 | -1, ballLead: number): number;
+  value(points: PointsAt, plus: 1 | -1, ballLead: number): number;
 }
 
 /** A time between key frames, or a share of one, from whichever view has them all. */
@@ -51,16 +53,12 @@ export interface TimeFigure extends Definition {
   value(at: (event: EventId) => number): number;
 }
 
-/** Read from points whose place on the ground, or out of the plane of the line, has to be known. Judged by eye as long as the field is not measured. */
-export interface GroundFigure extends Definition {
-  readonly kind: 'ground';
-  readonly needs: readonly PointAt[];
-}
-
-export type Figure = PoseFigure | TimeFigure | GroundFigure;
+export type Figure = PoseFigure | TimeFigure;
 
 /** The views from the side, in which the plane of the line is seen. */
 export const SIDE_VIEWS = ['openSide', 'closedSide'] as const satisfies readonly ViewId[];
+/** The views in line with the target, in which what lies across the line is seen. */
+export const LINE_VIEWS = ['front', 'rear'] as const satisfies readonly ViewId[];
 export const ANY_VIEW = ['openSide', 'closedSide', 'front', 'rear'] as const satisfies readonly ViewId[];
 export const JOINT = { unit: 'degrees', limits: [0, 180] } as const;
 export const ANGLE = { unit: 'degrees', limits: [null, null] } as const;

@@ -12,7 +12,7 @@ export interface PlacedPoint extends Position {
 }
 
 /** Where a path turns a point lies near where the same joint is at the key frame. */
-const LIES_NEAR: Readonly<Partial<Record<PointId, PointId>>> = { headBack: 'head', headHigh: 'head' };
+const LIES_NEAR: Readonly<Partial<Record<PointId, PointId>>> = { headBack: 'head', headHigh: 'head', gloveHigh: 'gloveWrist' };
 
 const TYPICAL = typical as unknown as Record<
   PoseView,

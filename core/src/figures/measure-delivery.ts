@@ -11,6 +11,7 @@ import { measurePose, type FigureReading, type MeasuredPoints } from './measure-
 import { wasSeen, type Origin, type Point } from './point.ts';
 import { pointAt, type PointAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';
+import { isGroundMark } from './ground-marks.ts';
 import { figures } from './registry.ts';
 import { isTurn, turnFrames } from './turn-frames.ts';
 
@@ -28,6 +29,8 @@ export interface ClipWork {
   readonly view: ViewId;
   /** Which way in x the target lies; null for a view in line with it. */
   readonly towardsTarget: 1 | -1 | null;
+  /** Which way in x the glove side lies; null, or left out, for a view from the side. */
+  readonly gloveSide?: 1 | -1 | null;
   /** The clip's frame times; null while it is not indexed, or nobody knows its rate. */
   readonly film: FrameTimebase | null;
   readonly marks: ReadonlyArray<FrameSpan & { readonly event: EventId }>;
@@ -70,6 +73,8 @@ export function isStale(
   marks: ClipWork['marks'],
 ): boolean {
   if (point.frame === null || point.frame === undefined) return false;
+  // The ground stands still, whatever becomes of the key frame.
+  if (isGroundMark(point.point)) return false;
   if (isTurn(point.point)) {
     const within = turnFrames(point.point, marks);
     return within !== null && (point.frame < within.from || point.frame > within.to);
@@ -95,7 +100,8 @@ function workedOut(clip: ClipWork) {
 type Worked = ReturnType<typeof workedOut>;
 
 function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead }: Worked): Found | null {
-  if (clip.towardsTarget === null) return null;
+  const plus = clip.towardsTarget ?? clip.gloveSide ?? null;
+  if (plus === null) return null;
   const known = figure.needs.every((need) => at[need]);
   const of = { figure: figure.id, clip: clip.id };
   if (!known)
@@ -108,7 +114,7 @@ function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead }: Worked
           moves: NOTHING_MOVES,
         }
       : null;
-  const { reading, moves } = measurePose(figure, at, { towardsTarget: clip.towardsTarget, ballLead: lead });
+  const { reading, moves } = measurePose(figure, at, { plus, ballLead: lead });
   return {
     ...of,
     ...reading,
@@ -145,7 +151,7 @@ const better = (a: Found, b: Found): number =>
 /**
  * Every figure of a delivery that its key frames and points allow, from all its views at once: each figure once, from the view that reads it best, or
  * with the reason why it cannot be read. Each point counts with its own error; one whose key frame has moved since counts for nothing until it is
- * placed again. Figures of the kind `ground` are judged by eye.
+ * placed again.
  *
  * @param clips the films of one delivery
  * @example measureDelivery([{ id: 'a', view: 'openSide', towardsTarget: 1, film, marks, points }]).measured.get('stride')
@@ -157,7 +163,7 @@ export function measureDelivery(clips: readonly ClipWork[]): MeasuredDelivery {
       .filter(({ clip }) => figure.views.includes(clip.view))
       .sort((a, b) => figure.views.indexOf(a.clip.view) - figure.views.indexOf(b.clip.view));
     const all = inView.flatMap((w): Found[] => {
-      const one = figure.kind === 'time' ? timeIn(figure, w) : figure.kind === 'pose' ? poseIn(figure, w) : null;
+      const one = figure.kind === 'time' ? timeIn(figure, w) : poseIn(figure, w);
       return one ? [one] : [];
     });
     return all.sort(better).slice(0, 1);

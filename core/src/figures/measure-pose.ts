@@ -55,14 +55,14 @@ function nearest(needs: readonly PointAt[], points: MeasuredPoints): string {
  * is not (a joint near 180 degrees, feet one behind the other, an angle that wraps, a division by nearly nothing) the larger of it and of what
  * drawing the errors gives (JCGM 101:2008). What cannot be read is said, with the reason.
  *
- * @param ballLead where between two frames the ball left the hand; null when that is not known
+ * @param clip which way in x + lies, and where between two frames the ball left the hand; null when that is not known
  * @returns the reading, and by how much one sd of each coordinate moves the figure: what figures with common points share
- * @example measurePose(frontKneeContact, points, { towardsTarget: 1, ballLead: null }).reading.estimate // 137 with sd 3 degrees
+ * @example measurePose(frontKneeContact, points, { plus: 1, ballLead: null }).reading.estimate // 137 with sd 3 degrees
  */
 export function measurePose(
   figure: PoseFigure,
   points: MeasuredPoints,
-  clip: { readonly towardsTarget: 1 | -1; readonly ballLead: BallLead | null },
+  clip: { readonly plus: 1 | -1; readonly ballLead: BallLead | null },
 ): { readonly reading: FigureReading; readonly moves: ReadonlyMap<string, number> } {
   const missing = figure.needs.find((at) => !points[at]);
   if (missing) throw new RangeError(`${missing} (${POINTS[partsOf(missing)[1]]}) is missing`);
@@ -73,8 +73,7 @@ export function measurePose(
   if (sds.some((sd) => !Number.isFinite(sd) || sd < 0)) throw new RangeError('an sd of at least 0 was expected for every point');
   const rebuilt = (xs: readonly number[]): Partial<Record<PointAt, Position>> =>
     Object.fromEntries(figure.needs.map((at, i) => [at, { x: xs[2 * i]!, y: xs[2 * i + 1]! }]));
-  const value = (xs: readonly number[]): number =>
-    figure.value(rebuilt(xs), clip.towardsTarget, figure.needsBallLead ? xs.at(-1)! : 0);
+  const value = (xs: readonly number[]): number => figure.value(rebuilt(xs), clip.plus, figure.needsBallLead ? xs.at(-1)! : 0);
   /** Draws in which points coincide say nothing. */
   const tried = (xs: readonly number[]): number => {
     try {
@@ -86,14 +85,15 @@ export function measurePose(
   if (!Number.isFinite(tried(inputs))) return unreadable(nearest(figure.needs, points));
   const drawn = sampledSpread(tried, inputs, sds, figure.wrap);
   const { sd: first, moves } = propagate(tried, inputs, sds);
-  const sd =
+  const placing =
     Number.isFinite(first) && Math.abs(first - drawn) <= AGREE * drawn
       ? first
       : Math.max(drawn, Number.isFinite(first) && figure.wrap === null ? first : 0);
+  const sd = Math.hypot(placing, figure.viewSd);
   if (!(sd <= MOST[figure.unit])) return unreadable(nearest(figure.needs, points));
   const names = [...figure.needs.flatMap((at) => [`${at} x`, `${at} y`]), ...(figure.needsBallLead ? ['ball lead'] : [])];
   return {
     reading: { estimate: { value: value(inputs), sd, unit: figure.unit }, why: null },
-    moves: new Map(names.map((name, i) => [name, moves[i]!])),
+    moves: new Map([...names.map((name, i) => [name, moves[i]!] as const), [`view of ${figure.id}`, figure.viewSd]]),
   };
 }

@@ -1,4 +1,4 @@
-/** Points of the body and the ball that a coach can place, with the words used to ask for them. */
+/** Points of the body, the ball and the ground that a coach can place, with the words used to ask for them. */
 export const POINTS = {
   head: 'centre of the head',
   nose: 'nose',
@@ -23,6 +23,11 @@ export const POINTS = {
   glove: 'glove',
   headBack: 'head, where it is furthest back before the top of the lift',
   headHigh: 'head, where it is highest before the foot lands',
+  gloveHigh: 'glove wrist, where it is highest before the foot lands',
+  coneRubberThrowing: 'cone beside the rubber, throwing side',
+  coneRubberGlove: 'cone beside the rubber, glove side',
+  coneAheadThrowing: 'cone ahead, throwing side',
+  coneAheadGlove: 'cone ahead, glove side',
 } as const;
 
 export type PointId = keyof typeof POINTS;

@@ -15,6 +15,7 @@ export const sidePose = (own: Own & Pick<PoseFigure, 'needs' | 'unit' | 'bands' 
   views: SIDE_VIEWS,
   wrap: null,
   needsBallLead: false,
+  viewSd: 0,
   drawing: own.needs,
   signed: null,
   source: OUR_DEFINITION,

@@ -1,9 +1,9 @@
 import type { Figure, Limits, PoseFigure, TimeFigure } from './figure.ts';
 import { FIGURE_IDS, type FigureId } from './figure-ids.ts';
+import { dragLineEnd } from './ground/drag-line-end.ts';
 import { footAngle } from './ground/foot-angle.ts';
 import { headOffLine } from './ground/head-off-line.ts';
 import { landingOffset } from './ground/landing-offset.ts';
-import { separation } from './ground/separation.ts';
 import { backHipAhead } from './pose/back-hip-ahead.ts';
 import { backKneeLoad } from './pose/back-knee-load.ts';
 import { backKneeTop } from './pose/back-knee-top.ts';
@@ -13,14 +13,17 @@ import { ballAheadRelease } from './pose/ball-ahead-release.ts';
 import { baseWidth } from './pose/base-width.ts';
 import { elbowHeightDifference } from './pose/elbow-height-difference.ts';
 import { elbowLineContact } from './pose/elbow-line-contact.ts';
+import { elbowLineRelease } from './pose/elbow-line-release.ts';
 import { footAheadOfHip } from './pose/foot-ahead-of-hip.ts';
 import { footOpensShare } from './pose/foot-opens-share.ts';
 import { forearmContact } from './pose/forearm-contact.ts';
+import { forearmDifference } from './pose/forearm-difference.ts';
 import { frontKneeChange } from './pose/front-knee-change.ts';
 import { frontKneeContact } from './pose/front-knee-contact.ts';
 import { frontKneeRelease } from './pose/front-knee-release.ts';
 import { frontShinContact } from './pose/front-shin-contact.ts';
 import { gloveAheadSet } from './pose/glove-ahead-set.ts';
+import { gloveDrop } from './pose/glove-drop.ts';
 import { gloveFromTrunkRelease } from './pose/glove-from-trunk-release.ts';
 import { gloveHeightContact } from './pose/glove-height-contact.ts';
 import { gloveHeightRelease } from './pose/glove-height-release.ts';
@@ -31,12 +34,15 @@ import { headOverPelvisApart } from './pose/head-over-pelvis-apart.ts';
 import { headOverPelvisContact } from './pose/head-over-pelvis-contact.ts';
 import { headRise } from './pose/head-rise.ts';
 import { hipToShoulderRelease } from './pose/hip-to-shoulder-release.ts';
+import { kneeBow } from './pose/knee-bow.ts';
 import { kneeLift } from './pose/knee-lift.ts';
 import { layback } from './pose/layback.ts';
 import { legSpread } from './pose/leg-spread.ts';
 import { pelvisAhead } from './pose/pelvis-ahead.ts';
 import { rockBack } from './pose/rock-back.ts';
+import { separation } from './pose/separation.ts';
 import { shoulderLineContact } from './pose/shoulder-line-contact.ts';
+import { sideTiltRelease } from './pose/side-tilt-release.ts';
 import { stride } from './pose/stride.ts';
 import { trunkContact } from './pose/trunk-contact.ts';
 import { trunkGained } from './pose/trunk-gained.ts';
@@ -79,13 +85,16 @@ export const FIGURES: Readonly<Record<FigureId, Figure>> = {
   forearmContact,
   elbowLineContact,
   elbowHeightDifference,
+  forearmDifference,
   trunkContact,
   headOverPelvisContact,
   shoulderLineContact,
   separation,
   shouldersAfterContact,
   gloveHeightContact,
+  gloveDrop,
   frontKneeChange,
+  kneeBow,
   layback,
   trunkGained,
   frontKneeRelease,
@@ -96,8 +105,11 @@ export const FIGURES: Readonly<Record<FigureId, Figure>> = {
   ballAheadOfShoulders,
   gloveHeightRelease,
   gloveFromTrunkRelease,
+  elbowLineRelease,
+  sideTiltRelease,
   headOffLine,
   backFootAfterRelease,
+  dragLineEnd,
   liftToContact,
   contactToRelease,
   timeToPlate,
@@ -106,7 +118,7 @@ export const FIGURES: Readonly<Record<FigureId, Figure>> = {
 /** In the order of the delivery. */
 export const figures = (): readonly Figure[] => FIGURE_IDS.map((id) => FIGURES[id]);
 
-/** Those that are read from placed points. */
+/** Those that are read from placed points, of the body or of the ground. */
 export const POSE_FIGURES: readonly PoseFigure[] = figures().filter((f) => f.kind === 'pose');
 export const TIME_FIGURES: readonly TimeFigure[] = figures().filter((f) => f.kind === 'time');
 

@@ -6,6 +6,7 @@ import type { PointId } from './point-ids.ts';
 const TURNS: Readonly<Partial<Record<PointId, readonly [EventId, EventId]>>> = {
   headBack: ['set', 'liftTop'],
   headHigh: ['set', 'contact'],
+  gloveHigh: ['handsApart', 'contact'],
 };
 
 /**

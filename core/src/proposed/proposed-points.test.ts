@@ -43,6 +43,11 @@ describe('sides', () => {
 });
 
 test('what figures need at a key frame', () => {
-  expect(pointsNeededAt('liftTop').has('backKnee')).toBe(true);
-  expect(pointsNeededAt('slowDown').size).toBe(0);
+  expect(pointsNeededAt('liftTop', 'openSide').has('backKnee')).toBe(true);
+  // What only a front or rear view reads is asked of no side view.
+  expect([
+    pointsNeededAt('release', 'front').has('throwingElbow'),
+    pointsNeededAt('release', 'openSide').has('throwingElbow'),
+  ]).toEqual([true, false]);
+  expect(pointsNeededAt('slowDown', 'openSide').size).toBe(0);
 });

@@ -3,6 +3,8 @@ import { eventOf, partsOf } from '../figures/point-at.ts';
 import type { PointId } from '../figures/point-ids.ts';
 import type { Position } from '../figures/position.ts';
 import { POSE_FIGURES } from '../figures/registry.ts';
+import { isTurn } from '../figures/turn-frames.ts';
+import type { ViewId } from '../sheet/shape.ts';
 import type { ClipProposal } from './clip-proposal.ts';
 import { isUnsureJoint } from './joint-error.ts';
 
@@ -23,20 +25,24 @@ export function pointsAtFrame({ joints, bodyPixels }: ClipProposal, frame: numbe
   });
 }
 
-/** The points that figures need at a key frame. */
-const NEEDED: ReadonlyMap<EventId, ReadonlySet<PointId>> = (() => {
-  const needed = new Map<EventId, Set<PointId>>();
-  for (const need of POSE_FIGURES.flatMap((f) => f.needs))
-    needed.set(eventOf(need), (needed.get(eventOf(need)) ?? new Set()).add(partsOf(need)[1]));
+/** The points that figures need at a key frame, by view. */
+const NEEDED: ReadonlyMap<string, ReadonlySet<PointId>> = (() => {
+  const needed = new Map<string, Set<PointId>>();
+  for (const figure of POSE_FIGURES)
+    for (const need of figure.needs)
+      for (const view of figure.views) {
+        const key = `${view} ${eventOf(need)}`;
+        needed.set(key, (needed.get(key) ?? new Set()).add(partsOf(need)[1]));
+      }
   return needed;
 })();
 
 /**
- * The points that some figure needs at a key frame.
+ * The points that some figure of a view needs at a key frame.
  *
- * @example pointsNeededAt('liftTop').has('backKnee') // true
+ * @example pointsNeededAt('liftTop', 'openSide').has('backKnee') // true
  */
-export const pointsNeededAt = (event: EventId): ReadonlySet<PointId> => NEEDED.get(event) ?? new Set();
+export const pointsNeededAt = (event: EventId, view: ViewId): ReadonlySet<PointId> => NEEDED.get(`${view} ${event}`) ?? new Set();
 
 /** Front and back of a leg, throwing and glove side of an arm: what changes places when sides were taken for each other. */
 export function otherSide(point: PointId): PointId {
@@ -46,7 +52,7 @@ export function otherSide(point: PointId): PointId {
       ? point.replace('back', 'front')
       : point.startsWith('throwing')
         ? point.replace('throwing', 'glove')
-        : point.startsWith('glove') && point !== 'glove'
+        : point.startsWith('glove') && point !== 'glove' && !isTurn(point)
           ? point.replace('glove', 'throwing')
           : point;
   return swapped as PointId;

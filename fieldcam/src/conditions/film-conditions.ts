@@ -22,6 +22,8 @@ export interface FilmConditions {
   readonly noise: number;
   /** How far the camera stands round from its place, in degrees. */
   readonly turnDegrees: number;
+  /** Whether four cones mark the ground: beside the rubber, and further on towards the plate. */
+  readonly cones?: boolean;
 }
 
 /** A film as it was before anybody asked more of it: no blur, no folds, nobody else, a tripod in the sun. */

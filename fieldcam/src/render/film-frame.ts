@@ -9,6 +9,7 @@ import { walkerPose, type Walker } from '../motion/walker.ts';
 import { randomSource } from '../random.ts';
 import { addScaled, dot, mix, sub, vec } from '../vector.ts';
 import { bibNumber } from './bib-digits.ts';
+import { paintCones } from './cones.ts';
 import { figureMesh } from './figure-mesh.ts';
 import { lighting, type Light } from './light.ts';
 import { materialsFor } from './materials.ts';
@@ -53,6 +54,7 @@ export function filmer(options: {
   const wide: PinholeCamera = widened(camera, margin);
   const { width, height } = wide;
   const scenery = paintScenery(wide, view);
+  if (conditions.cones) paintCones(scenery.colour, wide);
   const figure = { build: conditions.build, folds: conditions.folds, seed: conditions.seed };
   const materials = materialsFor(look, conditions.kit);
   const digits = bibNumber(bib);

@@ -1,15 +1,20 @@
-import { OUR_DEFINITION, type GroundFigure } from '../figure.ts';
+import { groundOf } from '../ground-marks.ts';
+import { footAt, groundPose, underAnkle } from './line-view.ts';
 
-export const landingOffset: GroundFigure = {
+export const landingOffset = groundPose({
   id: 'landingOffset',
-  kind: 'ground',
   name: 'landing offset',
-  definition: 'Front ankle at contact from the line through the back ankle at set, + to the glove side.',
-  views: ['front', 'rear'],
+  definition:
+    'Front ankle at contact from the line through the back ankle at set, both where they stand over the ground, + to the glove side.',
   unit: 'centimetres',
   bands: { unit: 'centimetres', limits: [null, null] },
-  needs: ['set.backAnkle', 'contact.frontAnkle'],
-  drawing: [],
-  signed: null,
-  source: OUR_DEFINITION,
-};
+  needs: [...footAt('set', 'back'), ...footAt('contact', 'front')],
+  drawing: [footAt('set', 'back'), footAt('contact', 'front')],
+  signed: ['landed % to the glove side', 'landed % to the throwing side'],
+  // A mound is no plane: as the simulated camera has it, up to twelve degrees off the line.
+  viewSd: 0.5,
+  value: (p) => {
+    const ground = groundOf(p);
+    return 100 * (underAnkle(p, 'contact', 'front', ground).y - underAnkle(p, 'set', 'back', ground).y);
+  },
+});

@@ -71,7 +71,7 @@ export const MIRRORED: PointsAt = Object.fromEntries(Object.entries(DRAWN).map((
 /** A figure of it as it is measured, each point with an error of 2 px per axis. */
 export const measured = (figure: PoseFigure) =>
   measurePose(figure, Object.fromEntries(Object.entries(DRAWN).map(([at, p]) => [at, { ...p, sd: 2 }])), {
-    towardsTarget: 1,
+    plus: 1,
     ballLead: { value: -0.5, sd: 0.289 },
   }).reading.estimate;
 

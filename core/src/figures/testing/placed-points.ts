@@ -5,7 +5,7 @@ import type { Position } from '../position.ts';
 import { poseFigure } from '../registry.ts';
 
 /** Target to the right, no lead of the ball. */
-export const SIDE = { towardsTarget: 1 as const, ballLead: null };
+export const SIDE = { plus: 1 as const, ballLead: null };
 
 /** A figure read off points that all carry the same error per axis, in pixels. */
 export const measurePlaced = (id: FigureId, points: Partial<Record<PointAt, Position>>, sd = 2) =>

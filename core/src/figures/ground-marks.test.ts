@@ -1,0 +1,40 @@
+import { describe, expect, test } from 'vitest';
+import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH, groundMarksFor, groundOf, isGroundMark } from './ground-marks.ts';
+import { DRAWN_FRONT } from './testing/drawn-front.ts';
+
+describe('the cones of a mound', () => {
+  test('they are a rectangle whose short side runs through the rubber', () => {
+    const ground = groundOf(DRAWN_FRONT);
+    expect(ground.at({ x: 500, y: 400 }).x).toBeCloseTo(0, 12);
+    expect(ground.at({ x: 650, y: 490 }).x).toBeCloseTo(CONE_LENGTH, 12);
+    expect(ground.at({ x: 650, y: 490 }).y).toBeCloseTo(CONE_WIDTH / 2, 12);
+    expect(ground.at({ x: 500, y: 450 }).x).toBeCloseTo(1, 12);
+  });
+  test('a cone that is missing is named', () => {
+    expect(() => groundOf({ ...DRAWN_FRONT, 'set.coneAheadGlove': undefined })).toThrow('cone ahead, glove side');
+  });
+  test('they are points of the set', () => {
+    expect(CONE_POINTS).toHaveLength(4);
+    expect([isGroundMark('coneAheadGlove'), isGroundMark('backToe')]).toEqual([true, false]);
+  });
+});
+
+describe('cones are marked once a camera position', () => {
+  const film = (id: string, view: 'front' | 'rear' = 'front', width = 960) => ({ id, view, width, height: 540 });
+  const cone = (clipId: string, point: 'coneAheadGlove' | 'coneRubberGlove' | 'backToe', x: number) => ({
+    ...{ clipId, point, x },
+    event: 'set' as const,
+  });
+  const points = [cone('a', 'coneAheadGlove', 1), cone('a', 'coneRubberGlove', 2), cone('a', 'backToe', 3)];
+  test('a film without cones has those of another film of its view and size', () => {
+    expect(groundMarksFor(film('b'), [film('a'), film('b')], points).map((p) => p.x)).toEqual([2, 1]);
+  });
+  test('its own come first, one by one', () => {
+    const own = [...points, cone('b', 'coneAheadGlove', 9)];
+    expect(groundMarksFor(film('b'), [film('a'), film('b')], own).map((p) => p.x)).toEqual([2, 9]);
+  });
+  test('another view, or pictures of another size, are another camera position', () => {
+    expect(groundMarksFor(film('b', 'rear'), [film('a'), film('b', 'rear')], points)).toEqual([]);
+    expect(groundMarksFor(film('b', 'front', 1280), [film('a'), film('b', 'front', 1280)], points)).toEqual([]);
+  });
+});
