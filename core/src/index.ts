@@ -73,7 +73,7 @@ export { furtherFocus, sayEvaluation, withDoses } from './evaluation/say-evaluat
 export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export type { Figure, PoseFigure } from './figures/figure.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
-export { CONE_LENGTH, CONE_WIDTH, groundMarksFor, isGroundMark } from './figures/ground-marks.ts';
+export { CONE_LENGTH, CONE_WIDTH, groundMarksFor, isGroundMark, pointsOfFilm } from './figures/ground-marks.ts';
 export { guessPoint, type PlacedPoint, type PoseView } from './figures/guess-point.ts';
 export { pointFrame } from './figures/ball-lead.ts';
 export { isStale, measureDelivery, type ClipWork, type MeasuredDelivery } from './figures/measure-delivery.ts';

@@ -1,5 +1,6 @@
 import { randomSource, type ClipOrder, type ViewId } from '@stride-chalk/fieldcam';
 import { CAMP, FILMED_CAMPERS, type DemoCamper } from './camp.ts';
+import { ALIVE, fieldConditions } from './field-conditions.ts';
 
 export interface DemoClip {
   readonly bib: number;
@@ -35,6 +36,7 @@ function clipsOf(camper: DemoCamper, look: number): DemoClip[] {
             faults,
             seed: film.seed,
             delivery,
+            alive: ALIVE,
           },
           view,
           bib: camper.bib,
@@ -42,6 +44,8 @@ function clipsOf(camper: DemoCamper, look: number): DemoClip[] {
           framesPerSecond: 120,
           startSeconds: 0.02 + 0.19 * start,
           codec: webm ? 'vp9' : 'h264',
+          conditions: fieldConditions(look, delivery, view, film.seed),
+          quality: webm ? 36 : 23,
         },
       };
     }),

@@ -9,6 +9,7 @@ import {
   type TrueFigures,
   type ViewId,
 } from '@stride-chalk/fieldcam';
+import { ALIVE, fieldConditions } from './field-conditions.ts';
 import { marksOf, type DemoMark } from './work.ts';
 import type { DemoClip } from './clips.ts';
 import { LAST_YEAR_ONLY, LAST_YEAR_SEVERITY } from './last-year.ts';
@@ -68,6 +69,7 @@ const filmsOf = (children: typeof LAST_YEAR_ONLY, name: string, firstSeed: numbe
             aims: aimsOf(seed),
             seed,
             delivery: 0,
+            alive: ALIVE,
           },
           view,
           bib: child.bib,
@@ -75,6 +77,8 @@ const filmsOf = (children: typeof LAST_YEAR_ONLY, name: string, firstSeed: numbe
           framesPerSecond: 120,
           startSeconds: 0.02 + 0.19 * randomSource(seed + (view === 'front' ? 3 : 0)).uniform(),
           codec: 'h264',
+          conditions: fieldConditions(i, 0, view, seed),
+          quality: 23,
         },
       };
     }),

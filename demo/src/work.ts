@@ -1,4 +1,4 @@
-import { deliveryMotion, frameMoments, randomSource, tripod, type EventId, type JointId } from '@stride-chalk/fieldcam';
+import { filmTruth, randomSource, type EventId, type JointId } from '@stride-chalk/fieldcam';
 import { FILMED_CAMPERS } from './camp.ts';
 import { DEMO_CLIPS, type DemoClip } from './clips.ts';
 
@@ -23,13 +23,12 @@ export interface DemoScore {
 
 const MARKED: readonly EventId[] = ['set', 'liftTop', 'handsApart', 'driveStart', 'contact', 'layback', 'release', 'finish'];
 
-/** The key frames that a careful coach would mark on a demo clip: the first frame at or after the true moment. */
+/** The key frames that a careful coach would mark on a demo clip: the first frame whose shutter's middle lies at or after the true moment. */
 export function marksOf(clip: DemoClip): DemoMark[] {
-  const motion = deliveryMotion(clip.order.pitcher);
-  const moments = frameMoments(clip.order);
+  const truth = filmTruth(clip.order);
   return MARKED.flatMap((event) => {
-    const frame = moments.findIndex((m) => m >= motion.events[event] - 1e-9);
-    if (frame < 0) return [];
+    const frame = Math.max(0, Math.ceil(truth.frameOf(event) - 1e-6));
+    if (frame >= truth.frames) return [];
     return [{ event, frame, frameTo: event === 'contact' && frame % 2 === 0 ? frame + 1 : null }];
   });
 }
@@ -59,19 +58,15 @@ const PLACED: ReadonlyArray<readonly [EventId, ReadonlyArray<DemoPoint['point']>
 
 /** Points placed by hand on a demo clip: the true places with a pixel or two of a hand's error. */
 export function pointsOf(clip: DemoClip): DemoPoint[] {
-  const motion = deliveryMotion(clip.order.pitcher);
-  const camera = tripod(clip.view, { hand: clip.order.pitcher.hand, heightMetres: motion.plan.height });
-  const moments = frameMoments(clip.order);
+  const truth = filmTruth(clip.order);
   const noise = randomSource(clip.bib * 1009 + clip.delivery);
   const marks = marksOf(clip);
   return PLACED.flatMap(([event, joints]) => {
     const mark = marks.find((m) => m.event === event);
     if (!mark) return [];
-    const { joints: at } = motion.poseAt(moments[mark.frame]!);
-    const next = moments[mark.frame + 1];
     return joints.flatMap((point) => {
-      if (point === 'ballLater' && next === undefined) return [];
-      const p = camera.project(point === 'ballLater' ? motion.poseAt(next!).joints.ball : at[point]);
+      if (point === 'ballLater' && mark.frame + 1 >= truth.frames) return [];
+      const p = point === 'ballLater' ? truth.pointAt(mark.frame + 1, 'ball') : truth.pointAt(mark.frame, point);
       return [
         {
           event,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH, groundMarksFor, groundOf, isGroundMark } from './ground-marks.ts';
+import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH, groundMarksFor, groundOf, isGroundMark, pointsOfFilm } from './ground-marks.ts';
 import { DRAWN_FRONT } from './testing/drawn-front.ts';
 
 describe('the cones of a mound', () => {
@@ -20,7 +20,10 @@ describe('the cones of a mound', () => {
 });
 
 describe('cones are marked once a camera position', () => {
-  const film = (id: string, view: 'front' | 'rear' = 'front', width = 960) => ({ id, view, width, height: 540 });
+  const film = (id: string, view: 'front' | 'rear' = 'front', width = 960, filmedOn = '2026-07-14') => ({
+    ...{ id, view, width, filmedOn },
+    height: 540,
+  });
   const cone = (clipId: string, point: 'coneAheadGlove' | 'coneRubberGlove' | 'backToe', x: number) => ({
     ...{ clipId, point, x },
     event: 'set' as const,
@@ -29,12 +32,18 @@ describe('cones are marked once a camera position', () => {
   test('a film without cones has those of another film of its view and size', () => {
     expect(groundMarksFor(film('b'), [film('a'), film('b')], points).map((p) => p.x)).toEqual([2, 1]);
   });
+  test('figures of a film are read from its own points and these cones', () => {
+    expect(pointsOfFilm(film('b'), [film('a'), film('b')], points).map((p) => p.x)).toEqual([2, 1]);
+    expect(pointsOfFilm(film('a'), [film('a'), film('b')], points).map((p) => p.x)).toEqual([3, 2, 1]);
+  });
   test('its own come first, one by one', () => {
     const own = [...points, cone('b', 'coneAheadGlove', 9)];
     expect(groundMarksFor(film('b'), [film('a'), film('b')], own).map((p) => p.x)).toEqual([2, 9]);
   });
-  test('another view, or pictures of another size, are another camera position', () => {
+  test('another view, another day, or pictures of another size, are another camera position', () => {
     expect(groundMarksFor(film('b', 'rear'), [film('a'), film('b', 'rear')], points)).toEqual([]);
+    const later = film('b', 'front', 960, '2026-07-15');
+    expect(groundMarksFor(later, [film('a'), later], points)).toEqual([]);
     expect(groundMarksFor(film('b', 'front', 1280), [film('a'), film('b', 'front', 1280)], points)).toEqual([]);
   });
 });

@@ -34,16 +34,18 @@ export const isGroundMark = (point: PointId): boolean => CONES[point] !== undefi
 export const groundOf = (points: PointsAt): Plane =>
   fourMarks(CONE_POINTS.map((at, i) => ({ from: take(points, at), to: CONES[CORNERS[i]!]! })));
 
-/** What is known of a film's camera position: who looks the same way into pictures of the same size. */
+/** What is known of a film's camera position: who looks the same way on the same day into pictures of the same size. */
 interface Filmed {
   readonly id: string;
   readonly view: ViewId;
+  /** The day on which it was filmed. */
+  readonly filmedOn: string;
   readonly width: number;
   readonly height: number;
 }
 
 /**
- * The cones of a film: its own, and for each that it lacks that of another film of the same view and size. A set is filmed from one place, so they are
+ * The cones of a film: its own, and for each that it lacks that of another film of the same view, day and size. A set is filmed from one place, so they are
  * marked once a camera position.
  *
  * @param films all films of the set
@@ -54,7 +56,9 @@ export function groundMarksFor<P extends { readonly clipId: string; readonly eve
   films: readonly Filmed[],
   points: readonly P[],
 ): P[] {
-  const alike = films.filter((f) => f.view === film.view && f.width === film.width && f.height === film.height);
+  const alike = films.filter(
+    (f) => f.view === film.view && f.filmedOn === film.filmedOn && f.width === film.width && f.height === film.height,
+  );
   return CORNERS.flatMap((id) => {
     const all = points.filter((p) => p.point === id && p.event === 'set');
     const own = all.find((p) => p.clipId === film.id);
@@ -62,3 +66,14 @@ export function groundMarksFor<P extends { readonly clipId: string; readonly eve
     return [own, ...other].filter((p) => p !== undefined).slice(0, 1);
   });
 }
+
+/**
+ * What figures are read from in a film: what was placed in it, and the cones of its camera position.
+ *
+ * @example pointsOfFilm(film, films, points)
+ */
+export const pointsOfFilm = <P extends { readonly clipId: string; readonly event: EventId; readonly point: PointId }>(
+  film: Filmed,
+  films: readonly Filmed[],
+  points: readonly P[],
+): P[] => [...points.filter((p) => p.clipId === film.id && !isGroundMark(p.point)), ...groundMarksFor(film, films, points)];

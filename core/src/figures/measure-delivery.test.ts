@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { normals } from '../estimate/testing/normals.ts';
 import type { FigureId } from './figure-ids.ts';
-import { measureDelivery, type ClipWork, type EnteredPoint } from './measure-delivery.ts';
+import { isStale, measureDelivery, type ClipWork, type EnteredPoint } from './measure-delivery.ts';
 import { partsOf, type PointsAt } from './point-at.ts';
 import { poseFigure } from './registry.ts';
 import { DRAWN } from './testing/drawn-body.ts';
@@ -52,11 +52,29 @@ describe('one film', () => {
   });
 });
 
+test('cones stand still whatever becomes of the key frame; a foot does not', () => {
+  const marks = [{ event: 'set' as const, frame: 12, frameTo: null }];
+  expect(isStale({ event: 'set', point: 'coneAheadGlove', frame: 10 }, marks)).toBe(false);
+  expect(isStale({ event: 'set', point: 'backToe', frame: 10 }, marks)).toBe(true);
+});
+
 describe('all views of a delivery at once', () => {
   const front: ClipWork = { ...MARKED, id: 'front', view: 'front', towardsTarget: null, points: leg };
   test('angles in the plane of the line are read from the side only, times from whichever view has both key frames', () => {
     expect([...measureDelivery([front]).measured.keys()]).toEqual(['liftToContact', 'contactToRelease']);
     expect(read('frontKneeContact', front, { ...MARKED, points: leg })?.clip).toBe('side');
+  });
+
+  test('what lies across the line is read where the glove side is known, + to it', () => {
+    const at = (point: 'frontHip' | 'frontKnee' | 'frontAnkle', x: number, y: number) => ({
+      ...{ event: 'release' as const, point, x, y, sd: 1 },
+      origin: 'placed' as const,
+    });
+    const bowed = [at('frontHip', 500, 300), at('frontKnee', 510, 380), at('frontAnkle', 500, 460)];
+    const kneeBow = (gloveSide: 1 | -1 | null) => read('kneeBow', { ...front, points: bowed, gloveSide })?.estimate?.value;
+    expect(kneeBow(1)).toBeGreaterThan(10);
+    expect(kneeBow(-1)).toBe(-kneeBow(1)!);
+    expect(kneeBow(null)).toBeUndefined();
   });
 
   test('each figure stands there once, from the view with the smaller error', () => {

@@ -16,6 +16,10 @@ const benchFilmSchema = z.object({
   height: z.number().int(),
   /** Which way in x the target lies; null in line with it. */
   towardsTarget: z.union([z.literal(1), z.literal(-1)]).nullable(),
+  /** Which way in x the glove side lies; null from the side. */
+  gloveSide: z.union([z.literal(1), z.literal(-1)]).nullable(),
+  /** The day of the delivery: one day, one camera position. */
+  filmedOn: z.iso.date(),
   captureScale: z.number().positive(),
   captureKnown: captureKnownSchema,
   /** null until they are counted. */

@@ -3,9 +3,9 @@ import type { BenchSet, EventId, PointId, ScorersBench, CamperId, StaffId } from
 import { stillBlindTo } from './blind-scorer.ts';
 import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
-import { timedClipsOf } from './clips.ts';
+import { gloveSideOf, timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
-import { marks, points, scores, staff } from './db/schema.ts';
+import { campers, marks, points, scores, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
 import { seenOf } from './used-scores.ts';
 
@@ -15,7 +15,11 @@ import { seenOf } from './used-scores.ts';
  * @param pointsBy whose points; null: everybody's
  */
 export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = null): Promise<BenchSet> {
-  const set = await deliveriesOf(camperId);
+  const [set, [child]] = await Promise.all([
+    deliveriesOf(camperId),
+    db().select({ hand: campers.hand }).from(campers).where(eq(campers.id, camperId)),
+  ]);
+  const dayOf = new Map(set.map((d) => [d.id, d.thrownOn]));
   const deliveryIds = set.map((d) => d.id);
   const films = await timedClipsOf(deliveryIds);
   const clipIds = films.map((c) => c.id);
@@ -39,6 +43,8 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
       width: c.width,
       height: c.height,
       towardsTarget: c.towardsTarget as 1 | -1 | null,
+      gloveSide: child ? gloveSideOf(c.view, child.hand) : null,
+      filmedOn: dayOf.get(c.deliveryId)!,
       captureScale: c.captureScale,
       captureKnown: c.captureKnown,
       frameTimes: c.frameTimes,

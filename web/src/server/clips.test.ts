@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { clipById, towardsTargetOf } from './clips.ts';
+import { clipById, gloveSideOf, towardsTargetOf } from './clips.ts';
 import { framePicture } from './frame-picture.ts';
 import { prepareClip } from './prepare-clip.ts';
 import { refusalsOf } from './refusals.ts';
@@ -304,5 +304,10 @@ describe('the reading of film', () => {
       towardsTargetOf('closedSide', 'L'),
     ]).toEqual([1, -1, -1, 1]);
     expect([towardsTargetOf('front', 'R'), towardsTargetOf('rear', 'L')]).toEqual([null, null]);
+    // From the front a right-hander's glove side lies to the right of the picture.
+    expect([gloveSideOf('front', 'R'), gloveSideOf('front', 'L'), gloveSideOf('rear', 'R'), gloveSideOf('rear', 'L')]).toEqual([
+      ...[1, -1, -1, 1],
+    ]);
+    expect([gloveSideOf('openSide', 'R'), gloveSideOf('closedSide', 'L')]).toEqual([null, null]);
   });
 });

@@ -107,3 +107,9 @@ export function towardsTargetOf(view: ViewId, hand: 'R' | 'L'): 1 | -1 | null {
   if (view === 'front' || view === 'rear') return null;
   return (view === 'openSide') === (hand === 'R') ? 1 : -1;
 }
+
+/** Which way in x the glove side lies, from the front and from the rear; null from a side. */
+export function gloveSideOf(view: ViewId, hand: 'R' | 'L'): 1 | -1 | null {
+  if (view !== 'front' && view !== 'rear') return null;
+  return (view === 'front') === (hand === 'R') ? 1 : -1;
+}

@@ -1,6 +1,7 @@
 import {
   frameTimebase,
   measureDelivery,
+  pointsOfFilm,
   type BenchSet,
   type MeasuredDelivery,
   type MeasuredFigure,
@@ -16,9 +17,10 @@ export const figuresOfDelivery = (set: BenchSet, deliveryId: DeliveryId): Measur
         id: clip.id,
         view: clip.view,
         towardsTarget: clip.towardsTarget,
+        gloveSide: clip.gloveSide,
         film: clip.frameTimes && clip.captureKnown !== 'open' ? frameTimebase(clip.frameTimes, clip.captureScale) : null,
         marks: set.marks.filter((m) => m.clipId === clip.id),
-        points: set.points.filter((p) => p.clipId === clip.id),
+        points: pointsOfFilm(clip, set.clips, set.points),
       })),
   );
 

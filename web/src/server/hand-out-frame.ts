@@ -2,6 +2,7 @@ import {
   figureChalk,
   FIGURES,
   pointAt,
+  pointsOfFilm,
   usualBodyCentre,
   VIEW_IDS,
   type BenchSet,
@@ -63,7 +64,7 @@ function freezeFrame(set: BenchSet, focus: FocusItem, sheet: Sheet): FreezeFrame
     const mark = set.marks.find((m) => m.clipId === clip.id && m.event === focus.freeze.event);
     if (!mark) continue;
     const points = Object.fromEntries(
-      set.points.filter((p) => p.clipId === clip.id).map((p) => [pointAt(p.event, p.point), { x: p.x, y: p.y }]),
+      pointsOfFilm(clip, set.clips, set.points).map((p) => [pointAt(p.event, p.point), { x: p.x, y: p.y }]),
     );
     const line = focus.freeze.figure ? figureChalk(focus.freeze.figure, points) : [];
     return {

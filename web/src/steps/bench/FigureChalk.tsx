@@ -1,5 +1,5 @@
-import { isStale, isTurn, partsOf, wasSeen, type BenchPoint, type Position } from '@stride-chalk/core';
-import { jointsInHand, sideFilmOf } from './bench-selectors.ts';
+import { isGroundMark, isStale, isTurn, partsOf, wasSeen, type BenchPoint, type Position } from '@stride-chalk/core';
+import { jointsInHand } from './bench-selectors.ts';
 import { Skeleton } from './Skeleton.tsx';
 import type { BenchControl } from './bench-control.ts';
 
@@ -16,8 +16,6 @@ export function FigureChalk({
   scale: number;
 }) {
   const { world, state } = bench;
-  const film = sideFilmOf(world, state);
-  if (!film || film.film.id !== filmId) return null;
   const found = jointsInHand(world, state);
   if (found && found.at.film.id === filmId)
     return (
@@ -31,9 +29,9 @@ export function FigureChalk({
   const event = marks.find((m) => m.frame === frame)?.event;
   // Where the head turns it was placed on a frame of its own: on its key frame it would lie where the head was before.
   const placed = state.data.points.filter(
-    (p) => p.clipId === filmId && (isTurn(p.point) ? p.frame === frame : p.event === event),
+    (p) => p.clipId === filmId && (isTurn(p.point) ? p.frame === frame : isGroundMark(p.point) || p.event === event),
   );
-  const hand = state.held;
+  const hand = state.held?.clipId === filmId ? state.held : null;
   const seen = (p: BenchPoint): boolean => wasSeen(p.origin) && !isStale(p, marks);
   const asked = hand?.queue[hand.index];
   const wanted = asked && partsOf(asked);

@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import {
   eventName,
+  FIGURES,
   formatEstimate,
   isTurn,
   partsOf,
@@ -14,6 +15,7 @@ import {
   type FigureId,
   type PointAt,
   type PointId,
+  type ViewId,
 } from '@stride-chalk/core';
 import { useKeptInSight } from '../../parts/use-kept-in-sight.ts';
 import type { JointHere } from './proposals.ts';
@@ -29,7 +31,7 @@ export function FigurePanel({
   asked,
   queue,
   missing,
-  sideView,
+  hasView,
   onPick,
   proposed,
   joints,
@@ -48,7 +50,8 @@ export function FigurePanel({
   queue: { readonly done: number; readonly of: number } | null;
   /** The key frame that has to be marked before the figure can be measured. */
   missing: EventId | null;
-  sideView: boolean;
+  /** Whether a film on the screen shows what a figure needs. */
+  hasView: (figure: FigureId) => boolean;
   onPick: (figure: FigureId) => void;
   /** What the found joints would give; nobody has seen them. */
   proposed: ReadonlyMap<FigureId, Estimate>;
@@ -77,8 +80,10 @@ export function FigurePanel({
               </>
             )}
           </p>
-        ) : !sideView ? (
-          <p className="m-0 mt-1 text-small">Figures are measured on a side view. This delivery has none.</p>
+        ) : !hasView(current) ? (
+          <p className="m-0 mt-1 text-small">
+            {figureName(current)} is measured {SEEN_FROM[FIGURES[current].views[0]!]}. This delivery has no such film.
+          </p>
         ) : missing ? (
           <p className="m-0 mt-1 text-small" role="status">
             Mark the key frame “{eventName(missing)}” first: <kbd>T</kbd>.
@@ -135,7 +140,11 @@ export function FigurePanel({
                     </span>
                   ) : (
                     <span className="text-small font-medium text-soft">
-                      {unreadable.has(r.id) ? 'not read' : `${r.needs.length} points`}
+                      {unreadable.has(r.id)
+                        ? 'not read'
+                        : hasView(r.id)
+                          ? `${r.needs.length} points`
+                          : `${SEEN_FROM[r.views[0]!]} only`}
                     </span>
                   )}
                 </b>
@@ -223,6 +232,13 @@ function JointsInHand({
     </div>
   );
 }
+
+const SEEN_FROM: Readonly<Record<ViewId, string>> = {
+  openSide: 'from the side',
+  closedSide: 'from the side',
+  front: 'from front or rear',
+  rear: 'from front or rear',
+};
 
 const range = ([low, high]: readonly [number | null, number | null]): string =>
   low === null ? `up to ${high}` : high === null ? `from ${low}` : `${low} to ${high}`;

@@ -3,17 +3,7 @@ import { AcrossSummary } from './AcrossSummary.tsx';
 import { FigureChalk } from './FigureChalk.tsx';
 import { FilmView } from './FilmView.tsx';
 import { Magnifier } from './Magnifier.tsx';
-import {
-  activeOf,
-  bodyAt,
-  checkpointOf,
-  drawnKey,
-  filmsOf,
-  frameIn,
-  jointsInHand,
-  sideFilmOf,
-  zoomOf,
-} from './bench-selectors.ts';
+import { activeOf, bodyAt, checkpointOf, drawnKey, filmsOf, frameIn, jointsInHand, zoomOf } from './bench-selectors.ts';
 import type { BenchProps } from './types.ts';
 import type { BenchControl } from './bench-control.ts';
 
@@ -24,7 +14,6 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
   const { task, held } = state;
   const films = filmsOf(world, state);
   const active = activeOf(world, state);
-  const side = sideFilmOf(world, state);
   const found = jointsInHand(world, state);
   const joint = found?.joints.find((j) => j.point === state.joints?.chosen);
   return (
@@ -40,7 +29,7 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
         const o = open.find((x) => x.film.id === film.id) ?? null;
         const frame = o ? frameIn(world, state, o) : 0;
         const isActive = active?.film.id === film.id;
-        const holds = held !== null && side?.film.id === film.id;
+        const holds = held?.clipId === film.id;
         const asked = holds ? held.queue[held.index] : undefined;
         const point = asked && partsOf(asked)[1];
         const hasJoints = found?.at.film.id === film.id;

@@ -15,7 +15,7 @@ import {
   proposedFiguresOf,
   proposedOf,
   scoreOf,
-  sideFilmOf,
+  filmFor,
   stripOf,
   unmarkedOf,
   unreadableOf,
@@ -65,11 +65,11 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
         current={state.figure}
         asked={point}
         missing={unmarkedOf(world, state, state.figure)}
-        sideView={sideFilmOf(world, state) !== null}
+        hasView={(figure) => filmFor(world, state, figure) !== null}
         queue={held ? { done: held.index, of: held.queue.length } : null}
         proposed={proposedFiguresOf(world, state)}
         joints={state.joints ? jointsInHand(world, state) : null}
-        keyFrames={state.joints ? { done: state.joints.index, of: state.joints.events.length } : null}
+        keyFrames={state.joints ? { done: state.joints.index, of: state.joints.steps.length } : null}
         chosen={state.joints?.chosen ?? null}
         onJoints={() => send({ type: 'joints' })}
         onPick={(figure) => send({ type: 'measure', figure })}

@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test } from 'vitest';
 import {
   ALWAYS_ASKED,
   defaultSheet,
+  partsOf,
   POSE_FIGURES,
   poseFigure,
   type Entry,
@@ -23,7 +24,7 @@ import {
   loopOf,
   openOf,
   otherOf,
-  sideFilmOf,
+  filmFor,
 } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
@@ -37,12 +38,14 @@ const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => (
   width: 960,
   height: 540,
   towardsTarget: view === 'openSide' ? 1 : null,
+  gloveSide: view === 'openSide' ? null : 1,
+  filmedOn: '2026-07-14',
   captureScale: 1,
   captureKnown: 'sure',
   frameTimes: Array.from({ length: 240 }, (_, i) => i / 120),
   state: 'ready',
 });
-const world = benchWorld({
+const worldProps: Parameters<typeof benchWorld>[0] = {
   staff: { id: anId('me'), name: 'Me' },
   camper: { id: anId('c'), bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
   sheet: defaultSheet,
@@ -56,7 +59,8 @@ const world = benchWorld({
     film(anId('f1'), anId('d1'), 'front'),
     film(anId('s2'), anId('d2'), 'openSide'),
   ],
-});
+};
+const world = benchWorld(worldProps);
 const FRAMES = {
   ...{ set: 10, liftTop: 40, handsApart: 70, driveStart: 90, footOpens: 95 },
   ...{ contact: 110, layback: 118, release: 125, finish: 170 },
@@ -359,6 +363,33 @@ describe('points of a figure', () => {
     expect(frame(anId('s1'))).toBe(40);
   });
 
+  test('a figure across the line is placed in the front film, and its cones once a camera position', () => {
+    const twoFronts = benchWorld({
+      ...worldProps,
+      clips: [...worldProps.clips, film(anId('f2'), anId('d2'), 'front')],
+    });
+    const go = (...actions: BenchAction[]): void => {
+      for (const action of actions) {
+        const outcome = transition(twoFronts, state, action);
+        state = outcome.state;
+        sent.push(...outcome.send);
+      }
+    };
+    state = initialState(twoFronts, { marks: [...allMarked, ...marked(anId('f2'))], points: [], scores: [] });
+    const cones = (): number => state.held!.queue.filter((at) => at.includes('.cone')).length;
+    go({ type: 'task', task: 'figures' }, { type: 'measure', figure: 'landingOffset' });
+    expect([state.held!.clipId, state.held!.queue.length, cones()]).toEqual([anId('f1'), 8, 4]);
+    for (const at of state.held!.queue) {
+      const [, point] = partsOf(at);
+      const x = 480 + 100 * (point.endsWith('Glove') ? 1 : -1) + (point.endsWith('Toe') ? 7 : 0);
+      go({ type: 'movePoint', x, y: point.startsWith('coneAhead') ? 480 : 450 }, { type: 'place' });
+    }
+    expect(sent.every((e) => e.kind === 'point' && e.clipId === anId('f1'))).toBe(true);
+    // In the second delivery only the feet are asked for.
+    go({ type: 'delivery', index: 1 }, { type: 'measure', figure: 'landingOffset' });
+    expect([state.held!.clipId, state.held!.queue.length, cones()]).toEqual([anId('f2'), 4, 0]);
+  });
+
   test('Backspace goes to the point before; leaving lets the point go', () => {
     act({ type: 'measure', figure: knee.id }, { type: 'place' }, { type: 'pointBefore' });
     expect(state.held!.index).toBe(0);
@@ -374,7 +405,13 @@ describe('points of a figure', () => {
     state = begin(marked(anId('f1')));
     act({ type: 'task', task: 'figures' }, { type: 'measure', figure: knee.id });
     expect(state).toMatchObject({ layer: 'work', held: null, figure: knee.id });
-    expect(sideFilmOf(world, state)!.film.id).toBe(anId('s1'));
+    expect(filmFor(world, state, knee.id)!.film.id).toBe(anId('s1'));
+    // Only the front view shows what lies across the line, and the second delivery has none.
+    expect(filmFor(world, state, 'landingOffset')!.film.id).toBe(anId('f1'));
+    act({ type: 'delivery', index: 1 });
+    expect(filmFor(world, state, 'landingOffset')).toBeNull();
+    act({ type: 'measure', figure: 'landingOffset' });
+    expect(state).toMatchObject({ layer: 'work', held: null, figure: 'landingOffset' });
   });
 });
 

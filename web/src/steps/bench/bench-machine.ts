@@ -6,6 +6,7 @@ import {
   orderProblems,
   turnFrames,
   POSE_FIGURES,
+  pointsOfFilm,
   poseFigure,
   POINTS,
   wasSeen,
@@ -41,7 +42,8 @@ import {
   otherOf,
   proposedOf,
   scoreOf,
-  sideFilmOf,
+  filmFor,
+  heldFilmOf,
   split,
   stripOf,
   suggestedHere,
@@ -54,7 +56,7 @@ import type { BenchWorld } from './bench-world.ts';
 import { isSeen, placeOf, viewInWords } from './entry-place.ts';
 import { nextZoom, panned } from './film-window.ts';
 import { clampFrame, markOf, OFFERED, sameMoment } from './moments.ts';
-import { eventsWithJoints, foundPoint, frameOfPoint, lookedFor, lookOf, NOTHING_MOVED } from './proposals.ts';
+import { jointSteps, foundPoint, frameOfPoint, lookedFor, lookOf, NOTHING_MOVED } from './proposals.ts';
 import { suggestionFor } from './suggestions.ts';
 import type { Known } from './types.ts';
 
@@ -341,22 +343,23 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
 
   measure(t, { figure }) {
     t.layer('leave').set({ figure });
-    const side = sideFilmOf(t.world, t.state);
+    const at = filmFor(t.world, t.state, figure);
     const wanted = poseFigure(figure);
-    if (!side || !wanted || unmarkedOf(t.world, t.state, figure)) return;
-    t.set({ viewInHand: openOf(t.world, t.state).findIndex((o) => o.film.id === side.film.id) });
-    const own = t.state.data.points.filter((p) => p.clipId === side.film.id);
-    const marks = t.state.data.marks.filter((m) => m.clipId === side.film.id);
-    const placed = new Set(own.filter((p) => wasSeen(p.origin) && !isStale(p, marks)).map((p) => `${p.event}.${p.point}`));
-    const lacking = wanted.needs.filter((at) => !placed.has(at));
+    if (!at || !wanted || unmarkedOf(t.world, t.state, figure)) return;
+    t.set({ viewInHand: openOf(t.world, t.state).findIndex((o) => o.film.id === at.film.id) });
+    // The cones of this camera position count, in whichever film of it they were marked.
+    const known = pointsOfFilm(at.film, t.world.clips, t.state.data.points);
+    const marks = t.state.data.marks.filter((m) => m.clipId === at.film.id);
+    const placed = new Set(known.filter((p) => wasSeen(p.origin) && !isStale(p, marks)).map((p) => `${p.event}.${p.point}`));
+    const lacking = wanted.needs.filter((need) => !placed.has(need));
     // Points of one key frame follow each other, so that the film moves as little as it can.
     const queue = [...(lacking.length > 0 ? lacking : wanted.needs)].sort(
       (a, b) => OFFERED.indexOf(eventOf(a)) - OFFERED.indexOf(eventOf(b)),
     );
-    takePoint(t, side, queue, 0);
+    takePoint(t, at, queue, 0);
   },
   nudge(t, { x, y, fine }) {
-    const side = sideFilmOf(t.world, t.state);
+    const side = heldFilmOf(t.world, t.state);
     if (!t.state.held || !side) return;
     const step = ((fine ? STEP.fine : STEP.coarse) * side.film.height) / USUAL_HEIGHT;
     const { at } = t.state.held;
@@ -364,14 +367,14 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
   },
   /** Puts the point in hand somewhere, held inside the film; it is placed when the coach says so. */
   movePoint(t, { x, y }) {
-    const side = sideFilmOf(t.world, t.state);
+    const side = heldFilmOf(t.world, t.state);
     if (!t.state.held || !side) return;
     const { width, height } = side.film;
     const at = { x: Math.max(0, Math.min(width, x)), y: Math.max(0, Math.min(height, y)) };
     t.set({ held: { ...t.state.held, looked: true, proposedSd: null, at } });
   },
   place(t) {
-    const side = sideFilmOf(t.world, t.state);
+    const side = heldFilmOf(t.world, t.state);
     const { held } = t.state;
     if (!held || !side) return;
     const { id: clipId, height } = side.film;
@@ -387,7 +390,7 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
   },
   /** Where the head turns the coach looks for the frame himself: another one, held between the two key frames. */
   stepPoint(t, { by }) {
-    const side = sideFilmOf(t.world, t.state);
+    const side = heldFilmOf(t.world, t.state);
     const { held } = t.state;
     if (!held || !side) return;
     const [, point] = split(held.queue[held.index]!);
@@ -402,7 +405,7 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
     if (found) t.set({ held: { ...held, at: { x: found.x, y: found.y }, proposedSd: found.sd } });
   },
   pointBefore(t) {
-    const side = sideFilmOf(t.world, t.state);
+    const side = heldFilmOf(t.world, t.state);
     const { held } = t.state;
     if (held && side && held.index > 0) takePoint(t, side, held.queue, held.index - 1);
   },
@@ -523,18 +526,16 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
 
   joints(t) {
     const { world } = t;
-    const side = sideFilmOf(world, t.state);
-    const events = side ? eventsWithJoints(side, t.state.proposals, t.state.data) : [];
-    if (!side || events.length === 0)
+    const open = openOf(world, t.state);
+    const steps = jointSteps(open, t.state.proposals, t.state.data);
+    if (steps.length === 0)
       return t.set({
-        said: !side
-          ? 'Joints are looked at in a side view. This delivery has none.'
-          : lookOf(t.state.proposals, side.film.id)
-            ? 'No joint here waits to be looked at: mark its key frames first.'
-            : 'No joints are proposed of this film: its points are placed by hand.',
+        said: open.some(({ film }) => lookOf(t.state.proposals, film.id))
+          ? 'No joint here waits to be looked at: mark its key frames first.'
+          : 'No joints are proposed of these films: points are placed by hand.',
       });
     t.layer('leave').set({ task: 'figures', problem: null, said: null });
-    t.layer('takeJoints').set({ joints: { events, index: 0, ...NOTHING_MOVED } });
+    t.layer('takeJoints').set({ joints: { steps, index: 0, ...NOTHING_MOVED } });
     showJoints(t);
   },
   chooseJoint(t, { by }) {
@@ -599,8 +600,8 @@ const HANDLERS: { readonly [A in BenchAction['type']]: Handler<A> } = {
       `${entries.length} joint${entries.length === 1 ? '' : 's'} at “${eventName(hand.event)}”, ${viewInWords(film, t.world.deliveries)}`,
     );
     const left = open.filter((j) => !seen.includes(j));
-    if (joints.index + 1 < joints.events.length) {
-      t.set({ joints: { events: joints.events, index: joints.index + 1, ...NOTHING_MOVED } });
+    if (joints.index + 1 < joints.steps.length) {
+      t.set({ joints: { steps: joints.steps, index: joints.index + 1, ...NOTHING_MOVED } });
       showJoints(t);
     } else t.layer('done');
     t.set({
@@ -739,7 +740,7 @@ const inNumber = (n: number): string => (n === 1 ? 'One level is' : `${n} levels
 function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: number): void {
   const wanted = queue[index];
   if (!wanted) return void t.layer('done');
-  const { id, width, height, towardsTarget } = side.film;
+  const { id, width, height, towardsTarget, gloveSide } = side.film;
   const { data } = t.state;
   const [event, point] = split(wanted);
   const frame = frameOfPoint(event, point, side, t.state.proposals, data);
@@ -751,10 +752,14 @@ function takePoint(t: Turn, side: Known, queue: readonly PointAt[], index: numbe
   const guess =
     proposed ??
     before ??
-    guessPoint({ event, point }, { view: 'openSide', xDirection: towardsTarget ?? 1, width, height, placed });
+    guessPoint(
+      { event, point },
+      { view: towardsTarget === null ? 'front' : 'openSide', xDirection: towardsTarget ?? gloveSide ?? 1, width, height, placed },
+    );
   const marks = data.marks.filter((m) => m.clipId === id);
   t.layer('takePoints').set({
     held: {
+      clipId: id,
       queue,
       index,
       at: guess ? { x: guess.x, y: guess.y } : { x: width / 2, y: height / 2 },

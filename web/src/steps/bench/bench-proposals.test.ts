@@ -40,6 +40,8 @@ const FRAMES = 240;
 const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => ({
   ...{ id, deliveryId, view, width: 960, height: 540, captureScale: 1, captureKnown: 'sure', state: 'ready' },
   towardsTarget: view === 'openSide' ? 1 : null,
+  gloveSide: view === 'openSide' ? null : 1,
+  filmedOn: '2026-07-14',
   frameTimes: Array.from({ length: FRAMES }, (_, i) => i / 120),
 });
 const props = {
@@ -288,7 +290,7 @@ describe('all key frames at a look', () => {
 
 describe('joints that were found', () => {
   const sideMarks: Mark[] = SIDE_MARKS.map(([event, frame]) => ({ clipId: SIDE, event, frame, frameTo: null }));
-  const needed = (event: EventId): PointId[] => FOLLOWED.filter((j) => pointsNeededAt(event).has(j));
+  const needed = (event: EventId): PointId[] => FOLLOWED.filter((j) => pointsNeededAt(event, 'openSide').has(j));
   const pointsSent = () => sent.flatMap((e) => (e.kind === 'point' ? [e] : []));
   beforeEach(() => begin(found(), sideMarks));
 
@@ -304,7 +306,7 @@ describe('joints that were found', () => {
       'figures',
       marksOf(SIDE).find((m) => m.event === first)!.frame,
     ]);
-    const events = state.joints!.events;
+    const { steps } = state.joints!;
     act({ type: 'confirmJoints' });
     expect(
       pointsSent()
@@ -312,7 +314,7 @@ describe('joints that were found', () => {
         .sort(),
     ).toEqual(needed(first).sort());
     expect(pointsSent()[0]).toMatchObject({ origin: 'confirmed', pointSd: 3, frame: 20 });
-    for (let i = 1; i < events.length; i++) act({ type: 'confirmJoints' });
+    for (let i = 1; i < steps.length; i++) act({ type: 'confirmJoints' });
     expect(state.layer).toBe('work');
     const measured = figuresOf(world, state).get('frontKneeContact')!;
     // The error of what was confirmed is that of the find, not of a hand.
@@ -320,6 +322,24 @@ describe('joints that were found', () => {
     expect(measured.sd).toBeGreaterThan(byHand);
     expect(proposedFiguresOf(world, state).has('frontKneeContact')).toBe(false);
     expect(act({ type: 'joints' }).said).toContain('No joint here waits');
+  });
+  test('those of the front view follow those of the side, each in its film', () => {
+    const frontMarks: Mark[] = FRONT_MARKS.map(([event, frame]) => ({ clipId: FRONT, event, frame, frameTo: null }));
+    begin(found(), [...sideMarks, ...frontMarks]);
+    act({ type: 'joints' });
+    const { steps } = state.joints!;
+    expect(steps.map((s) => s.clipId)).toEqual([...steps.slice(1).map(() => SIDE), FRONT]);
+    expect(steps.at(-1)!.event).toBe('contact');
+    for (let i = 1; i < steps.length; i++) act({ type: 'confirmJoints' });
+    expect(jointsInHand(world, state)!.at.film.id).toBe(FRONT);
+    sent = [];
+    act({ type: 'confirmJoints' });
+    expect(new Set(pointsSent().map((p) => `${p.clipId} ${p.frame}`))).toEqual(new Set([`${FRONT} 120`]));
+    expect(
+      pointsSent()
+        .map((p) => p.point)
+        .sort(),
+    ).toEqual(FOLLOWED.filter((j) => pointsNeededAt('contact', 'front').has(j)).sort());
   });
   test('one that is unsure is left unless it was under the magnifier', () => {
     begin(found(['frontKnee']), sideMarks);

@@ -4,6 +4,7 @@ import {
   measureDelivery,
   ownSpread,
   partsOf,
+  pointsOfFilm,
   POSE_FIGURES,
   poseFigure,
   wasSeen,
@@ -188,9 +189,11 @@ export function jointsInHand(
   w: BenchWorld,
   s: BenchState,
 ): { readonly at: Known; readonly event: EventId; readonly joints: readonly JointHere[] } | null {
-  const at = sideFilmOf(w, s);
-  const event = s.joints?.events[s.joints.index];
-  return at && event && s.joints ? { at, event, joints: jointsOfEvent(event, at, s.proposals, s.data, s.joints) } : null;
+  const step = s.joints?.steps[s.joints.index];
+  const at = openOf(w, s).find((o) => o.film.id === step?.clipId);
+  return at && step && s.joints
+    ? { at, event: step.event, joints: jointsOfEvent(step.event, at, s.proposals, s.data, s.joints) }
+    : null;
 }
 
 const openingOf = (c: ResolvedCheckpoint | null): EventId => (c ? opensAt(c) : 'set');
@@ -224,9 +227,16 @@ export function bodyAt(w: BenchWorld, s: BenchState, at: Known, frame: number): 
   return alongPath(path, at.time.timeOf(clampFrame(at.time, frame)));
 }
 
-/** The side view on which figures are measured. */
-export const sideFilmOf = (w: BenchWorld, s: BenchState): Known | null =>
-  openOf(w, s).find((o) => o.film.towardsTarget !== null) ?? null;
+/** The film in which a figure is measured: of those on the screen the one that shows it best; null where none shows it. */
+export function filmFor(w: BenchWorld, s: BenchState, figure: FigureId): Known | null {
+  const open = openOf(w, s);
+  const views = poseFigure(figure)?.views ?? [];
+  return views.flatMap((view) => open.filter((o) => o.film.view === view))[0] ?? null;
+}
+
+/** The film of the point in hand; null while none is. */
+export const heldFilmOf = (w: BenchWorld, s: BenchState): Known | null =>
+  openOf(w, s).find((o) => o.film.id === s.held?.clipId) ?? null;
 
 const NOTHING_READ = measureDelivery([]);
 
@@ -236,7 +246,7 @@ const TURNING = [...new Set(POSE_FIGURES.flatMap((f) => f.needs))].filter((need)
 /** What is proposed and nobody has seen, as points of a film: with the marked key frames, for the figures that they would give. */
 function proposedPoints(w: BenchWorld, s: BenchState, film: Film) {
   const time = w.timeOf(film);
-  if (!time || film.towardsTarget === null) return [];
+  if (!time) return [];
   const at = { film, time };
   const proposed = { origin: 'proposed' as const, frame: null };
   const still = OFFERED.flatMap((event) =>
@@ -267,9 +277,10 @@ function readingsOf(w: BenchWorld, s: BenchState, withProposed = false, delivery
         id: film.id,
         view: film.view,
         towardsTarget: film.towardsTarget,
+        gloveSide: film.gloveSide,
         film: film.captureKnown === 'open' ? null : w.timeOf(film),
         marks: s.data.marks.filter((m) => m.clipId === film.id),
-        points: [...s.data.points.filter((p) => p.clipId === film.id), ...(withProposed ? proposedPoints(w, s, film) : [])],
+        points: [...pointsOfFilm(film, w.clips, s.data.points), ...(withProposed ? proposedPoints(w, s, film) : [])],
       })),
     ),
   );
@@ -309,9 +320,9 @@ export function proposedFiguresOf(w: BenchWorld, s: BenchState): ReadonlyMap<Fig
   );
 }
 
-/** The first key frame of some points that is not marked on the side view. */
+/** The first key frame of a figure's points that is not marked in the film in which it is measured. */
 export function unmarkedOf(w: BenchWorld, s: BenchState, figure: FigureId): EventId | null {
-  const side = sideFilmOf(w, s);
+  const at = filmFor(w, s, figure);
   const needs = poseFigure(figure)?.needs ?? [];
-  return side ? (needs.map(eventOf).find((e) => !markOf(s.data, side.film.id, e)) ?? null) : null;
+  return at ? (needs.map(eventOf).find((e) => !markOf(s.data, at.film.id, e)) ?? null) : null;
 }

@@ -19,6 +19,8 @@ import type { BenchProps, Film, Task } from './types.ts';
 
 /** A point in hand: which one, the rest of its figure, and where it is now. */
 interface PointInHand {
+  /** The film in which it lies. */
+  readonly clipId: string;
   readonly queue: readonly PointAt[];
   readonly index: number;
   readonly at: Position;

@@ -19,6 +19,8 @@ const film = (
     width: 960,
     height: 540,
     towardsTarget: view === 'openSide' ? 1 : null,
+    gloveSide: view === 'openSide' ? null : 1,
+    filmedOn: '2026-07-14',
     captureScale: 1,
     captureKnown: 'sure',
     frameTimes: times(rate, count),

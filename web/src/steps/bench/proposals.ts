@@ -3,6 +3,7 @@ import {
   fromOtherView,
   isStale,
   isTurn,
+  jointOfTurn,
   markTime,
   pointFrame,
   pointsAtFrame,
@@ -144,10 +145,16 @@ export interface JointHere extends ProposedPoint {
   readonly moved: boolean;
 }
 
+/** A key frame of a film whose joints are looked at. */
+export interface JointStep {
+  readonly clipId: string;
+  readonly event: EventId;
+}
+
 /** How the joints of a key frame are in hand. */
 export interface JointsInHand {
-  /** The key frames that have joints to be looked at, in their order. */
-  readonly events: readonly EventId[];
+  /** The key frames that have joints to be looked at, in their order, film by film. */
+  readonly steps: readonly JointStep[];
   readonly index: number;
   readonly chosen: PointId | null;
   /** Those that were under the magnifier. */
@@ -170,7 +177,7 @@ export function jointsOfEvent(
 ): readonly JointHere[] {
   const mark = markOf(data, at.film.id, event);
   if (!mark) return [];
-  const needed = pointsNeededAt(event);
+  const needed = pointsNeededAt(event, at.film.view);
   const marks = data.marks.filter((m) => m.clipId === at.film.id);
   const own = data.points.filter((p) => p.clipId === at.film.id && p.event === event && wasSeen(p.origin) && !isStale(p, marks));
   const found = jointsAt(proposals, at.film.id, pointFrame(mark, 'head'));
@@ -207,10 +214,15 @@ export function frameOfPoint(event: EventId, point: PointId, at: Known, proposal
   return found ?? Math.round((within.from + within.to) / 2);
 }
 
-/** The joint that the computer proposes for a point on a frame; a head where its path turns is a head. */
+/** The joint that the computer proposes for a point on a frame; a head or a glove where its path turns is that joint. */
 export const foundPoint = (point: PointId, at: Known, frame: number, proposals: Proposals): ProposedPoint | undefined =>
-  jointsAt(proposals, at.film.id, frame).find((j) => j.point === (isTurn(point) ? 'head' : point));
+  jointsAt(proposals, at.film.id, frame).find((j) => j.point === jointOfTurn(point));
 
-/** The marked key frames of a film at which a figure needs a joint that is proposed and that nobody has seen. */
-export const eventsWithJoints = (at: Known, proposals: Proposals, data: BenchData): readonly EventId[] =>
-  OFFERED.filter((e) => jointsOfEvent(e, at, proposals, data).some((j) => j.needed && !j.seen));
+/** The marked key frames of some films at which a figure needs a joint that is proposed and that nobody has seen. */
+export const jointSteps = (films: readonly Known[], proposals: Proposals, data: BenchData): readonly JointStep[] =>
+  films.flatMap((at) =>
+    OFFERED.filter((e) => jointsOfEvent(e, at, proposals, data).some((j) => j.needed && !j.seen)).map((event) => ({
+      clipId: at.film.id,
+      event,
+    })),
+  );
