@@ -9,7 +9,7 @@ export interface DemoMark {
 }
 export interface DemoPoint {
   readonly event: EventId;
-  readonly point: JointId | 'ballLater';
+  readonly point: JointId | 'ballLater' | `cone${'Rubber' | 'Ahead'}${'Throwing' | 'Glove'}`;
   readonly x: number;
   readonly y: number;
 }
@@ -56,17 +56,31 @@ const PLACED: ReadonlyArray<readonly [EventId, ReadonlyArray<DemoPoint['point']>
   ['release', ['frontHip', 'backHip', 'frontKnee', 'frontAnkle', 'throwingShoulder', 'gloveShoulder', 'ball', 'ballLater']],
 ];
 
+/** What a coach places in a film from the front: cones and feet on the ground, and what lies across the line. */
+const PLACED_FRONT: typeof PLACED = [
+  ['set', ['coneRubberThrowing', 'coneRubberGlove', 'coneAheadThrowing', 'coneAheadGlove', 'backHeel', 'backToe']],
+  ['contact', ['frontHeel', 'frontToe', 'frontHip', 'backHip', 'throwingShoulder', 'gloveShoulder']],
+  ['release', ['head', 'frontHip', 'backHip', 'throwingShoulder', 'gloveShoulder', 'throwingElbow', 'frontKnee', 'frontAnkle']],
+];
+
 /** Points placed by hand on a demo clip: the true places with a pixel or two of a hand's error. */
 export function pointsOf(clip: DemoClip): DemoPoint[] {
   const truth = filmTruth(clip.order);
   const noise = randomSource(clip.bib * 1009 + clip.delivery);
   const marks = marksOf(clip);
-  return PLACED.flatMap(([event, joints]) => {
+  const place = (frame: number, point: DemoPoint['point']) => {
+    if (point === 'ballLater') return truth.pointAt(frame + 1, 'ball');
+    const [, end, side] = /^cone(Rubber|Ahead)(Throwing|Glove)$/.exec(point) ?? [];
+    if (end && side) return truth.coneAt(frame, end === 'Ahead' ? 'ahead' : 'rubber', side === 'Glove' ? 'glove' : 'throwing');
+    const joint = point as JointId;
+    return /Heel|Toe/.test(joint) ? truth.groundUnder(frame, joint) : truth.pointAt(frame, joint);
+  };
+  return (clip.view === 'front' ? PLACED_FRONT : PLACED).flatMap(([event, joints]) => {
     const mark = marks.find((m) => m.event === event);
     if (!mark) return [];
     return joints.flatMap((point) => {
       if (point === 'ballLater' && mark.frame + 1 >= truth.frames) return [];
-      const p = point === 'ballLater' ? truth.pointAt(mark.frame + 1, 'ball') : truth.pointAt(mark.frame, point);
+      const p = place(mark.frame, point);
       return [
         {
           event,

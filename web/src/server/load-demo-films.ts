@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import {
   ageGroupOf,
   defaultSheet,
+  isGroundMark,
   pointFrame,
   resolveSheet,
   type Entry,
@@ -93,8 +94,10 @@ export async function loadDemoFilms(
     for (const mark of marksOf(film)) await enter({ kind: 'mark', clipId, ...mark });
     // Of one camper two deliveries are measured, so that there is something to compare.
     const measured = film.delivery === 0 || (progress === 'released' && film.delivery === 2);
-    if (film.view === 'openSide' && measured)
+    if (measured)
       for (const p of pointsOf(film)) {
+        // Cones are marked once a camera position.
+        if (film.delivery > 0 && isGroundMark(p.point)) continue;
         const mark = marksOf(film).find((m) => m.event === p.event);
         const frame = mark ? pointFrame(mark, p.point) : null;
         await enter({ kind: 'point', clipId, ...p, frame, origin: 'placed', pointSd: 2 });
