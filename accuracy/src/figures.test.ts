@@ -3,31 +3,27 @@ import {
   frameTimebase,
   measureDelivery,
   measurePose,
-  partsOf,
   pointFrame,
   POSE_FIGURES,
   type Estimate,
   type FigureId,
   type MeasuredPoints,
   type PointAt,
-  type PoseFigure,
 } from '@stride-chalk/core';
 import {
-  CONES,
   deliveryMotion,
-  groundHeight,
   pinholeCamera,
   randomSource,
   towardsTarget,
   tripod,
   trueFigures,
   vec,
-  type DeliveryMotion,
   type EventId,
   type Hand,
   type JointId,
   type PinholeCamera,
 } from '@stride-chalk/fieldcam';
+import { exactly, plusOf, seenBy, viewOf } from './seen-points.ts';
 
 const DRAWS = process.env.ACCURACY === 'long' ? 10_000 : 250;
 /** The share of draws that a stated 95 % interval may hold: three standard deviations of chance for so many draws. */
@@ -45,66 +41,10 @@ const PITCHERS = [
 
 /** Figures of still poses; where the ball left the hand depends on the frames around it, and is tried for itself below. */
 const POSED = POSE_FIGURES.filter((f) => !f.needsBallLead);
-/** The view from which a figure is tried: the one that it is read best in. */
-const viewOf = (figure: PoseFigure): 'openSide' | 'front' => (figure.views[0] === 'openSide' ? 'openSide' : 'front');
 const VIEWS = ['openSide', 'front'] as const;
 const NEEDS = Object.fromEntries(
   VIEWS.map((view) => [view, [...new Set(POSED.filter((f) => viewOf(f) === view).flatMap((f) => f.needs))]]),
 ) as Record<(typeof VIEWS)[number], PointAt[]>;
-/** Which way in x + lies: the target from the side, the glove side from the front. */
-const plusOf = (view: 'openSide' | 'front', hand: Hand): 1 | -1 =>
-  view === 'openSide' ? towardsTarget(view, hand)! : hand === 'R' ? 1 : -1;
-
-/** Where a path of the head or the glove turns, in space, on a grid of a thousandth of the time. */
-const TURNS = {
-  headBack: ['set', 'liftTop', (at: ReturnType<typeof vec>) => -at.x],
-  headHigh: ['set', 'contact', (at: ReturnType<typeof vec>) => at.y],
-  gloveHigh: ['handsApart', 'contact', (at: ReturnType<typeof vec>) => at.y],
-} as const satisfies Record<string, readonly [EventId, EventId, (at: ReturnType<typeof vec>) => number]>;
-const turningJoint = (point: keyof typeof TURNS): JointId => (point === 'gloveHigh' ? 'gloveWrist' : 'head');
-const turns = new WeakMap<DeliveryMotion, Record<string, number>>();
-function turnOf(motion: DeliveryMotion, point: keyof typeof TURNS): number {
-  const kept = turns.get(motion) ?? {};
-  turns.set(motion, kept);
-  const [from, to, far] = TURNS[point];
-  const [start, end] = [motion.events[from], motion.events[to]];
-  kept[point] ??= Array.from({ length: 1001 }, (_, i) => start + ((end - start) * i) / 1000).reduce((best, t) =>
-    far(motion.poseAt(t).joints[turningJoint(point)]) > far(motion.poseAt(best).joints[turningJoint(point)]) ? t : best,
-  );
-  return kept[point];
-}
-
-/** Which of the cones is which: the rubber end first, and the sides by the hand. */
-function coneAt(point: string, hand: Hand): ReturnType<typeof vec> {
-  const glove = hand === 'R' ? -1 : 1;
-  const [x, z] = CONES.find(
-    ([cx, cz]) => cx > 1 === point.startsWith('coneAhead') && Math.sign(cz) === (point.endsWith('Glove') ? glove : -glove),
-  )!;
-  return vec(x, groundHeight(x), z);
-}
-
-/** Where a point is in space. A shoe is placed where it stands on the ground. */
-function placeOf(need: PointAt, motion: DeliveryMotion): ReturnType<typeof vec> {
-  const [event, point] = partsOf(need) as [EventId, string];
-  if (point.startsWith('cone')) return coneAt(point, motion.plan.hand);
-  const turning = point in TURNS ? (point as keyof typeof TURNS) : null;
-  const at = motion.poseAt(turning ? turnOf(motion, turning) : motion.events[event]).joints[
-    turning ? turningJoint(turning) : (point as JointId)
-  ];
-  return /Heel|Toe/.test(point) ? vec(at.x, groundHeight(at.x), at.z) : at;
-}
-
-/** Every point that the figures of a view need, without an error, as a camera sees it. */
-const seenBy = (
-  camera: PinholeCamera,
-  motion: DeliveryMotion,
-  needs: readonly PointAt[],
-): ReadonlyArray<readonly [PointAt, { x: number; y: number }]> =>
-  needs.map((need) => [need, camera.project(placeOf(need, motion))]);
-
-const exactly = (figure: PoseFigure, camera: PinholeCamera, motion: DeliveryMotion, hand: Hand): number =>
-  figure.value(Object.fromEntries(seenBy(camera, motion, figure.needs)), plusOf(viewOf(figure), hand), 0);
-
 /** Every figure of all draws: points placed from the truth with 2 px error per axis, over five pitchers of both hands. */
 function draws() {
   const errors = new Map<FigureId, { value: number; truth: number; estimate: Estimate }[]>(POSED.map((f) => [f.id, []]));
@@ -115,7 +55,7 @@ function draws() {
       const camera = tripod(view, { hand, heightMetres: motion.plan.height });
       const exact = seenBy(camera, motion, NEEDS[view]);
       const figures = POSED.filter((f) => viewOf(f) === view);
-      const truth = new Map(figures.map((f) => [f.id, exactly(f, camera, motion, hand)]));
+      const truth = new Map(figures.map((f) => [f.id, exactly(f, motion)]));
       for (let k = 0; k < DRAWS / PITCHERS.length; k++) {
         const placed: MeasuredPoints = Object.fromEntries(
           exact.map(([need, p]) => [
@@ -237,7 +177,7 @@ describe('against the body in space, by the means of the simulation', () => {
           const camera = near
             ? tripod(viewOf(figure), { hand, heightMetres: motion.plan.height })
             : farCamera(viewOf(figure), hand);
-          return Math.abs(inBands[figure.unit] * exactly(figure, camera, motion, hand) - truths.get(motion)![id]);
+          return Math.abs(inBands[figure.unit] * exactly(figure, motion, {}, camera) - truths.get(motion)![id]);
         }),
       );
     expect(off(false), 'from far away').toBeLessThan(WITHIN[id]![0]);

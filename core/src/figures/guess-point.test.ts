@@ -166,4 +166,12 @@ describe('guessPoint', () => {
     expect(later([ball('release', 400)], -1)).toEqual({ x: 265, y: 200 });
     expect([later([ball('release', 900)])!.x, later([ball('release', 100)], -1)!.x]).toEqual([959, 0]);
   });
+
+  test('cones lie to both sides at the foot of the picture, the glove side by its direction', () => {
+    const cone = (point: 'coneRubberGlove' | 'coneRubberThrowing', xDirection: 1 | -1) =>
+      guessPoint({ event: 'set', point }, { view: 'front', xDirection, width: 960, height: 540, placed: [] })!;
+    expect(cone('coneRubberGlove', 1).x).toBeGreaterThan(600);
+    expect(cone('coneRubberGlove', -1)).toEqual(cone('coneRubberThrowing', 1));
+    expect(cone('coneRubberGlove', 1).y).toBeGreaterThan(400);
+  });
 });

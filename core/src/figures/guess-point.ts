@@ -14,6 +14,14 @@ export interface PlacedPoint extends Position {
 /** Where a path turns a point lies near where the same joint is at the key frame. */
 const LIES_NEAR: Readonly<Partial<Record<PointId, PointId>>> = { headBack: 'head', headHigh: 'head', gloveHigh: 'gloveWrist' };
 
+/** Where cones are looked for in a film from the front, in shares of the picture: across from its middle to the glove side, and down. */
+const CONES: Readonly<Partial<Record<PointId, readonly [number, number]>>> = {
+  coneRubberThrowing: [-0.19, 0.86],
+  coneRubberGlove: [0.19, 0.86],
+  coneAheadThrowing: [-0.21, 0.91],
+  coneAheadGlove: [0.21, 0.91],
+};
+
 const TYPICAL = typical as unknown as Record<
   PoseView,
   Partial<Record<EventId, Partial<Record<PointId, readonly [number, number]>>>>
@@ -43,6 +51,8 @@ export function guessPoint(
     return p ? { x: xDirection * p[0], y: p[1] } : null;
   };
   if (wanted.point === 'ballLater') return ballLater(wanted.event, clip);
+  const cone = CONES[wanted.point];
+  if (cone) return { x: width * (0.5 + xDirection * cone[0]), y: height * cone[1] };
   const target = poseOf(wanted.event, wanted.point);
   if (!target) return null;
   const known = placed.flatMap((p) => {

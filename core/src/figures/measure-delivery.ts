@@ -11,6 +11,7 @@ import { measurePose, type FigureReading, type MeasuredPoints } from './measure-
 import { wasSeen, type Origin, type Point } from './point.ts';
 import { pointAt, type PointAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';
+import { momentError } from './moment-error.ts';
 import { isGroundMark } from './ground-marks.ts';
 import { figures } from './registry.ts';
 import { isTurn, turnFrames } from './turn-frames.ts';
@@ -99,7 +100,7 @@ function workedOut(clip: ClipWork) {
 }
 type Worked = ReturnType<typeof workedOut>;
 
-function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead }: Worked): Found | null {
+function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead, times }: Worked): Found | null {
   const plus = clip.towardsTarget ?? clip.gloveSide ?? null;
   if (plus === null) return null;
   const known = figure.needs.every((need) => at[need]);
@@ -115,11 +116,13 @@ function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead }: Worked
         }
       : null;
   const { reading, moves } = measurePose(figure, at, { plus, ballLead: lead });
+  const { estimate } = reading;
+  const moment = momentError(figure.id, (event) => times.get(event)?.sd ?? null);
   return {
     ...of,
-    ...reading,
+    ...(estimate ? { estimate: { ...estimate, sd: Math.hypot(estimate.sd, moment) }, why: null } : reading),
     guessed: figure.needs.some((need) => !wasSeen(origins.get(need)!)),
-    moves: new Map([...moves].map(([what, by]) => [`${clip.id} ${what}`, by])),
+    moves: new Map([...[...moves].map(([what, by]) => [`${clip.id} ${what}`, by] as const), [`moments of ${figure.id}`, moment]]),
   };
 }
 

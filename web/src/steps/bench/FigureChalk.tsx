@@ -29,7 +29,14 @@ export function FigureChalk({
   const event = marks.find((m) => m.frame === frame)?.event;
   // Where the head turns it was placed on a frame of its own: on its key frame it would lie where the head was before.
   const placed = state.data.points.filter(
-    (p) => p.clipId === filmId && (isTurn(p.point) ? p.frame === frame : isGroundMark(p.point) || p.event === event),
+    (p) =>
+      p.clipId === filmId &&
+      (isTurn(p.point)
+        ? p.frame === frame
+        : // The cones stand on every frame; they are drawn where something is measured on the ground.
+          isGroundMark(p.point)
+          ? state.task === 'figures'
+          : p.event === event),
   );
   const hand = state.held?.clipId === filmId ? state.held : null;
   const seen = (p: BenchPoint): boolean => wasSeen(p.origin) && !isStale(p, marks);
