@@ -37,7 +37,8 @@ export function ChalkLine({
   ticks: readonly LineTick[];
   phases: readonly LinePhase[];
   playhead: number | null;
-  gaps?: ReadonlyArray<{ readonly from: number; readonly to: number; readonly text: string }>;
+  /** Times between ticks; `spread`: how far the deliveries of a set differ in it, one standard deviation as a share of the line. */
+  gaps?: ReadonlyArray<{ readonly from: number; readonly to: number; readonly text: string; readonly spread?: number }>;
   onPick?: (id: string) => void;
   /** Called with a place on the line while it is pressed or dragged along. */
   onScrub?: (at: number) => void;
@@ -82,7 +83,7 @@ export function ChalkLine({
         />
       )}
       {gaps.map((g) =>
-        x(g.to) - x(g.from) < 44 ? null : (
+        x(g.to) - x(g.from) < (g.spread === undefined ? 44 : 74) ? null : (
           <text
             key={g.text + g.from}
             x={(x(g.from) + x(g.to)) / 2}
@@ -94,6 +95,19 @@ export function ChalkLine({
           >
             {g.text}
           </text>
+        ),
+      )}
+      {gaps.map((g) =>
+        g.spread === undefined ? null : (
+          // How far the end of this part comes earlier or later in his other deliveries.
+          <path
+            key={`spread ${g.to}`}
+            data-testid="line-spread"
+            d={`M${x(g.to - g.spread)} ${y + 9}v6m0 -3H${x(g.to + g.spread)}m0 -3v6`}
+            stroke="var(--clay)"
+            strokeWidth="2"
+            fill="none"
+          />
         ),
       )}
       {onScrub && (

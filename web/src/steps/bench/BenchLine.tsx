@@ -1,7 +1,7 @@
 import { eventOf, type EventId } from '@stride-chalk/core';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { chalkLineOf } from './moments.ts';
-import { activeOf, checkpointOf, earlierOf, frameIn, jointsInHand, otherOf, proposedOf } from './bench-selectors.ts';
+import { activeOf, alikeOf, checkpointOf, earlierOf, frameIn, jointsInHand, otherOf, proposedOf } from './bench-selectors.ts';
 import type { BenchControl } from './bench-control.ts';
 
 /** The chalk line of the film in hand: its key frames, the other view and the delivery before beside it. */
@@ -27,6 +27,7 @@ export function BenchLine({ bench }: { bench: BenchControl }) {
     current,
     checkpoint?.phase ?? null,
     (event) => proposedOf(world, state, event, active),
+    state.task === 'across' ? alikeOf(world, active) : [],
   );
   return (
     <ChalkLine

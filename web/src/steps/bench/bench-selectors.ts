@@ -227,6 +227,13 @@ export function bodyAt(w: BenchWorld, s: BenchState, at: Known, frame: number): 
   return alongPath(path, at.time.timeOf(clampFrame(at.time, frame)));
 }
 
+/** The films of one view of all deliveries: what is looked at for how alike they are. */
+export const alikeOf = (w: BenchWorld, at: Known): readonly Known[] =>
+  w.clips.flatMap((film) => {
+    const time = film.view === at.film.view && film.captureKnown !== 'open' ? w.timeOf(film) : null;
+    return time ? [{ film, time }] : [];
+  });
+
 /** The film in which a figure is measured: of those on the screen the one that shows it best; null where none shows it. */
 export function filmFor(w: BenchWorld, s: BenchState, figure: FigureId): Known | null {
   const open = openOf(w, s);

@@ -80,6 +80,19 @@ describe('the chalk line', () => {
     expect([frameOf(0), frameOf(0.5), frameOf(1)]).toEqual([20, 140, 260]);
   });
 
+  test('of a set each part tells how far the deliveries differ in it, pooled as repeatability has it', () => {
+    const second = { ...side, film: { ...side.film, id: anId('second') } };
+    const known = data(
+      ...[mark(anId('side'), 'set', 20), mark(anId('side'), 'contact', 140), mark(anId('side'), 'finish', 260)],
+      ...[mark(anId('second'), 'set', 10), mark(anId('second'), 'contact', 142)],
+    );
+    const { gaps } = chalkLineOf(side, null, undefined, known, 140, null, null, () => null, [side, second]).line;
+    // 1000 and 1100 ms: their standard deviation is 100 over the root of two.
+    expect(gaps.map((g) => g.text)).toEqual(['1000 ± 71 ms', '1000 ms']);
+    expect(gaps[0]!.spread).toBeCloseTo(0.0707 / 2, 4);
+    expect(gaps[1]).not.toHaveProperty('spread');
+  });
+
   test('frames stay inside the film', () => {
     expect([clampFrame(side.time, -4), clampFrame(side.time, 900)]).toEqual([0, 279]);
   });

@@ -5,6 +5,7 @@ import {
   guessKeyFrame,
   joinViews,
   markTime,
+  repeatability,
   usualBodyCentre,
   type EventId,
   type EventSeconds,
@@ -108,7 +109,20 @@ const SPANS: ReadonlyArray<readonly [string, string, EventId, EventId]> = [
   ['finish', 'Finish', 'release', 'finish'],
 ];
 
-/** The delivery of one film as a chalk line: ticks at its key frames, marked or guessed, in true time. */
+/** How far the deliveries of a set differ in the time from one key frame to another, in seconds; null with fewer than two of them. */
+function spreadOf(from: EventId, to: EventId, set: readonly Known[], data: BenchData): number | null {
+  const times = set.map(({ film, time }) => {
+    const [a, b] = [markOf(data, film.id, from), markOf(data, film.id, to)];
+    return a && b ? markTime(b, time).value - markTime(a, time).value : null;
+  });
+  return repeatability([times])?.withinSd ?? null;
+}
+
+/**
+ * The delivery of one film as a chalk line: ticks at its key frames, marked or guessed, in true time.
+ *
+ * @param set the films of this view of all deliveries, where their spread is drawn too
+ */
 export function chalkLineOf(
   film: Known,
   other: Known | null,
@@ -118,6 +132,7 @@ export function chalkLineOf(
   current: EventId | null,
   phase: string | null,
   proposed: (event: EventId) => { readonly frame: number; readonly from: number; readonly to: number } | null = () => null,
+  set: readonly Known[] = [],
 ) {
   const offered = OFFERED.filter(
     (e) => ALWAYS_ASKED.includes(e) || markOf(data, film.film.id, e) || e === current || proposed(e) !== null,
@@ -151,7 +166,14 @@ export function chalkLineOf(
   const marked = offered.filter((e) => markOf(data, film.film.id, e));
   const gaps = marked.slice(1).map((event, i) => {
     const [a, b] = [at(marked[i]!), at(event)];
-    return { from: place(a), to: place(b), text: `${Math.round(1000 * (b - a))} ms` };
+    const spread = spreadOf(marked[i]!, event, set, data);
+    const whole = Math.round(1000 * (b - a));
+    return {
+      from: place(a),
+      to: place(b),
+      text: spread === null ? `${whole} ms` : `${whole} ± ${Math.round(1000 * spread)} ms`,
+      ...(spread === null ? {} : { spread: spread / (end - start) }),
+    };
   });
   const frameOf = (share: number): number => nearestFrame(film.time, start + share * (end - start));
   return { line: { ticks, phases, gaps, playhead: place(film.time.timeOf(clampFrame(film.time, frame))) }, frameOf };
