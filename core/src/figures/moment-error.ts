@@ -1,19 +1,30 @@
 import type { EventId } from '../keyframes/events.ts';
-import speeds from './data/figure-speeds.json' with { type: 'json' };
+import lateFrames from './data/late-frames.json' with { type: 'json' };
 import type { FigureId } from './figure-ids.ts';
 
-const SPEEDS = speeds as Partial<Record<FigureId, Partial<Record<EventId, number>>>>;
+/** By how much a figure changes where a key frame comes so much too late, in seconds. */
+const LATE = [0, 1 / 240, 1 / 120, 1 / 60, 1 / 30];
+const CHANGES = lateFrames as Partial<Record<FigureId, Partial<Record<EventId, readonly number[]>>>>;
+/** A frame that comes anywhere within an interval is late by so much, root mean square, for half of the interval: 2 / sqrt(3). */
+const LATE_FOR_SD = 2 / Math.sqrt(3);
 
 /**
- * What a figure is off by because its key frames lie beside the true moments: how fast it goes by there, times the error of each moment, added in squares
- * (JCGM 100:2008, 5.1.2). How fast is usual comes from simulated pitchers (`npm run figure-speeds -w accuracy`); a value never rests on it. At 30 frames a second it is often
+ * What a figure is off by because its key frames lie beside the true moments: how much it changes within the error of each moment, added in squares
+ * (JCGM 100:2008, 5.1.2). How much is usual comes from simulated pitchers (`npm run late-frames -w accuracy`), straight between the times tried; a value never rests on it. At 30 frames a second it is often
  * the largest part of the error, at 240 a small one.
  *
- * @param sdOf one standard deviation of the moment of a key frame, in seconds; null where nobody knows the film's times
+ * @param sdOf one standard deviation of the moment of a key frame, in seconds: half a frame interval where a frame was marked; null where nobody knows the film's times
  * @returns one standard deviation, in the unit of the figure
- * @example momentError('forearmContact', () => 1 / 240) // 1.9 degrees at 120 frames a second
+ * @example momentError('forearmContact', () => 1 / 240) // 2.2 degrees at 120 frames a second
  */
 export function momentError(figure: FigureId, sdOf: (event: EventId) => number | null): number {
-  const own = Object.entries(SPEEDS[figure] ?? {}) as [EventId, number][];
-  return Math.hypot(...own.map(([event, speed]) => speed * (sdOf(event) ?? 0)));
+  const own = Object.entries(CHANGES[figure] ?? {}) as [EventId, readonly number[]][];
+  return Math.hypot(...own.map(([event, changes]) => changeAt(LATE_FOR_SD * (sdOf(event) ?? 0), [0, ...changes])));
+}
+
+function changeAt(late: number, changes: readonly number[]): number {
+  const next = LATE.findIndex((t, i) => i > 0 && late <= t);
+  const i = next < 0 ? LATE.length - 1 : next;
+  const [t0, t1] = [LATE[i - 1]!, LATE[i]!];
+  return changes[i - 1]! + ((changes[i]! - changes[i - 1]!) * (late - t0)) / (t1 - t0);
 }
