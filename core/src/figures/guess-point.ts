@@ -14,12 +14,20 @@ export interface PlacedPoint extends Position {
 /** Where a path turns a point lies near where the same joint is at the key frame. */
 const LIES_NEAR: Readonly<Partial<Record<PointId, PointId>>> = { headBack: 'head', headHigh: 'head', gloveHigh: 'gloveWrist' };
 
-/** Where cones are looked for in a film from the front, in shares of the picture: across from its middle to the glove side, and down. */
-const CONES: Readonly<Partial<Record<PointId, readonly [number, number]>>> = {
-  coneRubberThrowing: [-0.19, 0.86],
-  coneRubberGlove: [0.19, 0.86],
-  coneAheadThrowing: [-0.21, 0.91],
-  coneAheadGlove: [0.21, 0.91],
+/** Where cones are looked for, in shares of the picture: across from its middle to + (the glove side from the front, the target from the side), and down. */
+const CONES: Readonly<Record<PoseView, Readonly<Partial<Record<PointId, readonly [number, number]>>>>> = {
+  front: {
+    coneRubberThrowing: [-0.19, 0.86],
+    coneRubberGlove: [0.19, 0.86],
+    coneAheadThrowing: [-0.21, 0.91],
+    coneAheadGlove: [0.21, 0.91],
+  },
+  openSide: {
+    coneRubberThrowing: [-0.24, 0.93],
+    coneRubberGlove: [-0.2, 0.84],
+    coneAheadThrowing: [0.26, 0.95],
+    coneAheadGlove: [0.21, 0.86],
+  },
 };
 
 const TYPICAL = typical as unknown as Record<
@@ -51,7 +59,7 @@ export function guessPoint(
     return p ? { x: xDirection * p[0], y: p[1] } : null;
   };
   if (wanted.point === 'ballLater') return ballLater(wanted.event, clip);
-  const cone = CONES[wanted.point];
+  const cone = CONES[view][wanted.point];
   if (cone) return { x: width * (0.5 + xDirection * cone[0]), y: height * cone[1] };
   const target = poseOf(wanted.event, wanted.point);
   if (!target) return null;

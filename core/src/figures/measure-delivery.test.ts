@@ -5,6 +5,7 @@ import { isStale, measureDelivery, type ClipWork, type EnteredPoint } from './me
 import { partsOf, type PointsAt } from './point-at.ts';
 import { poseFigure } from './registry.ts';
 import { DRAWN } from './testing/drawn-body.ts';
+import { drawnCones } from './testing/drawn-cones.ts';
 import { MARKED } from './testing/marked-clip.ts';
 
 const leg: readonly EnteredPoint[] = [
@@ -56,6 +57,44 @@ test('cones stand still whatever becomes of the key frame; a foot does not', () 
   const marks = [{ event: 'set' as const, frame: 12, frameTo: null }];
   expect(isStale({ event: 'set', point: 'coneAheadGlove', frame: 10 }, marks)).toBe(false);
   expect(isStale({ event: 'set', point: 'backToe', frame: 10 }, marks)).toBe(true);
+});
+
+describe('a camera from the side that does not stand square to the line', () => {
+  const stride = [
+    ...[
+      ['set', 'backAnkle', 180, 500],
+      ['contact', 'frontAnkle', 580, 484],
+      ['contact', 'head', 400, 100],
+      ['contact', 'frontHip', 410, 301],
+      ['contact', 'backHip', 390, 301],
+      ['contact', 'frontKnee', 500, 384],
+    ].map(([event, point, x, y]) => ({ event, point, x, y, sd: 2, origin: 'placed' }) as EnteredPoint),
+  ];
+  const readFrom = (cones: readonly EnteredPoint[]) => {
+    const { figures, measured } = measureDelivery([{ ...MARKED, points: [...stride, ...cones] }]);
+    return { ...figures.find((f) => f.figure === 'stride')!, turn: measured.get('cameraTurn') };
+  };
+  test('is told by its cones, and widens what is read', () => {
+    const [unknown, square, turned] = [readFrom([]), readFrom(drawnCones(0)), readFrom(drawnCones(12))];
+    expect(
+      [unknown.turn?.value, square.turn!.value, turned.turn!.value].map((v) => (v === undefined ? null : Math.round(v))),
+    ).toEqual([null, 0, 12]);
+    expect(turned.estimate!.value).toBe(unknown.estimate!.value);
+    expect(turned.estimate!.sd).toBeGreaterThan(1.5 * square.estimate!.sd);
+    expect(square.estimate!.sd).toBeGreaterThanOrEqual(unknown.estimate!.sd);
+  });
+  test('from too far round nothing is measured, and it says from where to film', () => {
+    const far = readFrom(drawnCones(-24));
+    expect(far).toMatchObject({
+      estimate: null,
+      why: 'film from further round: this camera stands 24 degrees off square to the line',
+    });
+    expect(far.turn!.value).toBeCloseTo(-24, 6);
+  });
+  test('cones that nobody has seen to be right tell nothing', () => {
+    const guessed = drawnCones(-24).map((p, i) => (i === 0 ? { ...p, origin: 'guessed' as const } : p));
+    expect(readFrom(guessed).estimate).not.toBeNull();
+  });
 });
 
 describe('all views of a delivery at once', () => {

@@ -11,9 +11,11 @@ import { measurePose, type FigureReading, type MeasuredPoints } from './measure-
 import { wasSeen, type Origin, type Point } from './point.ts';
 import { pointAt, type PointAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';
+import { cameraTurn } from './ground/camera-turn.ts';
 import { momentError } from './moment-error.ts';
 import { isGroundMark } from './ground-marks.ts';
 import { figures } from './registry.ts';
+import { MOST_TURN, turnError } from './turn-error.ts';
 import { isTurn, turnFrames } from './turn-frames.ts';
 
 /** A point that was entered on a key frame of a clip. */
@@ -89,9 +91,11 @@ function workedOut(clip: ClipWork) {
   const stale = clip.points.filter((p) => isStale(p, clip.marks));
   const good = clip.points.filter((p) => !stale.includes(p));
   const release = clip.marks.find((m) => m.event === 'release');
+  const at = Object.fromEntries(good.map((p) => [pointAt(p.event, p.point), p])) as MeasuredPoints;
   return {
     clip,
-    at: Object.fromEntries(good.map((p) => [pointAt(p.event, p.point), p])) as MeasuredPoints,
+    at,
+    turn: turnOf(clip, good, at),
     origins: new Map<PointAt, Origin>(good.map((p) => [pointAt(p.event, p.point), p.origin])),
     staleAt: new Set<PointAt>(stale.map((p) => pointAt(p.event, p.point))),
     lead: release && clip.film ? ballLead(release, clip.film) : null,
@@ -100,7 +104,13 @@ function workedOut(clip: ClipWork) {
 }
 type Worked = ReturnType<typeof workedOut>;
 
-function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead, times }: Worked): Found | null {
+/** How far off square to the line a film from the side was taken, where somebody has placed its cones; null where nobody knows. */
+function turnOf(clip: ClipWork, points: readonly EnteredPoint[], at: MeasuredPoints): Estimate | null {
+  if (clip.towardsTarget === null || points.filter((p) => isGroundMark(p.point) && wasSeen(p.origin)).length < 4) return null;
+  return measurePose(cameraTurn, at, { plus: clip.towardsTarget, ballLead: null }).reading.estimate;
+}
+
+function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead, times, turn }: Worked): Found | null {
   const plus = clip.towardsTarget ?? clip.gloveSide ?? null;
   if (plus === null) return null;
   const known = figure.needs.every((need) => at[need]);
@@ -115,14 +125,25 @@ function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead, times }:
           moves: NOTHING_MOVES,
         }
       : null;
+  const turned = figure.id === 'cameraTurn' ? null : turn;
+  if (turned && Math.abs(turned.value) > MOST_TURN)
+    return {
+      ...of,
+      guessed: false,
+      estimate: null,
+      why: `film from further round: this camera stands ${Math.round(Math.abs(turned.value))} degrees off square to the line`,
+      moves: NOTHING_MOVES,
+    };
   const { reading, moves } = measurePose(figure, at, { plus, ballLead: lead });
   const { estimate } = reading;
   const moment = momentError(figure.id, (event) => times.get(event)?.sd ?? null);
+  const round = turned ? turnError(figure.id, Math.hypot(turned.value, turned.sd)) : 0;
+  const around = Math.hypot(moment, round);
   return {
     ...of,
-    ...(estimate ? { estimate: { ...estimate, sd: Math.hypot(estimate.sd, moment) }, why: null } : reading),
+    ...(estimate ? { estimate: { ...estimate, sd: Math.hypot(estimate.sd, around) }, why: null } : reading),
     guessed: figure.needs.some((need) => !wasSeen(origins.get(need)!)),
-    moves: new Map([...[...moves].map(([what, by]) => [`${clip.id} ${what}`, by] as const), [`moments of ${figure.id}`, moment]]),
+    moves: new Map([...[...moves].map(([what, by]) => [`${clip.id} ${what}`, by] as const), [`moments of ${figure.id}`, around]]),
   };
 }
 

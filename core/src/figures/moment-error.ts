@@ -1,9 +1,10 @@
 import type { EventId } from '../keyframes/events.ts';
 import lateFrames from './data/late-frames.json' with { type: 'json' };
 import type { FigureId } from './figure-ids.ts';
+import { usualChange } from './usual-change.ts';
 
 /** By how much a figure changes where a key frame comes so much too late, in seconds. */
-const LATE = [0, 1 / 240, 1 / 120, 1 / 60, 1 / 30];
+const LATE = [1 / 240, 1 / 120, 1 / 60, 1 / 30];
 const CHANGES = lateFrames as Partial<Record<FigureId, Partial<Record<EventId, readonly number[]>>>>;
 /** A frame that comes anywhere within an interval is late by so much, root mean square, for half of the interval: 2 / sqrt(3). */
 const LATE_FOR_SD = 2 / Math.sqrt(3);
@@ -19,12 +20,5 @@ const LATE_FOR_SD = 2 / Math.sqrt(3);
  */
 export function momentError(figure: FigureId, sdOf: (event: EventId) => number | null): number {
   const own = Object.entries(CHANGES[figure] ?? {}) as [EventId, readonly number[]][];
-  return Math.hypot(...own.map(([event, changes]) => changeAt(LATE_FOR_SD * (sdOf(event) ?? 0), [0, ...changes])));
-}
-
-function changeAt(late: number, changes: readonly number[]): number {
-  const next = LATE.findIndex((t, i) => i > 0 && late <= t);
-  const i = next < 0 ? LATE.length - 1 : next;
-  const [t0, t1] = [LATE[i - 1]!, LATE[i]!];
-  return changes[i - 1]! + ((changes[i]! - changes[i - 1]!) * (late - t0)) / (t1 - t0);
+  return Math.hypot(...own.map(([event, changes]) => usualChange(LATE_FOR_SD * (sdOf(event) ?? 0), LATE, changes)));
 }

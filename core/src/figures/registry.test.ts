@@ -38,7 +38,7 @@ describe('the registry of figures', () => {
   });
 
   test('poses are read from placed points, times from key frames', () => {
-    expect(POSE_FIGURES).toHaveLength(48);
+    expect(POSE_FIGURES).toHaveLength(49);
     expect(TIME_FIGURES.map((f) => f.needs)).toEqual([
       ['kneeDown', 'handsApart'],
       ['liftTop', 'driveStart', 'contact'],

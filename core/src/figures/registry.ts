@@ -1,5 +1,6 @@
 import type { Figure, Limits, PoseFigure, TimeFigure } from './figure.ts';
 import { FIGURE_IDS, type FigureId } from './figure-ids.ts';
+import { cameraTurn } from './ground/camera-turn.ts';
 import { dragLineEnd } from './ground/drag-line-end.ts';
 import { footAngle } from './ground/foot-angle.ts';
 import { headOffLine } from './ground/head-off-line.ts';
@@ -113,6 +114,7 @@ export const FIGURES: Readonly<Record<FigureId, Figure>> = {
   liftToContact,
   contactToRelease,
   timeToPlate,
+  cameraTurn,
 };
 
 /** In the order of the delivery. */
