@@ -70,7 +70,7 @@ export { findEvaluation, type EvaluationFacts, type EvaluationInput, type Measur
 export { hangingFocus } from './evaluation/hanging-focus.ts';
 export { sheetEffect, type ScoredCamper, type SheetEffect } from './evaluation/sheet-effect.ts';
 export { furtherFocus, sayEvaluation, withDoses } from './evaluation/say-evaluation.ts';
-export { FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
+export { CHILD_FIGURE_IDS, FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export type { Figure, PoseFigure } from './figures/figure.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
 export { CONE_LENGTH, CONE_WIDTH, groundMarksFor, isGroundMark, pointsOfFilm } from './figures/ground-marks.ts';

@@ -59,3 +59,6 @@ export const FIGURE_IDS = [
 ] as const;
 
 export type FigureId = (typeof FIGURE_IDS)[number];
+
+/** Those that tell of the child, and not of where the camera stood: what a checkpoint can list, and what can have changed. */
+export const CHILD_FIGURE_IDS: readonly FigureId[] = FIGURE_IDS.filter((id) => id !== 'cameraTurn');

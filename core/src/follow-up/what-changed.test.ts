@@ -20,6 +20,11 @@ describe('what changed', () => {
     expect(change([130], [135], 2).more).toBe(false);
   });
 
+  test('where the camera stood is nothing that the child has changed', () => {
+    const [a, b] = [[delivery({ cameraTurn: 2, legSpread: 110 })], [delivery({ cameraTurn: 9, legSpread: 112 })]];
+    expect(whatChanged(a, b, [a, b]).map((c) => c.figure)).toEqual(['legSpread']);
+  });
+
   // Student's t, two-sided 95 %: 2.776 for 4 degrees of freedom (handbook table, value from memory). Spread within a day: 2.
   test('three deliveries each: t of his own spread over the root of their number', () => {
     const few = change([128, 130, 132], [136, 138, 140]);

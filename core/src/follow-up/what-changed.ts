@@ -1,6 +1,6 @@
 import type { Estimate } from '../estimate/estimate.ts';
 import { fQuantile } from '../estimate/f-quantile.ts';
-import { FIGURE_IDS, type FigureId } from '../figures/figure-ids.ts';
+import { CHILD_FIGURE_IDS, type FigureId } from '../figures/figure-ids.ts';
 import { repeatability } from './repeatability.ts';
 
 /** What is measured of one delivery. */
@@ -54,7 +54,7 @@ export function whatChanged(
   /** A day that holds nothing beside what is compared can not say how far his deliveries differ anyway. */
   const nobodyElse = (day: readonly MeasuredFigures[], figure: FigureId): boolean =>
     day.every((d) => !d.has(figure) || before.includes(d) || after.includes(d));
-  return FIGURE_IDS.flatMap((figure): FigureChange[] => {
+  return CHILD_FIGURE_IDS.flatMap((figure): FigureChange[] => {
     const of = (set: readonly MeasuredFigures[]): Estimate[] => set.flatMap((d) => d.get(figure) ?? []);
     const [one, two] = [of(before), of(after)];
     if (one.length === 0 || two.length === 0) return [];
