@@ -22,7 +22,7 @@ export const footAngle = groundPose({
   drawing: [HEEL, TOE],
   signed: ['front foot open by % at landing', 'front foot closed by % at landing'],
   // A back foot that stands not quite along the rubber, seen by a camera off the line.
-  viewSd: 2,
+  viewSd: 2.5,
   value: (p, plus) => {
     const ground = groundOf(p);
     const [heel, toe, backHeel, backToe] = [HEEL, TOE, BACK_HEEL, BACK_TOE].map((at) => take(p, at)) as [

@@ -46,7 +46,8 @@ export async function removeWorkFolders(olderThanMilliseconds: number, now = Dat
   for (const lent of [mediaFolders().work, tmpdir()])
     for (const name of (await readdir(lent)).filter((n) => n.startsWith(prefix()))) {
       const path = join(lent, name);
-      const made = (await stat(path).catch(() => null))?.mtimeMs ?? now;
+      // A disk tells parts of a millisecond, a clock does not: what was made just now is not of the future.
+      const made = Math.floor((await stat(path).catch(() => null))?.mtimeMs ?? now);
       if (now - made < olderThanMilliseconds) continue;
       await rm(path, { recursive: true, force: true });
       gone += 1;
