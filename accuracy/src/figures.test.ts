@@ -155,7 +155,7 @@ const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
   gloveHeightRelease: [0.1, 0.7],
   gloveFromTrunkRelease: [0.1, 2.5],
   landingOffset: [0.1, 0.2],
-  footAngle: [0.1, 0.6],
+  footAngle: [0.1, 0.8],
   forearmDifference: [0.1, 1.5],
   separation: [1, 0.5],
   gloveDrop: [0.1, 0.1],
@@ -165,7 +165,7 @@ const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
   headOffLine: [0.1, 0.2],
   dragLineEnd: [0.1, 0.2],
   // The middle of the cones is not the middle of the picture.
-  cameraTurn: [0.1, 0.5],
+  cameraTurn: [0.1, 1.5],
 };
 
 describe('against the body in space, by the means of the simulation', () => {
@@ -184,15 +184,14 @@ describe('against the body in space, by the means of the simulation', () => {
           );
         }),
       );
-    // From so far away at the height of a chest the ground is a line.
-    if (id !== 'cameraTurn') expect(off(false), 'from far away').toBeLessThan(WITHIN[id]![0]);
+    expect(off(false), 'from far away').toBeLessThan(WITHIN[id]![0]);
     expect(off(true), 'from the tripod').toBeLessThan(WITHIN[id]![1]);
   });
 });
 
 describe('from a camera that stands round from its place, with cones on the ground', () => {
   /** In the units of the bands, as measured, rounded up: the mound is no plane, the back foot does not stand quite along the rubber, and the head is taken to be above the front foot. */
-  const OFF = { landingOffset: 0.6, footAngle: 5, dragLineEnd: 1.8, headOffLine: 5 } as const;
+  const OFF = { landingOffset: 0.6, footAngle: 1.5, dragLineEnd: 2, headOffLine: 2 } as const;
   const motions = [-0.2, 0, 0.15].flatMap((landingOffset) =>
     (['R', 'L'] as const).map((hand) => deliveryMotion({ ageYears: 12, hand, seed: 5, delivery: 0, aims: { landingOffset } })),
   );

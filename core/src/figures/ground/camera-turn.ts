@@ -1,7 +1,7 @@
 import { ANGLE } from '../figure.ts';
-import { CONE_POINTS, groundOf } from '../ground-marks.ts';
+import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH } from '../ground-marks.ts';
 import { take } from '../body-height.ts';
-import { midpoint, toDegrees } from '../position.ts';
+import { toDegrees } from '../position.ts';
 import { sidePose } from '../pose-figure.ts';
 
 const [RUBBER_THROWING, RUBBER_GLOVE, AHEAD_GLOVE, AHEAD_THROWING] = CONE_POINTS as [
@@ -12,26 +12,25 @@ const [RUBBER_THROWING, RUBBER_GLOVE, AHEAD_GLOVE, AHEAD_THROWING] = CONE_POINTS
 ];
 
 /**
- * What a step along a row of the picture is on the ground, in the middle of the cones: along the line where the camera stands square to it. It belongs to no checkpoint;
- * every other figure of the film has its effect in its error (`turnError`).
+ * From how far apart the cones stand in x alone, along the line and across it: a mound slopes, and along a row of the picture a slope looks like a turn. It belongs to no checkpoint; every other
+ * figure of the film has its effect in its error (`turnError`).
  */
 export const cameraTurn = sidePose({
   id: 'cameraTurn',
   name: 'camera off square to the line',
   definition:
-    'How far the rows of a film from the side lean from the line on the ground, + where they lean to the glove side towards the target.',
+    'How far round from square to the line the camera stands, + where what lies on the glove side is seen further towards the target.',
   unit: 'degrees',
   bands: ANGLE,
   wrap: 360,
   needs: CONE_POINTS,
+  // The middle of the cones lies beside the middle of the picture.
+  viewSd: 1.5,
   drawing: [RUBBER_THROWING, RUBBER_GLOVE, AHEAD_GLOVE, AHEAD_THROWING],
   value: (p, plus) => {
-    const ground = groundOf(p);
-    const middle = midpoint(
-      midpoint(take(p, RUBBER_THROWING), take(p, AHEAD_GLOVE)),
-      midpoint(take(p, RUBBER_GLOVE), take(p, AHEAD_THROWING)),
-    );
-    const [from, to] = [ground.at({ x: middle.x - plus / 2, y: middle.y }), ground.at({ x: middle.x + plus / 2, y: middle.y })];
-    return toDegrees(Math.atan2(to.y - from.y, to.x - from.x));
+    const x = (at: (typeof CONE_POINTS)[number]): number => plus * take(p, at).x;
+    const across = (x(RUBBER_GLOVE) + x(AHEAD_GLOVE) - x(RUBBER_THROWING) - x(AHEAD_THROWING)) / 2;
+    const along = (x(AHEAD_GLOVE) + x(AHEAD_THROWING) - x(RUBBER_GLOVE) - x(RUBBER_THROWING)) / 2;
+    return toDegrees(Math.atan2(across / CONE_WIDTH, along / CONE_LENGTH));
   },
 });

@@ -1,8 +1,8 @@
 import { take } from '../body-height.ts';
 import { ANGLE } from '../figure.ts';
 import { groundOf } from '../ground-marks.ts';
-import { midpoint, toDegrees } from '../position.ts';
-import { alongRow, footAt, groundPose } from './line-view.ts';
+import { midpoint, toDegrees, type Position } from '../position.ts';
+import { acrossView, footAt, groundPose } from './line-view.ts';
 
 const [HEEL, TOE] = footAt('contact', 'front');
 const [BACK_HEEL, BACK_TOE] = footAt('set', 'back');
@@ -22,19 +22,20 @@ export const footAngle = groundPose({
   drawing: [HEEL, TOE],
   signed: ['front foot open by % at landing', 'front foot closed by % at landing'],
   // A back foot that stands not quite along the rubber, seen by a camera off the line.
-  viewSd: 2.5,
+  viewSd: 1,
   value: (p, plus) => {
     const ground = groundOf(p);
     const [heel, toe, backHeel, backToe] = [HEEL, TOE, BACK_HEEL, BACK_TOE].map((at) => take(p, at)) as [
-      ReturnType<typeof take>,
-      ReturnType<typeof take>,
-      ReturnType<typeof take>,
-      ReturnType<typeof take>,
+      Position,
+      Position,
+      Position,
+      Position,
     ];
-    const here = alongRow(ground, midpoint(heel, toe), plus);
-    const there = alongRow(ground, midpoint(backHeel, backToe), plus);
-    const long = (Math.abs(backToe.x - backHeel.x) * there.metresPerPixel) / Math.cos(there.turn);
-    const beside = plus * (toe.x - heel.x) * here.metresPerPixel;
-    return toDegrees(Math.asin(Math.max(-1, Math.min(1, beside / long))) - here.turn);
+    const across = acrossView(p, plus);
+    const metres = (from: Position, to: Position): number =>
+      (to.x - from.x) * across.metresPerPixel(ground.at(midpoint(from, to)).x);
+    const long = Math.abs(metres(backHeel, backToe)) / Math.cos(across.turn);
+    const beside = plus * metres(heel, toe);
+    return toDegrees(Math.asin(Math.max(-1, Math.min(1, beside / long))) - across.turn);
   },
 });

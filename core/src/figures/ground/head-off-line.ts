@@ -1,7 +1,7 @@
 import { take } from '../body-height.ts';
 import { groundOf } from '../ground-marks.ts';
 import { midpoint } from '../position.ts';
-import { footAt, groundPose } from './line-view.ts';
+import { acrossView, footAt, groundPose } from './line-view.ts';
 
 const FOOT = footAt('contact', 'front');
 
@@ -14,10 +14,13 @@ export const headOffLine = groundPose({
   bands: { unit: 'centimetres', limits: [0, null] },
   needs: ['release.head', ...FOOT],
   drawing: [FOOT, 'release.head'],
-  // A head a quarter of a metre before or behind the foot, from a camera six degrees off the line.
-  viewSd: 2,
-  value: (p) => {
+  // A head before or behind the foot, from a camera off the line: as the simulated camera has it, up to twelve degrees.
+  viewSd: 1.5,
+  value: (p, plus) => {
     const foot = midpoint(take(p, FOOT[0]), take(p, FOOT[1]));
-    return Math.abs(100 * groundOf(p).at({ x: take(p, 'release.head').x, y: foot.y }).y);
+    const under = groundOf(p).at(foot);
+    const across = acrossView(p, plus);
+    const beside = plus * (take(p, 'release.head').x - foot.x) * across.metresPerPixel(under.x);
+    return Math.abs(100 * (under.y + beside * Math.cos(across.turn)));
   },
 });

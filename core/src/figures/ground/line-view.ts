@@ -1,6 +1,6 @@
 import { take } from '../body-height.ts';
 import { LINE_VIEWS, OUR_DEFINITION, type PoseFigure } from '../figure.ts';
-import { CONE_POINTS } from '../ground-marks.ts';
+import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH } from '../ground-marks.ts';
 import type { Plane } from '../plane/four-marks.ts';
 import { pointAt, type PointAt, type PointsAt } from '../point-at.ts';
 import type { EventId } from '../../keyframes/events.ts';
@@ -36,12 +36,23 @@ export function underAnkle(points: PointsAt, event: EventId, side: 'front' | 'ba
 }
 
 /**
- * What a step to the right of the picture is on the ground at a place: how many metres a pixel is, and how far round from its place in line with the target the
- * camera stands, in radians, + where its picture leans to the target on the glove side. Along a row of a level camera everything is as far away as it is
- * there.
+ * How a camera in line with the target sees what lies across: from how far apart its cones stand in x alone, for a mound slopes, and along a row of the picture a slope looks like a turn.
+ *
+ * @param plus which way in x the glove side lies
+ * @returns how far round from its place the camera stands, in radians, + where what is nearer to the target lies further to the glove side in the picture; and how many metres square to its
+ * sight a pixel is, so many metres ahead of the rubber (what is further away is smaller: Hartley and Zisserman, 6.1)
  */
-export function alongRow(plane: Plane, at: Position, plus: 1 | -1): { readonly metresPerPixel: number; readonly turn: number } {
-  const [from, to] = [plane.at({ x: at.x - 0.5, y: at.y }), plane.at({ x: at.x + 0.5, y: at.y })];
-  const step = { x: plus * (to.x - from.x), y: plus * (to.y - from.y) };
-  return { metresPerPixel: Math.hypot(step.x, step.y), turn: Math.atan2(step.x, step.y) };
+export function acrossView(points: PointsAt, plus: 1 | -1): { readonly turn: number; metresPerPixel(ahead: number): number } {
+  const x = (at: PointAt): number => plus * take(points, at).x;
+  const [rubberThrowing, rubberGlove, aheadGlove, aheadThrowing] = CONE_POINTS.map(x) as [number, number, number, number];
+  const [rubber, ahead] = [rubberGlove - rubberThrowing, aheadGlove - aheadThrowing];
+  const along = (aheadGlove + aheadThrowing - rubberGlove - rubberThrowing) / 2;
+  const turn = Math.atan2(along / CONE_LENGTH, (rubber + ahead) / 2 / CONE_WIDTH);
+  return {
+    turn,
+    metresPerPixel: (metres) => {
+      const share = metres / CONE_LENGTH;
+      return CONE_WIDTH * Math.cos(turn) * ((1 - share) / rubber + share / ahead);
+    },
+  };
 }

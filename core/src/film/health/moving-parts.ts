@@ -4,7 +4,7 @@ import type { GreyPicture } from './grey-picture.ts';
 export interface MovingParts {
   /** For each picture, the share of its pixels that are otherwise than the background. */
   readonly shares: readonly number[];
-  /** The largest share of the length of each edge of the picture that the largest of what moves touches in a tenth of the pictures at least: who goes by beside him leaves the picture too. */
+  /** The largest share of the length of each edge of the picture that something moving touches in a tenth of the pictures at least. */
   readonly edges: { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number };
 }
 
@@ -36,7 +36,6 @@ export function movingParts(pictures: readonly GreyPicture[]): MovingParts {
   const shares: number[] = [];
   const touched = { left: [] as number[], right: [] as number[], top: [] as number[], bottom: [] as number[] };
   for (const { pixels } of pictures) {
-    const otherwise = new Uint8Array(width * height);
     let moving = 0;
     const [byRow, byColumn] = [
       { left: new Uint8Array(height), right: new Uint8Array(height) },
@@ -48,15 +47,11 @@ export function movingParts(pictures: readonly GreyPicture[]): MovingParts {
         const [here, behind] = [pixels[i]!, background[i]!];
         if (Math.abs(here - behind) < OTHERWISE || (here < behind && here > (1 - SHADOW) * behind)) continue;
         moving++;
-        otherwise[i] = 1;
+        if (x < near) byRow.left[y] = 1;
+        if (x >= width - near) byRow.right[y] = 1;
+        if (y < near) byColumn.top[x] = 1;
+        if (y >= height - near) byColumn.bottom[x] = 1;
       }
-    for (const i of largestPart(otherwise, width, height)) {
-      const [x, y] = [i % width, Math.floor(i / width)];
-      if (x < near) byRow.left[y] = 1;
-      if (x >= width - near) byRow.right[y] = 1;
-      if (y < near) byColumn.top[x] = 1;
-      if (y >= height - near) byColumn.bottom[x] = 1;
-    }
     shares.push(moving / background.length);
     const share = (line: Uint8Array): number => line.reduce((sum, v) => sum + v, 0) / line.length;
     touched.left.push(share(byRow.left));
@@ -69,30 +64,4 @@ export function movingParts(pictures: readonly GreyPicture[]): MovingParts {
     shares,
     edges: { left: often(touched.left), right: often(touched.right), top: often(touched.top), bottom: often(touched.bottom) },
   };
-}
-
-/** How far apart two pixels of one body may lie, in pixels: a belt, or a sleeve of the colour of the fence, does not cut him in two. */
-const GAP = 3;
-
-/** The pixels of the largest part that hangs together. */
-function largestPart(marked: Uint8Array, width: number, height: number): readonly number[] {
-  const left = Uint8Array.from(marked);
-  let largest: readonly number[] = [];
-  for (let start = 0; start < left.length; start++) {
-    if (left[start] === 0) continue;
-    left[start] = 0;
-    const part = [start];
-    for (let k = 0; k < part.length; k++) {
-      const [x, y] = [part[k]! % width, Math.floor(part[k]! / width)];
-      for (let ny = Math.max(0, y - GAP); ny <= Math.min(height - 1, y + GAP); ny++)
-        for (let nx = Math.max(0, x - GAP); nx <= Math.min(width - 1, x + GAP); nx++) {
-          const i = ny * width + nx;
-          if (left[i] === 0) continue;
-          left[i] = 0;
-          part.push(i);
-        }
-    }
-    if (part.length > largest.length) largest = part;
-  }
-  return largest;
 }
