@@ -5,7 +5,8 @@ const suite = (name: string, include: string, extra: Record<string, unknown> = {
 });
 
 /** Nothing in them has a state: what one file has loaded serves the next. */
-const PURE = { isolate: false, pool: 'threads' } as const;
+// What is made ready for a whole file may take as long as a test on a busy machine.
+const PURE = { isolate: false, pool: 'threads', hookTimeout: 600_000 } as const;
 
 /** Each file ends what it has begun: its database, its queue. Loading everything anew for each took longer than its tests. */
 const SERVER = {
