@@ -1,8 +1,8 @@
 import type { EventId } from '../keyframes/events.ts';
-import { HEIGHT_SOURCE, bodyHeightPixels, SCALE_POINTS, take, UPPER_ARM_SHARE } from './body-height.ts';
-import { ANGLE, JOINT, OUR_DEFINITION, PERCENT, SIDE_VIEWS, type Corner, type PoseFigure } from './figure.ts';
+import { HEIGHT_SOURCE, bodyHeightPixels, SCALE_POINTS, take } from './body-height.ts';
+import { ANGLE, JOINT, LINE_VIEWS, OUR_DEFINITION, PERCENT, SIDE_VIEWS, type Corner, type PoseFigure } from './figure.ts';
 import { jointAngle } from './joint-angle.ts';
-import { midpoint, toDegrees } from './position.ts';
+import { midpoint } from './position.ts';
 import { pointAt, type PointAt, type PointsAt } from './point-at.ts';
 import { POINTS, type PointId } from './point-ids.ts';
 import { segmentTilt } from './segment-tilt.ts';
@@ -22,6 +22,9 @@ export const sidePose = (own: Own & Pick<PoseFigure, 'needs' | 'unit' | 'bands' 
   ...own,
   needs: [...new Set(own.needs)],
 });
+
+/** A figure of a view in line with the target; + is the glove side. */
+export const linePose = (own: Parameters<typeof sidePose>[0]): PoseFigure => sidePose({ views: LINE_VIEWS, ...own });
 
 /** A length along the line or upwards as a share of body height. */
 export const shareOfHeight = (own: Own & Pick<PoseFigure, 'needs'>, pixels: PoseFigure['value']): PoseFigure =>
@@ -84,32 +87,6 @@ export function trunkTilt(p: PointsAt, event: EventId, towards: 1 | -1): number 
   const [[a, b], [c, d]] = [hipsAt(event), shouldersAt(event)];
   return segmentTilt(midpoint(take(p, a), take(p, b)), midpoint(take(p, c), take(p, d)), towards);
 }
-/** How far the line from one point to another leans to the target, degrees. */
-export const tiltBetween = (p: PointsAt, from: PointAt, to: PointAt, towards: 1 | -1): number =>
-  segmentTilt(take(p, from), take(p, to), towards);
-
-/**
- * The throwing elbow from the line of the shoulders: how far it stands above the throwing shoulder, along the trunk, over the length of the upper
- * arm. The arm points out of the picture as often as along it, so its length is taken from the body's height, not from the picture.
- */
-export const elbowLineFigure = (own: Own, event: EventId): PoseFigure => {
-  const [elbow, shoulder] = [pointAt(event, 'throwingElbow'), pointAt(event, 'throwingShoulder')];
-  return sidePose({
-    unit: 'degrees',
-    bands: { unit: 'degrees', limits: [-90, 90] },
-    source: `${OUR_DEFINITION} ${HEIGHT_SOURCE}`,
-    drawing: [pointAt(event, 'gloveShoulder'), shoulder, elbow],
-    ...own,
-    needs: [elbow, ...shouldersAt(event), ...hipsAt(event), ...SCALE_POINTS],
-    value: (p, t) => {
-      const lean = (trunkTilt(p, event, t) * Math.PI) / 180;
-      const [from, to] = [take(p, shoulder), take(p, elbow)];
-      const above = t * (to.x - from.x) * Math.sin(lean) + (from.y - to.y) * Math.cos(lean);
-      return toDegrees(Math.asin(Math.max(-1, Math.min(1, above / (UPPER_ARM_SHARE * bodyHeightPixels(p))))));
-    },
-  });
-};
-
 /** The head's centre ahead of the middle of the hips. */
 export const headOverPelvis = (own: Own, event: EventId): PoseFigure =>
   shareOfHeight(

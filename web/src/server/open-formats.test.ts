@@ -25,6 +25,8 @@ beforeAll(async () => {
   await point('frontKnee', 320, 240);
   await point('frontAnkle', 330, 290);
   await point('backHip', 280, 200, { origin: 'guessed' });
+  // A mark on the ground is no joint.
+  await point('coneAheadGlove', 900, 520);
   // On a frame that the key frame is not on any more.
   await point('head', 310, 100, { frame: 11 });
 });
@@ -61,6 +63,7 @@ describe('files for other programs', () => {
       [0, 0, 0],
     ]);
     expect(annotations[0]!.points).toEqual({});
+    expect(annotations[0]!.bbox).toEqual([300, 200, 30, 90]);
   });
 
   test('key frames are chapters in the time of the file, whatever the real time is', async () => {

@@ -6,6 +6,7 @@ import {
   FIGURE_COLUMNS,
   figureFile,
   figureRecord,
+  isGroundMark,
   isStale,
   wasSeen,
   type CamperId,
@@ -49,7 +50,10 @@ export async function jointsFile(camperId: CamperId): Promise<CocoKeypoints> {
   const [{ camper }, set] = await Promise.all([camperById(camperId), benchSet(camperId)]);
   const frames = set.clips.flatMap((clip) => {
     const own = set.marks.filter((m) => m.clipId === clip.id);
-    const seen = set.points.filter((p) => p.clipId === clip.id && p.frame !== null && wasSeen(p.origin) && !isStale(p, own));
+    // A cone is no joint: it would stand in the box of the child.
+    const seen = set.points.filter(
+      (p) => p.clipId === clip.id && p.frame !== null && wasSeen(p.origin) && !isStale(p, own) && !isGroundMark(p.point),
+    );
     return [...new Set(seen.map((p) => p.frame!))]
       .sort((a, b) => a - b)
       .map(

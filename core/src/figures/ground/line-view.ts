@@ -1,18 +1,15 @@
 import { take } from '../body-height.ts';
-import { LINE_VIEWS, OUR_DEFINITION, type PoseFigure } from '../figure.ts';
+import { OUR_DEFINITION, type PoseFigure } from '../figure.ts';
 import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH } from '../ground-marks.ts';
 import type { Plane } from '../plane/four-marks.ts';
 import { pointAt, type PointAt, type PointsAt } from '../point-at.ts';
 import type { EventId } from '../../keyframes/events.ts';
-import { sidePose } from '../pose-figure.ts';
+import { linePose } from '../pose-figure.ts';
 import type { Position } from '../position.ts';
 
-type Own = Parameters<typeof sidePose>[0];
+type Own = Parameters<typeof linePose>[0];
 
-/** A figure of a view in line with the target; + is the glove side. */
-export const linePose = (own: Own): PoseFigure => sidePose({ views: LINE_VIEWS, ...own });
-
-/** A figure of such a view that needs to know where on the ground a place of the picture lies. */
+/** A figure of a view in line with the target that needs to know where on the ground a place of the picture lies. */
 export const groundPose = (own: Own): PoseFigure =>
   linePose({
     source: `${OUR_DEFINITION} The ground from four cones: Hartley R, Zisserman A, Multiple View Geometry, 2nd ed., 4.1.`,

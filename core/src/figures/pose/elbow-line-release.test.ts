@@ -7,6 +7,9 @@ test('an elbow as far above the level shoulders as beside them stands 45 degrees
   // A line of shoulders that rises as the arm does has the elbow in line.
   const tilted = { ...DRAWN_FRONT, 'release.gloveShoulder': { x: 580, y: 280 } };
   expect(drawnFront(elbowLineRelease, tilted)).toBeCloseTo(0, 9);
+  // Shoulders that still point the other way turn nothing round by a whole turn.
+  const turned = { ...DRAWN_FRONT, 'release.gloveShoulder': { x: 499, y: 280 }, 'release.throwingElbow': { x: 499, y: 120 } };
+  expect(Math.abs(drawnFront(elbowLineRelease, turned))).toBeLessThan(10);
   // Seen from behind, with the glove side on the other side, it is the same.
   expect(drawnFront(elbowLineRelease, MIRRORED_FRONT, -1)).toBeCloseTo(drawnFront(elbowLineRelease), 9);
 });

@@ -1,6 +1,6 @@
 import { take } from '../body-height.ts';
-import { linePose } from '../ground/line-view.ts';
-import { toDegrees } from '../position.ts';
+import { linePose } from '../pose-figure.ts';
+import { toDegrees, type Position } from '../position.ts';
 
 const [GLOVE, THROWING, ELBOW] = ['release.gloveShoulder', 'release.throwingShoulder', 'release.throwingElbow'] as const;
 
@@ -17,8 +17,9 @@ export const elbowLineRelease = linePose({
   viewSd: 3,
   value: (p, plus) => {
     const [glove, throwing, elbow] = [take(p, GLOVE), take(p, THROWING), take(p, ELBOW)];
-    // Out to the throwing side and up.
-    const rise = (from: typeof glove, to: typeof glove): number => Math.atan2(from.y - to.y, -plus * (to.x - from.x));
-    return toDegrees(rise(throwing, elbow) - rise(glove, throwing));
+    const out = (from: Position, to: Position): Position => ({ x: to.x - from.x, y: from.y - to.y });
+    // From the line of the shoulders round to the arm, both out to the throwing side: however the line stands, nothing wraps but an arm laid back along it.
+    const [line, arm] = [out(glove, throwing), out(throwing, elbow)];
+    return toDegrees(Math.atan2(line.x * arm.y - line.y * arm.x, line.x * arm.x + line.y * arm.y) * -plus);
   },
 });

@@ -1,6 +1,6 @@
 import { take } from '../body-height.ts';
 import { ANGLE } from '../figure.ts';
-import { linePose } from '../ground/line-view.ts';
+import { linePose } from '../pose-figure.ts';
 import { toDegrees } from '../position.ts';
 
 const [HIP, KNEE, ANKLE] = ['release.frontHip', 'release.frontKnee', 'release.frontAnkle'] as const;

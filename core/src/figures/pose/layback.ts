@@ -1,5 +1,7 @@
+import { take } from '../body-height.ts';
 import { JOINT } from '../figure.ts';
-import { hipsAt, shouldersAt, sidePose, tiltBetween, trunkTilt } from '../pose-figure.ts';
+import { hipsAt, shouldersAt, sidePose, trunkTilt } from '../pose-figure.ts';
+import { segmentTilt } from '../segment-tilt.ts';
 
 export const layback = sidePose({
   id: 'layback',
@@ -14,7 +16,8 @@ export const layback = sidePose({
   wrap: 360,
   // The forearm seldom hangs below the trunk's own front: from there on the angle goes round the other way.
   value: (p, t) => {
-    const back = trunkTilt(p, 'layback', t) - tiltBetween(p, 'layback.throwingElbow', 'layback.throwingWrist', t);
+    const forearm = segmentTilt(take(p, 'layback.throwingElbow'), take(p, 'layback.throwingWrist'), t);
+    const back = trunkTilt(p, 'layback', t) - forearm;
     return ((((90 + back + 90) % 360) + 360) % 360) - 90;
   },
 });

@@ -1,7 +1,6 @@
 import { take } from '../body-height.ts';
 import { ANGLE } from '../figure.ts';
-import { linePose } from '../ground/line-view.ts';
-import { hipsAt, shouldersAt } from '../pose-figure.ts';
+import { hipsAt, linePose, shouldersAt } from '../pose-figure.ts';
 import type { PointAt, PointsAt } from '../point-at.ts';
 import { distance, toDegrees } from '../position.ts';
 

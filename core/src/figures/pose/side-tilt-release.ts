@@ -1,6 +1,5 @@
 import { ANGLE } from '../figure.ts';
-import { linePose } from '../ground/line-view.ts';
-import { hipsAt, shouldersAt, trunkTilt } from '../pose-figure.ts';
+import { hipsAt, linePose, shouldersAt, trunkTilt } from '../pose-figure.ts';
 
 export const sideTiltRelease = linePose({
   id: 'sideTiltRelease',
