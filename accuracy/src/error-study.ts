@@ -7,19 +7,11 @@ import {
   type FigureId,
   type MeasuredPoints,
 } from '@stride-chalk/core';
-import { deliveryMotion, randomSource, tripod, type Hand } from '@stride-chalk/fieldcam';
-import { exactly, plusOf, seenBy, viewOf, type Beside } from './seen-points.ts';
+import { deliveryMotion, randomSource, tripod } from '@stride-chalk/fieldcam';
+import { exactly, PITCHERS, plusOf, seenBy, viewOf, type Beside } from './seen-points.ts';
 
 /** Figures of points; where the ball left the hand is tried for itself. */
 export const STUDIED = POSE_FIGURES.filter((f) => !f.needsBallLead);
-
-const PITCHERS = [
-  { ageYears: 9, hand: 'R' },
-  { ageYears: 11, hand: 'L' },
-  { ageYears: 13, hand: 'R' },
-  { ageYears: 15, hand: 'L' },
-  { ageYears: 17, hand: 'R' },
-] as const satisfies ReadonlyArray<{ ageYears: number; hand: Hand }>;
 
 /** What a figure was off by, in its own unit, and how often its stated 95 % interval held the truth. */
 export interface StudiedFigure {

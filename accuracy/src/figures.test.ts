@@ -23,7 +23,7 @@ import {
   type JointId,
   type PinholeCamera,
 } from '@stride-chalk/fieldcam';
-import { exactly, plusOf, seenBy, viewOf } from './seen-points.ts';
+import { exactly, PITCHERS, plusOf, seenBy, viewOf } from './seen-points.ts';
 
 const DRAWS = process.env.ACCURACY === 'long' ? 10_000 : 250;
 /** The share of draws that a stated 95 % interval may hold: three standard deviations of chance for so many draws. */
@@ -31,13 +31,6 @@ const HELD = process.env.ACCURACY === 'long' ? [0.94, 0.96] : [0.908, 0.992];
 /** Deliveries whose release is read at each rate. */
 const DELIVERIES = process.env.ACCURACY === 'long' ? 400 : 200;
 const POINT_SD = 2;
-const PITCHERS = [
-  { ageYears: 9, hand: 'R' },
-  { ageYears: 11, hand: 'L' },
-  { ageYears: 13, hand: 'R' },
-  { ageYears: 15, hand: 'L' },
-  { ageYears: 17, hand: 'R' },
-] as const satisfies ReadonlyArray<{ ageYears: number; hand: Hand }>;
 
 /** Figures of still poses; where the ball left the hand depends on the frames around it, and is tried for itself below. */
 const POSED = POSE_FIGURES.filter((f) => !f.needsBallLead);

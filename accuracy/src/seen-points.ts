@@ -13,6 +13,15 @@ import {
 } from '@stride-chalk/fieldcam';
 
 type Place = ReturnType<typeof vec>;
+/** Five ages, both hands. */
+export const PITCHERS = [
+  { ageYears: 9, hand: 'R' },
+  { ageYears: 11, hand: 'L' },
+  { ageYears: 13, hand: 'R' },
+  { ageYears: 15, hand: 'L' },
+  { ageYears: 17, hand: 'R' },
+] as const satisfies ReadonlyArray<{ ageYears: number; hand: Hand }>;
+
 export type TriedView = 'openSide' | 'front';
 
 /** The view from which a figure is tried: the one that it is read best in. */

@@ -84,7 +84,7 @@ export { POINTS, POINT_IDS, type PointId } from './figures/point-ids.ts';
 export { midpoint, type Position } from './figures/position.ts';
 export { figureLimits, FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from './figures/registry.ts';
 export { momentError } from './figures/moment-error.ts';
-export { isTurn, turnFrames } from './figures/turn-frames.ts';
+export { isTurn, jointOfTurn, turnFrames } from './figures/turn-frames.ts';
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
 export { cameraRoll } from './film/camera-roll.ts';

@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH, groundMarksFor, groundOf, isGroundMark, pointsOfFilm } from './ground-marks.ts';
+import { landingOffset } from './ground/landing-offset.ts';
+import { measurePose } from './measure-pose.ts';
 import { DRAWN_FRONT } from './testing/drawn-front.ts';
 
 describe('the cones of a mound', () => {
@@ -17,6 +19,18 @@ describe('the cones of a mound', () => {
     expect(CONE_POINTS).toHaveLength(4);
     expect([isGroundMark('coneAheadGlove'), isGroundMark('backToe')]).toEqual([true, false]);
   });
+});
+
+test('cones that lie in one row of the picture tell nothing of the ground: it says so instead of a number', () => {
+  const flat = Object.fromEntries(
+    Object.entries(DRAWN_FRONT).map(([at, p]) => [
+      at,
+      { x: p!.x, y: at.includes('.cone') ? 400 + (p!.y - 400) / 60 : p!.y, sd: 2 },
+    ]),
+  );
+  const { reading } = measurePose(landingOffset, flat, { plus: 1, ballLead: null });
+  expect(reading.estimate).toBeNull();
+  expect(reading.why).toContain('cannot be read here');
 });
 
 describe('cones are marked once a camera position', () => {

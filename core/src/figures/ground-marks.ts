@@ -34,6 +34,30 @@ export const isGroundMark = (point: PointId): boolean => CONES[point] !== undefi
 export const groundOf = (points: PointsAt): Plane =>
   fourMarks(CONE_POINTS.map((at, i) => ({ from: take(points, at), to: CONES[CORNERS[i]!]! })));
 
+/**
+ * How far apart the cones stand in x alone, in pixels: across, beside the rubber and further ahead, and along, in the middle. Along a row of the picture the slope of a mound looks like a turn of the
+ * camera, so what tells a turn looks at x.
+ *
+ * @param plus which way in x + lies
+ * @throws RangeError naming a cone that is missing
+ */
+export function coneSpans(
+  points: PointsAt,
+  plus: 1 | -1,
+): { readonly rubber: number; readonly ahead: number; readonly along: number } {
+  const [rubberThrowing, rubberGlove, aheadGlove, aheadThrowing] = CONE_POINTS.map((at) => plus * take(points, at).x) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  return {
+    rubber: rubberGlove - rubberThrowing,
+    ahead: aheadGlove - aheadThrowing,
+    along: (aheadGlove + aheadThrowing - rubberGlove - rubberThrowing) / 2,
+  };
+}
+
 /** What is known of a film's camera position: who looks the same way on the same day into pictures of the same size. */
 interface Filmed {
   readonly id: string;

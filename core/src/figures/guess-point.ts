@@ -2,6 +2,7 @@ import type { EventId } from '../keyframes/events.ts';
 import typical from './data/typical-pose.json' with { type: 'json' };
 import type { Position } from './position.ts';
 import type { PointId } from './point-ids.ts';
+import { jointOfTurn } from './turn-frames.ts';
 
 export type PoseView = 'openSide' | 'front';
 
@@ -10,9 +11,6 @@ export interface PlacedPoint extends Position {
   readonly event: EventId;
   readonly point: PointId;
 }
-
-/** Where a path turns a point lies near where the same joint is at the key frame. */
-const LIES_NEAR: Readonly<Partial<Record<PointId, PointId>>> = { headBack: 'head', headHigh: 'head', gloveHigh: 'gloveWrist' };
 
 /** Where cones are looked for, in shares of the picture: across from its middle to + (the glove side from the front, the target from the side), and down. */
 const CONES: Readonly<Record<PoseView, Readonly<Partial<Record<PointId, readonly [number, number]>>>>> = {
@@ -55,7 +53,8 @@ export function guessPoint(
 ): Position | null {
   const { view, xDirection, width, height, placed } = clip;
   const poseOf = (event: EventId, point: PointId): Position | null => {
-    const p = TYPICAL[view][event]?.[LIES_NEAR[point] ?? point];
+    // Where a path turns a point lies near where the same joint is at the key frame.
+    const p = TYPICAL[view][event]?.[jointOfTurn(point)];
     return p ? { x: xDirection * p[0], y: p[1] } : null;
   };
   if (wanted.point === 'ballLater') return ballLater(wanted.event, clip);

@@ -25,7 +25,7 @@ const MOST = {
   heightShare: 0.5,
   ratio: 0.5,
   seconds: Number.POSITIVE_INFINITY,
-  centimetres: Number.POSITIVE_INFINITY,
+  centimetres: 20,
 };
 /** First order and drawing agree within this share where the figure is smooth; there first order is the finer one. */
 const AGREE = 0.15;

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { isStale } from './measure-delivery.ts';
-import { isTurn, turnFrames } from './turn-frames.ts';
+import { isTurn, jointOfTurn, turnFrames } from './turn-frames.ts';
 
 const MARKS = [
   { event: 'set', frame: 40, frameTo: null },
@@ -24,4 +24,8 @@ test('a point where the head turns is old once its frame lies outside of the two
   expect(at(null)).toBe(false);
   // While nobody knows where the set is, nothing says that it is old.
   expect(isStale({ event: 'liftTop', point: 'headBack', frame: 200 }, [MARKS[1]])).toBe(false);
+});
+
+test('the joint whose path turns; a point of a key frame is itself', () => {
+  expect([jointOfTurn('gloveHigh'), jointOfTurn('headBack'), jointOfTurn('ball')]).toEqual(['gloveWrist', 'head', 'ball']);
 });

@@ -4,4 +4,4 @@
 export { clipProposal, SURE, type ClipProposal, type ProposedJoint, type ProposedMark } from './clip-proposal.ts';
 export { limbsOf, otherSide, pointsAtFrame, pointsNeededAt, type Limbs, type ProposedPoint } from './proposed-points.ts';
 export { fromOtherView, viewOffset, type TimedEvent, type TimedEvents, type ViewOffset } from './second-view.ts';
-export { jointOfTurn, turnOfPath } from './turn-of-path.ts';
+export { turnOfPath } from './turn-of-path.ts';

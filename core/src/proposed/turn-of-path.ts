@@ -1,15 +1,6 @@
 import type { PointId } from '../figures/point-ids.ts';
+import { turnAt } from '../figures/turn-frames.ts';
 import type { ClipProposal } from './clip-proposal.ts';
-
-/** Of which joint a path turns, and which of its coordinates goes furthest down there. */
-const TURNS: Readonly<Partial<Record<PointId, readonly [PointId, 'x' | 'y']>>> = {
-  headBack: ['head', 'x'],
-  headHigh: ['head', 'y'],
-  gloveHigh: ['gloveWrist', 'y'],
-};
-
-/** The joint whose path turns at a point; the point itself where it is one of a key frame. @example jointOfTurn('headBack') // 'head' */
-export const jointOfTurn = (point: PointId): PointId => TURNS[point]?.[0] ?? point;
 
 /**
  * The frame on which the proposed path of the head or the glove turns: furthest back, or highest. The first of several. null where the joint was not found,
@@ -25,10 +16,10 @@ export function turnOfPath(
   within: { readonly from: number; readonly to: number },
   towardsTarget: 1 | -1,
 ): number | null {
-  const [joint, along] = TURNS[point] ?? [];
-  const path = joints.find((j) => j.joint === joint);
-  if (!path || !along) return null;
-  const far = (frame: number): number => (along === 'x' ? towardsTarget : 1) * path[along][frame]!;
+  const turn = turnAt(point);
+  const path = joints.find((j) => j.joint === turn?.joint);
+  if (!path || !turn) return null;
+  const far = (frame: number): number => (turn.least === 'x' ? towardsTarget : 1) * path[turn.least][frame]!;
   let best: number | null = null;
   for (let frame = within.from; frame <= Math.min(within.to, path.x.length - 1); frame++)
     if (best === null || far(frame) < far(best)) best = frame;

@@ -1,6 +1,6 @@
 import { take } from '../body-height.ts';
 import { OUR_DEFINITION, type PoseFigure } from '../figure.ts';
-import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH } from '../ground-marks.ts';
+import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH, coneSpans } from '../ground-marks.ts';
 import type { Plane } from '../plane/four-marks.ts';
 import { pointAt, type PointAt, type PointsAt } from '../point-at.ts';
 import type { EventId } from '../../keyframes/events.ts';
@@ -33,17 +33,14 @@ export function underAnkle(points: PointsAt, event: EventId, side: 'front' | 'ba
 }
 
 /**
- * How a camera in line with the target sees what lies across: from how far apart its cones stand in x alone, for a mound slopes, and along a row of the picture a slope looks like a turn.
+ * How a camera in line with the target sees what lies across, from how far apart its cones stand in x.
  *
  * @param plus which way in x the glove side lies
  * @returns how far round from its place the camera stands, in radians, + where what is nearer to the target lies further to the glove side in the picture; and how many metres square to its
  * sight a pixel is, so many metres ahead of the rubber (what is further away is smaller: Hartley and Zisserman, 6.1)
  */
 export function acrossView(points: PointsAt, plus: 1 | -1): { readonly turn: number; metresPerPixel(ahead: number): number } {
-  const x = (at: PointAt): number => plus * take(points, at).x;
-  const [rubberThrowing, rubberGlove, aheadGlove, aheadThrowing] = CONE_POINTS.map(x) as [number, number, number, number];
-  const [rubber, ahead] = [rubberGlove - rubberThrowing, aheadGlove - aheadThrowing];
-  const along = (aheadGlove + aheadThrowing - rubberGlove - rubberThrowing) / 2;
+  const { rubber, ahead, along } = coneSpans(points, plus);
   const turn = Math.atan2(along / CONE_LENGTH, (rubber + ahead) / 2 / CONE_WIDTH);
   return {
     turn,
