@@ -120,6 +120,30 @@ describe('the demo camp', () => {
     expect(Math.abs(found.get('contactToRelease')!.value - truth.contactToRelease / 1000)).toBeLessThan(0.017);
   });
 
+  test('its cones and feet give what lies across the line, from a camera that stands a little round', () => {
+    for (const bib of [4, 27]) {
+      const clip = clipsOfBib(bib).find((c) => c.view === 'front' && c.delivery === 0)!;
+      const { hand } = clip.order.pitcher;
+      const film = frameTimebase(
+        frameMoments(clip.order).map((t) => t - clip.order.startSeconds),
+        1,
+      );
+      const found = measureDelivery([
+        {
+          ...{ id: 'front', view: 'front', towardsTarget: null, film },
+          gloveSide: hand === 'R' ? 1 : -1,
+          marks: marksOf(clip),
+          points: pointsOf(clip).map((p) => ({ ...p, sd: 2, origin: 'placed' })),
+        },
+      ]).measured;
+      const truth = trueFigures(deliveryMotion(clip.order.pitcher));
+      for (const id of ['landingOffset', 'footAngle', 'sideTiltRelease', 'separation'] as const) {
+        const { value, sd } = found.get(id)!;
+        expect(Math.abs(value - truth[id]), `${bib} ${id}`).toBeLessThan(4 * sd);
+      }
+    }
+  });
+
   test.each(CAMPERS.filter((c) => c.film).map((c) => [c.bib, c] as const))(
     'bib %i: what was filmed wrong is the first focus of a coach who scored it',
     (bib, camper) => {

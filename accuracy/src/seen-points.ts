@@ -1,6 +1,6 @@
 import { partsOf, type PointAt, type PoseFigure } from '@stride-chalk/core';
 import {
-  CONES,
+  conePlace,
   groundHeight,
   towardsTarget,
   tripod,
@@ -48,22 +48,15 @@ function turnOf(motion: DeliveryMotion, point: keyof typeof TURNS): number {
   return kept[point];
 }
 
-/** Which of the cones is which: the rubber end first, and the sides by the hand. */
-function coneAt(point: string, hand: Hand): Place {
-  const glove = hand === 'R' ? -1 : 1;
-  const [x, z] = CONES.find(
-    ([cx, cz]) => cx > 1 === point.startsWith('coneAhead') && Math.sign(cz) === (point.endsWith('Glove') ? glove : -glove),
-  )!;
-  return vec(x, groundHeight(x), z);
-}
-
 /** By how much the frame of a key frame lies beside its moment, in seconds. */
 export type Beside = Readonly<Partial<Record<EventId, number>>>;
 
 /** Where a point is in space. A shoe is placed where it stands on the ground. */
 function placeOf(need: PointAt, motion: DeliveryMotion, beside: Beside): Place {
   const [event, point] = partsOf(need) as [EventId, string];
-  if (point.startsWith('cone')) return coneAt(point, motion.plan.hand);
+  const [, end, side] = /^cone(Rubber|Ahead)(Throwing|Glove)$/.exec(point) ?? [];
+  if (end && side)
+    return conePlace(end === 'Ahead' ? 'ahead' : 'rubber', side === 'Glove' ? 'glove' : 'throwing', motion.plan.hand);
   const turning = point in TURNS ? (point as keyof typeof TURNS) : null;
   // One frame of a usual film later.
   const later = point === 'ballLater' ? 1 / 120 : 0;

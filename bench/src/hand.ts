@@ -61,8 +61,8 @@ for (let delivery = 0; delivery < DELIVERIES; delivery++) {
 const keyFrames = presses;
 
 // The joints of one delivery: one measured delivery of a set is enough.
-await page.getByRole('button', { name: /^Delivery 1/ }).click();
-presses += 1;
+const inHand = page.getByRole('button', { name: /^Delivery/ }).and(page.locator('[aria-current=true]'));
+while (!(await inHand.textContent())?.startsWith('Delivery 1')) await press('Shift+d');
 await press('c');
 const joints = page.getByTestId('joints-asked');
 await joints.waitFor();

@@ -5,7 +5,7 @@ import { deliveryMotion } from './motion/delivery-motion.ts';
 import type { EventId } from './motion/events.ts';
 import { groundHeight } from './motion/mound.ts';
 import type { JointId } from './motion/pose.ts';
-import { CONES } from './render/cones.ts';
+import { conePlace } from './render/cones.ts';
 import { vec, type Vec3 } from './vector.ts';
 
 /** What is true of a film of the simulated camera. */
@@ -35,7 +35,6 @@ export function filmTruth(order: ClipOrder): FilmTruth {
   const secondsOf = (frame: number): number => order.startSeconds + frame / order.framesPerSecond + half;
   const seen = (frame: number, place: Vec3): { readonly x: number; readonly y: number } =>
     shifted(shake(secondsOf(frame)), camera.width, camera.height, camera.project(place));
-  const gloveSide = order.pitcher.hand === 'R' ? -1 : 1;
   return {
     frames: moments.length,
     pointAt: (frame, joint) => seen(frame, motion.poseAt(secondsOf(frame)).joints[joint]),
@@ -43,11 +42,7 @@ export function filmTruth(order: ClipOrder): FilmTruth {
       const at = motion.poseAt(secondsOf(frame)).joints[joint];
       return seen(frame, vec(at.x, groundHeight(at.x), at.z));
     },
-    coneAt(frame, end, side) {
-      const across = side === 'glove' ? gloveSide : -gloveSide;
-      const [x, z] = CONES.find(([cx, cz]) => cx > 1 === (end === 'ahead') && Math.sign(cz) === across)!;
-      return seen(frame, vec(x, groundHeight(x), z));
-    },
+    coneAt: (frame, end, side) => seen(frame, conePlace(end, side, order.pitcher.hand)),
     frameOf: (event) => (motion.events[event] - order.startSeconds - half) * order.framesPerSecond,
     bodyPixels: (camera.focal * motion.plan.height) / camera.project(set.backHip).depth,
   };

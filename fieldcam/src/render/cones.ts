@@ -1,14 +1,22 @@
 import type { PinholeCamera } from '../camera/pinhole.ts';
 import { groundHeight } from '../motion/mound.ts';
-import { vec } from '../vector.ts';
+import type { Hand } from '../motion/pitcher.ts';
+import { vec, type Vec3 } from '../vector.ts';
 
 /** Where the cones stand, in metres from the middle of the rubber: x to the plate, z across. A rectangle that a camp lays with a tape. */
-export const CONES = [
+const CONES = [
   [0, -0.75],
   [0, 0.75],
   [1.8, -0.75],
   [1.8, 0.75],
 ] as const;
+
+/** Where a cone stands on the ground: at which end of the rectangle, and on which side of the line for a hand. */
+export function conePlace(end: 'rubber' | 'ahead', side: 'throwing' | 'glove', hand: Hand): Vec3 {
+  const across = (side === 'glove') === (hand === 'R') ? -1 : 1;
+  const [x, z] = CONES.find(([cx, cz]) => cx > 1 === (end === 'ahead') && Math.sign(cz) === across)!;
+  return vec(x, groundHeight(x), z);
+}
 
 const RADIUS = 0.07;
 const TALL = 0.12;
