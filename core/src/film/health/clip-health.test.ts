@@ -108,6 +108,22 @@ describe('movingParts', () => {
     expect(movingParts([...across(20).slice(1, 8)]).edges).toEqual({ left: 0, right: 0, top: 0, bottom: 0 });
   });
 
+  test('who goes by, in over an edge, does not cut off him who stays', () => {
+    const both = (i: number) =>
+      picture(80, 60, (x, y) => {
+        const own = x >= 36 + (i % 4) && x < 46 + (i % 4) && y >= 24 && y < 56;
+        const walker = x >= 2 * i - 4 && x < 2 * i && y >= 2 && y < 14;
+        return own || walker ? 230 : 100;
+      });
+    const pictures = Array.from({ length: 12 }, (_, i) => both(i));
+    expect(movingParts(pictures).edges).toEqual({ left: 0, right: 0, top: 0, bottom: 0 });
+    // He himself at the edge is told all the same.
+    const cut = Array.from({ length: 12 }, (_, i) =>
+      picture(80, 60, (x, y) => (x < 6 + 3 * (i % 3) && y >= 20 && y < 50 && i % 2 === 0 ? 230 : 100)),
+    );
+    expect(movingParts(cut).edges.left).toBe(0.5);
+  });
+
   test('a shadow is nobody, whoever is darker than half is', () => {
     expect(Math.max(...movingParts(across(20, 60)).shares)).toBe(0);
     expect(Math.max(...movingParts(across(20, 40)).shares)).toBeGreaterThan(0.05);
