@@ -265,3 +265,24 @@ test('a film that was still being prepared appears by itself, and nothing that i
     await rows(`update clips set state = 'ready' where id = '${one}'`);
   }
 });
+
+test('what lies across the line is placed in the film from the front, and its cones once for all deliveries', async ({
+  coach,
+  keys,
+}) => {
+  await coach.goto(`${process.env.E2E_URL}/bench/27`);
+  await pageAwake(coach);
+  await filmsShown(coach);
+  await keys.press('g');
+  const offset = coach.getByTestId('figure-landingOffset');
+  await expect(offset).toContainText(/-?−?\d+ ± \d+ cm/);
+  // In the second delivery nobody has placed a foot; the cones of the first one stand.
+  await keys.press('d');
+  await expect(offset).toContainText('8 points');
+  await offset.click();
+  await expect(coach.locator('figure', { hasText: 'in hand' })).toHaveAttribute('data-view', 'front');
+  await expect(coach.getByTestId('point-in-hand')).toHaveAttribute('data-point', 'backHeel');
+  await expect(coach.getByText('Point 1 of 4')).toBeVisible();
+  await keys.press('Escape');
+  await expect(coach.getByTestId('point-in-hand')).toHaveCount(0);
+});
