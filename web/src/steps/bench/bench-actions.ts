@@ -10,12 +10,12 @@ import type { Task } from './types.ts';
  * |---|---|---|
  * | `level`, `accept`, `acceptPhase`, `fault`, `note`, `pass`, `seeAllTheSame` | a delivery and a checkpoint in hand | the score is entered; a level below 3 opens the layer 'fault', an answer closes it and goes on to the next checkpoint |
  * | `mark`, `unmark`, `unmarkFilm` | a film in hand | marks are entered; a first mark goes on to the next key frame, a corrected one stays |
- * | `measure`, `nudge`, `movePoint`, `stepPoint`, `place`, `pointBefore` | a side view with its key frames; the layer 'points' for all but the first | point follows point until the figure has them all |
+ * | `measure`, `nudge`, `movePoint`, `stepPoint`, `place`, `pointBefore` | a film that shows it, with its key frames; the layer 'points' for all but the first | point follows point until the figure has them all |
  * | `task`, `delivery`, `event`, `checkpoint`, `figure` | always | another place is taken in hand; whatever lay over the work goes |
  * | `step`, `frame`, `played`, `lookAt`, `view`, `film`, `zoom`, `closer`, `whole`, `pan` | a film in hand | what is seen changes, nothing that was entered |
  * | `takeBack` | always | only what is seen is taken back or put there again; what lies elsewhere is shown and named first |
  * | `strip`, `stripMove`, `stripLeave`, `stripShown`, `stripGo`, `confirmSure` | two views of one delivery; the layer 'strip' for all but the first | what is sure and was drawn is marked, what is not is looked for one by one |
- * | `joints`, `chooseJoint`, `nudgeJoint`, `moveJoint`, `turnSides`, `confirmJoints` | a side view with key frames and found joints; the layer 'joints' for all but the first | the joints that figures need are entered, key frame after key frame |
+ * | `joints`, `chooseJoint`, `nudgeJoint`, `moveJoint`, `turnSides`, `confirmJoints` | films with key frames and found joints; the layer 'joints' for all but the first | the joints that figures need are entered, key frame after key frame |
  * | `proposals` | always | what the computer has found meanwhile is there |
  * | `overview`, `overviewMove`, `overviewGo` | a delivery in hand; the layer 'overview' for all but the first | a checkpoint is chosen among all of them |
  * | `pictures` | always | the drawings of the levels stand beside their words, or go |
@@ -59,7 +59,7 @@ export type BenchAction =
   | { readonly type: 'nudge'; readonly x: number; readonly y: number; readonly fine: boolean }
   | { readonly type: 'movePoint'; readonly x: number; readonly y: number }
   | { readonly type: 'place' }
-  /** Another frame for a point that lies where the head turns. */
+  /** Another frame for a point that lies where the head or the glove turns. */
   | { readonly type: 'stepPoint'; readonly by: 1 | -1 }
   | { readonly type: 'pointBefore' }
   | { readonly type: 'strip' }

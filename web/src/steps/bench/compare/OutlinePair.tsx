@@ -29,7 +29,7 @@ export function OutlinePair({ before, after }: { before: PlacedJoints | null; af
       aria-label="Both bodies, laid over each other"
     >
       <line x1={-0.5} x2={1.3} y1={0.04} y2={0.04} stroke="var(--rule)" strokeWidth={0.008} />
-      {before && <Body joints={before} color="#8a7a64" dashed />}
+      {before && <Body joints={before} color="var(--soft)" dashed />}
       {after && <Body joints={after} color="var(--clay)" />}
     </svg>
   );
