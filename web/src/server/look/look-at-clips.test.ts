@@ -228,6 +228,25 @@ describe('what is looked at', () => {
     expect(one.clips().sort()).toEqual([...both].sort());
   });
 
+  test('a bench that is being opened and a look that begins do not wait for each other', async () => {
+    const id = await ready();
+    const { one, clips: seen } = finder();
+    let look: Promise<void> | undefined;
+    // The wish of an opened bench, written and not yet final: its look waits for it, and then is made.
+    await db().transaction(async (tx) => {
+      await tx.insert(clipLooks).values({ clipId: id, state: 'waiting', wantedAt: new Date() });
+      let ended = false;
+      look = lookAtNext(one).finally(() => {
+        ended = true;
+      });
+      const waits = sql`select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'`;
+      await expect.poll(async () => ended || (await db().execute(waits)).rows.length > 0).toBe(true);
+    });
+    await look;
+    expect(seen()).toEqual([id]);
+    expect(await lookOf(id)).toMatchObject({ state: 'found' });
+  });
+
   test('a clip of which its view, its rate or its thrower is said otherwise is looked at again', async () => {
     const id = await ready();
     const camp = await campById(world.campId);

@@ -64,7 +64,10 @@ async function takeNext(): Promise<Bound<ClipRow> | null> {
 /** Takes one clip; null where another has it meanwhile, or nobody may look at it. */
 async function take(id: ClipId): Promise<Bound<ClipRow> | null> {
   return db().transaction(async (tx) => {
-    const { rows } = await tx.execute(sql`select clips.id ${TO_LOOK_AT} and clips.id = ${id} for update of clips skip locked`);
+    // No key update: a bench that is being opened writes its wish for the same clip, and each would wait for the other.
+    const { rows } = await tx.execute(
+      sql`select clips.id ${TO_LOOK_AT} and clips.id = ${id} for no key update of clips skip locked`,
+    );
     const clip = rows.length === 0 ? undefined : await presentClip(id, tx);
     if (!clip || !isBound(clip)) return null;
     const camper = await camperOf(clip);
@@ -152,7 +155,7 @@ async function keep(clip: ClipRow, proposal: ClipProposal | null): Promise<void>
           sql`${clips.removedAt} is null and ${clipLooks.state} = 'looking' and ${clips.towardsTarget} is not distinct from ${clip.towardsTarget} and ${clips.deliveryId} = ${clip.deliveryId}`,
         ),
       )
-      .for('update');
+      .for('no key update');
     if (!still) return lookAgain(clip.id, tx);
     await tx.delete(proposedMarks).where(eq(proposedMarks.clipId, clip.id));
     await tx.delete(proposedJoints).where(eq(proposedJoints.clipId, clip.id));

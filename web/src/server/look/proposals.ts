@@ -54,5 +54,6 @@ export async function wantLooks(camperId: CamperId): Promise<void> {
     insert into clip_looks (clip_id, state, wanted_at)
     select k.id, 'waiting', now() from clips k join deliveries d on d.id = k.delivery_id
       where d.camper_id = ${camperId} and k.state = 'ready' and k.removed_at is null and k.hidden_at is null
+      order by k.id
     on conflict (clip_id) do update set wanted_at = now() where clip_looks.state = 'waiting'`);
 }
