@@ -275,7 +275,7 @@ test('what lies across the line is placed in the film from the front, and its co
   await filmsShown(coach);
   await keys.press('g');
   const offset = coach.getByTestId('figure-landingOffset');
-  await expect(offset).toContainText(/\d+\s±\s\d+ cm/);
+  await expect(offset).toContainText(/\d+\s±\s\d+\scm/);
   // In the second delivery nobody has placed a foot; the cones of the first one stand.
   await keys.press('d');
   await expect(offset).toContainText('8 points');
