@@ -230,6 +230,20 @@ export {
   type PlanePair,
   type PlanePoint,
 } from './figures/plane/fit-homography.ts';
+export {
+  drawnPointsSchema,
+  LONGEST_LABEL,
+  MOST_STROKES,
+  POINTS_OF,
+  SHAPES,
+  strokeProblem,
+  type Shape,
+  type Stroke,
+} from './chalk/stroke.ts';
+export { drawnAngle } from './chalk/stroke-parts.ts';
+export { strokePath } from './chalk/stroke-path.ts';
+export { chalkSvg } from './formats/chalk-svg.ts';
+export { chalkLineSvg } from './formats/chalk-line-svg.ts';
 export { chaptersVtt } from './formats/chapters-vtt.ts';
 export { cocoKeypoints, type CocoKeypoints, type JointsOfFrame } from './formats/coco-keypoints.ts';
 export {

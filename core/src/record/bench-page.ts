@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { strokeSchema } from '../chalk/stroke.ts';
 import { ORIGINS } from '../figures/point.ts';
 import { MARK_ORIGINS } from '../keyframes/mark-time.ts';
 import { captureKnownSchema, eventSchema, filmStateSchema, pointSchema, seenSchema, viewSchema, list } from './codes.ts';
@@ -70,6 +71,7 @@ const benchSetSchema = z.object({
   clips: list(benchFilmSchema),
   marks: list(markSchema),
   points: list(placedSchema),
+  strokes: list(strokeSchema),
   scores: list(scoredSchema),
 });
 export type BenchSet = z.infer<typeof benchSetSchema>;

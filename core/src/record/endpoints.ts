@@ -210,6 +210,17 @@ export const ENDPOINTS = {
     status: 200,
     answers: { file: 'text/vtt' },
   },
+  'GET /api/clips/[id]/chalk/[frame].svg': {
+    does: 'A frame with what is drawn on it, in pixels of the film.',
+    status: 200,
+    answers: { file: 'image/svg+xml' },
+  },
+  'GET /api/clips/[id]/chalk/[frame].png': { does: 'The same as a picture.', status: 200, answers: { file: 'image/png' } },
+  'GET /api/clips/[id]/chalk-line.mp4': {
+    does: 'A film with its key frames and drawings burnt in.',
+    status: 200,
+    answers: { file: 'video/mp4' },
+  },
   'GET /api/campers/[id]/shown': { does: 'Says whether a child may be shown still.', status: 200, answers: shownSchema },
   'POST /api/roster/import': {
     does: 'Takes the rows of a file: all of them or none.',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ORIGINS } from '../figures/point.ts';
+import { strokeEntrySchema } from '../chalk/stroke.ts';
 import { MARK_ORIGINS } from '../keyframes/mark-time.ts';
 import { isCheckpointId } from '../sheet/codes.ts';
 import { eventSchema as event, pointSchema as point } from './codes.ts';
@@ -39,6 +40,8 @@ export const entrySchema = z.discriminatedUnion('kind', [
     origin: z.enum(ORIGINS).default('placed'),
   }),
   z.object({ kind: z.literal('unpoint'), clipId: clipIdSchema, event, point }),
+  strokeEntrySchema,
+  z.object({ kind: z.literal('unstroke'), clipId: clipIdSchema, frame, stroke: z.uuid() }),
   z.object({
     kind: z.literal('score'),
     deliveryId: deliveryIdSchema,
@@ -63,6 +66,9 @@ export function entryTarget(entry: Entry, staffId: StaffId): string {
     case 'point':
     case 'unpoint':
       return `point ${entry.clipId} ${entry.event} ${entry.point}`;
+    case 'stroke':
+    case 'unstroke':
+      return `stroke ${entry.clipId} ${entry.stroke}`;
     case 'score':
     case 'unscore':
       return `score ${entry.deliveryId} ${entry.checkpoint} ${staffId}`;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { strokeSchema } from '../chalk/stroke.ts';
 import { AGE_GROUPS } from '../roster/age-group.ts';
 import { list } from './codes.ts';
 import { planFactsSchema } from './day-plan-page.ts';
@@ -26,6 +27,8 @@ const freezeFrameSchema = z.object({
   width: z.number(),
   height: z.number(),
   line: list(z.object({ x: z.number(), y: z.number() })),
+  /** What was drawn on it by hand; nothing in hand-outs from before there was chalk. */
+  strokes: list(strokeSchema).default([]),
   /** Where the body is in x, so that a narrow picture keeps it; null where that is unknown. */
   centre: z.number().nullable().default(null),
   /** SHA-256 of the kept picture of a released evaluation; null while it is a draft. */

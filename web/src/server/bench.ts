@@ -5,6 +5,7 @@ import type { Camper } from './campers.ts';
 import type { Camp } from './camps.ts';
 import { gloveSideOf, timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
+import { strokesOf } from './strokes.ts';
 import { campers, marks, points, scores, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
 import { seenOf } from './used-scores.ts';
@@ -12,7 +13,7 @@ import { seenOf } from './used-scores.ts';
 /**
  * Everything that is known of a camper's deliveries.
  *
- * @param pointsBy whose points; null: everybody's
+ * @param pointsBy whose points and drawings; null: everybody's
  */
 export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = null): Promise<BenchSet> {
   const [set, [child]] = await Promise.all([
@@ -24,7 +25,7 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
   const films = await timedClipsOf(deliveryIds);
   const clipIds = films.map((c) => c.id);
   const none = clipIds.length === 0;
-  const [marked, placed, scored] = await Promise.all([
+  const [marked, placed, drawn, scored] = await Promise.all([
     none ? [] : db().select().from(marks).where(inArray(marks.clipId, clipIds)),
     none
       ? []
@@ -32,6 +33,7 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
           .select()
           .from(points)
           .where(and(inArray(points.clipId, clipIds), pointsBy === null ? undefined : eq(points.enteredBy, pointsBy))),
+    strokesOf(clipIds, pointsBy),
     deliveryIds.length === 0 ? [] : db().select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
   ]);
   return {
@@ -68,6 +70,7 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
       frame: p.frame,
       origin: p.origin,
     })),
+    strokes: drawn,
     scores: scored.map((s) => ({
       deliveryId: s.deliveryId,
       checkpoint: s.checkpoint,
@@ -80,7 +83,7 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
 }
 
 /**
- * The bench as a scorer may see it: two who score one camper do not see each other's levels, and who scores second sees nobody's points either, for
+ * The bench as a scorer may see it: two who score one camper do not see each other's levels, and who scores second sees nobody's points and drawings either, for
  * they are figures, before he has finished. Key frames are shared: two who disagree about a frame disagree about all that is read on it.
  */
 export async function benchFor(

@@ -43,8 +43,10 @@ import {
   sittings,
   soreArms,
   staff,
+  strokes,
   throws,
 } from './db/schema.ts';
+import { dropWorkOn } from './clip-work.ts';
 import { forgetFilms, forgetPicture } from './film-files.ts';
 import { dropFilmsWithoutClips } from './films.ts';
 import { rangeOf } from './intake/range.ts';
@@ -96,6 +98,7 @@ async function everythingOf(camperId: CamperId, via: Executor = db()) {
     proposedJoints: noFilm ? [] : await via.select().from(proposedJoints).where(inArray(proposedJoints.clipId, clipIds)),
     marks: noFilm ? [] : await via.select().from(marks).where(inArray(marks.clipId, clipIds)),
     points: noFilm ? [] : await via.select().from(points).where(inArray(points.clipId, clipIds)),
+    strokes: noFilm ? [] : await via.select().from(strokes).where(inArray(strokes.clipId, clipIds)),
     scores: none ? [] : await via.select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
     practiceClips: practice,
     referenceLevels:
@@ -272,8 +275,7 @@ export async function eraseCamper(
       await tx.delete(refusals).where(inArray(refusals.deliveryId, deliveryIds));
     }
     if (clipIds.length > 0) {
-      await tx.delete(marks).where(inArray(marks.clipId, clipIds));
-      await tx.delete(points).where(inArray(points.clipId, clipIds));
+      await dropWorkOn(clipIds, tx);
       // What the computer has found goes with it.
       await tx.delete(clipLooks).where(inArray(clipLooks.clipId, clipIds));
       await tx.delete(clips).where(inArray(clips.id, clipIds));

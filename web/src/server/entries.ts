@@ -1,8 +1,9 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import {
   enteredInstant,
   entrySchema,
   entryTarget,
+  MOST_STROKES,
   orderProblems,
   type Entry,
   type EventId,
@@ -13,7 +14,7 @@ import {
 import type { Camp } from './camps.ts';
 import { presentClip } from './clips.ts';
 import { db, pool, type Executor } from './db/connect.ts';
-import { entries, marks, points, practiceScores, scores, staff } from './db/schema.ts';
+import { entries, marks, points, practiceScores, scores, staff, strokes } from './db/schema.ts';
 import { requireInCamp } from './in-camp.ts';
 import { practiceFilmOf } from './practice-clips.ts';
 import { idTaken, notFound, Refusal } from './refusal.ts';
@@ -191,6 +192,11 @@ async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: S
         .delete(points)
         .where(and(eq(points.clipId, entry.clipId), eq(points.event, entry.event), eq(points.point, entry.point)));
       return;
+    case 'stroke':
+      return applyStroke(tx, entryId, entry, enteredBy);
+    case 'unstroke':
+      await tx.delete(strokes).where(and(eq(strokes.clipId, entry.clipId), eq(strokes.stroke, entry.stroke)));
+      return;
     case 'unscore':
       await tx
         .delete(practiceScores)
@@ -209,6 +215,30 @@ async function apply(tx: Executor, entryId: string, entry: InSteps, enteredBy: S
   }
 }
 
+/** A drawing takes its place on its frame, inside of the film; one that is on another film keeps its id. */
+async function applyStroke(
+  tx: Executor,
+  entryId: string,
+  entry: Extract<Entry, { kind: 'stroke' }>,
+  enteredBy: StaffId,
+): Promise<void> {
+  const { clipId, frame, stroke } = entry;
+  const { width, height } = await requireFrame(tx, clipId, frame);
+  if (entry.points.some((p) => p.x < 0 || p.y < 0 || p.x > width || p.y > height))
+    throw new Refusal('outside-film', `A drawing lies inside of its film, which is ${width} by ${height} pixels.`);
+  const there = await tx.$count(strokes, and(eq(strokes.clipId, clipId), eq(strokes.frame, frame), ne(strokes.stroke, stroke)));
+  if (there >= MOST_STROKES)
+    throw new Refusal('too-many-drawings', `Frame ${frame} has ${there} drawings: take one off before you draw another.`, 409);
+  const drawn = { frame, shape: entry.shape, points: entry.points, text: entry.text };
+  const when = { entryId, enteredBy, enteredAt: new Date() };
+  const written = await tx
+    .insert(strokes)
+    .values({ stroke, clipId, ...drawn, ...when })
+    .onConflictDoUpdate({ target: strokes.stroke, set: { ...drawn, ...when }, setWhere: eq(strokes.clipId, clipId) })
+    .returning({ stroke: strokes.stroke });
+  if (written.length === 0) throw idTaken();
+}
+
 /** How far apart people have marked a key frame: the standard deviation of the last frames of each, this one's too; null where nobody else has. */
 async function spreadOfCoaches(tx: Executor, entry: Extract<Entry, { kind: 'mark' }>, by: StaffId): Promise<number | null> {
   const { rows } = await tx.execute<{ middle: number }>(sql`
@@ -221,10 +251,11 @@ async function spreadOfCoaches(tx: Executor, entry: Extract<Entry, { kind: 'mark
   return Math.sqrt(frames.reduce((sum, f) => sum + (f - mean) ** 2, 0) / (frames.length - 1));
 }
 
-async function requireFrame(tx: Executor, clipId: ClipId, frame: number): Promise<void> {
+async function requireFrame(tx: Executor, clipId: ClipId, frame: number): Promise<{ width: number; height: number }> {
   const clip = await presentClip(clipId, tx);
   if (!clip) throw notFound('The clip');
   if (!clip.frameTimes || frame >= clip.frameTimes.length) throw noFrame(frame);
+  return clip;
 }
 
 const noFrame = (frame: number): Refusal => new Refusal('no-such-frame', `The clip has no frame ${frame}.`);

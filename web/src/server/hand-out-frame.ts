@@ -73,6 +73,7 @@ function freezeFrame(set: BenchSet, focus: FocusItem, sheet: Sheet): FreezeFrame
       width: clip.width,
       height: clip.height,
       line,
+      strokes: set.strokes.filter((x) => x.clipId === clip.id && x.frame === mark.frame),
       centre: usualBodyCentre(focus.freeze.event as EventId, clip),
       picture: null,
     };

@@ -22,7 +22,7 @@ export async function handOutOf(camper: Camper, version: number | null = null) {
       coaches: frame.coaches,
       thrownOn: frame.thrownOn,
       freezes: frame.freezes.map(
-        (f) => f && { src: source(f), width: f.width, height: f.height, line: f.line, centre: f.centre },
+        (f) => f && { src: source(f), width: f.width, height: f.height, line: f.line, strokes: f.strokes, centre: f.centre },
       ),
       version: row.version,
       released: row.releasedAt !== null,

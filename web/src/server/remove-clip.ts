@@ -1,8 +1,9 @@
 import type { ClipId, StaffId, DeliveryId } from '@stride-chalk/core';
-import { and, asc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, lt } from 'drizzle-orm';
 import { isBound, presentClip, requireFree, type ClipRow } from './clips.ts';
-import { db, type Executor } from './db/connect.ts';
-import { clips, deliveries, films, marks, points } from './db/schema.ts';
+import { db } from './db/connect.ts';
+import { dropWorkOn, workOn, workOnClip } from './clip-work.ts';
+import { clips, deliveries, films } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { enqueueClip } from './jobs.ts';
 import { log } from './log.ts';
@@ -11,11 +12,8 @@ import { notFound } from './refusal.ts';
 /** How long a removed film with work on it can be put back, in hours. */
 export const KEPT_HOURS = 24;
 
-const workOn = async (id: ClipId, via: Executor): Promise<number> =>
-  (await via.$count(marks, eq(marks.clipId, id))) + (await via.$count(points, eq(points.clipId, id)));
-
 /**
- * Removes a film. One that nobody has worked on goes at once, with its files. One with key frames or points is out of every list at once and is kept for a
+ * Removes a film. One that nobody has worked on goes at once, with its files. One with key frames, points or drawings is out of every list at once and is kept for a
  * day, so that the work can be put back. Says which it was.
  */
 export async function removeClip(id: ClipId, by: StaffId): Promise<'gone' | 'kept'> {
@@ -46,14 +44,14 @@ export const removedOf = async (deliveryIds: readonly DeliveryId[]) =>
             deliveryId: clips.deliveryId,
             view: clips.view,
             fileName: clips.fileName,
-            work: sql<number>`((select count(*) from ${marks} where ${marks.clipId} = ${clips.id}) + (select count(*) from ${points} where ${points.clipId} = ${clips.id}))::int`,
+            work: workOnClip,
           })
           .from(clips)
           .where(and(inArray(clips.deliveryId, [...deliveryIds]), isNotNull(clips.removedAt)))
           .orderBy(asc(clips.removedAt))
       ).filter(isBound);
 
-/** Puts a removed film back where it was, with its key frames and points; refused where another film has its place now. */
+/** Puts a removed film back where it was, with the work on it; refused where another film has its place now. */
 export async function putBackClip(id: ClipId): Promise<void> {
   const clip = await db().transaction(async (tx) => {
     const [row] = await tx
@@ -84,8 +82,7 @@ async function eraseRemoved(which: ReturnType<typeof eq>): Promise<number> {
       .for('update', { of: clips });
     const ids = rows.map((r) => r.id);
     if (ids.length === 0) return [];
-    await tx.delete(marks).where(inArray(marks.clipId, ids));
-    await tx.delete(points).where(inArray(points.clipId, ids));
+    await dropWorkOn(ids, tx);
     await tx.delete(clips).where(inArray(clips.id, ids));
     return rows;
   });

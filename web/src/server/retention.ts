@@ -1,7 +1,8 @@
 import { and, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { addDays, type CampId, type StaffId } from '@stride-chalk/core';
 import { db } from './db/connect.ts';
-import { camps, clips, films, marks, points } from './db/schema.ts';
+import { dropWorkOn } from './clip-work.ts';
+import { camps, clips, films } from './db/schema.ts';
 import { forgetFilms } from './film-files.ts';
 import { log } from './log.ts';
 
@@ -48,8 +49,7 @@ export async function removeHiddenFootage(now: number): Promise<number> {
       .for('update', { of: clips });
     const ids = old.map((c) => c.id);
     if (ids.length === 0) return [];
-    await tx.delete(marks).where(inArray(marks.clipId, ids));
-    await tx.delete(points).where(inArray(points.clipId, ids));
+    await dropWorkOn(ids, tx);
     await tx.delete(clips).where(inArray(clips.id, ids));
     return old;
   });

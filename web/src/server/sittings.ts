@@ -92,6 +92,7 @@ export async function practiceBench(camp: Camp, sitting: SittingRow): Promise<Pr
       clips: films.map((f) => ({ ...f, deliveryId })),
       marks: set.marks.filter((m) => ids.has(m.clipId)),
       points: [],
+      strokes: [],
       scores: own.map(({ checkpoint, level, faults, note }) => ({
         ...{ deliveryId, checkpoint, coachId: sitting.coachId, level: seenOf(level), faults, note },
       })),

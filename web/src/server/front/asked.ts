@@ -87,8 +87,18 @@ export async function ofShownToScorer(context: Pick<APIContext, 'locals'>, id: s
   return ofSeeingScorer(context, 'camper', id);
 }
 
-/** An evaluation of the camp at work, or a camper of it, that the one at work may write up: a blind second scorer scores first. */
-export async function ofSeeingScorer<Noun extends 'camper' | 'evaluation'>(
+/** A film that may be taken along with what is drawn on it: of a child who may be shown, and no second scorer asks who has not finished. */
+export async function ofSeenFilm(context: Pick<APIContext, 'locals'>, id: string | undefined): Promise<ClipId> {
+  await ofShownCamper(context, 'clip', id);
+  return ofSeeingScorer(context, 'clip', id);
+}
+
+/** The number of a frame in an address. */
+export const frameAsked = (context: Pick<APIContext, 'params'>): number =>
+  parsed(z.coerce.number().int().nonnegative(), context.params.frame);
+
+/** An evaluation of the camp at work, or a camper or clip of it, that the one at work may write up: a blind second scorer scores first. */
+export async function ofSeeingScorer<Noun extends 'camper' | 'clip' | 'evaluation'>(
   context: Pick<APIContext, 'locals'>,
   noun: Noun,
   id: string | undefined,

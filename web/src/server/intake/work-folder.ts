@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { chmod, chown, copyFile, link, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
+import { chmod, chown, copyFile, link, mkdtemp, readdir, rm, stat, writeFile } from 'node:fs/promises';
 import { join, resolve, sep } from 'node:path';
 import { tmpdir } from 'node:os';
 import { mediaFolder, mediaFolders } from '../media.ts';
@@ -20,23 +20,39 @@ const linked = (from: string, to: string): Promise<boolean> =>
  * second name. When the server runs as root the folder belongs to nobody and the film can be read by it, so the tool sees this film and no other, and changes none.
  */
 export async function withWorkFolder<T>(film: string, work: (folder: string, file: string) => Promise<T>): Promise<T> {
-  const folder = await mkdtemp(join(mediaFolders().work, prefix()));
-  const file = 'film';
-  try {
+  return inWorkFolder(async (folder) => {
+    const file = 'film';
     // What lies elsewhere is not ours: its rights stay as they are.
     const ours = resolve(film).startsWith(resolve(mediaFolder()) + sep);
     const lent = join(folder, file);
     if (!ours || !(await linked(film, lent))) await copyFile(film, lent);
-    if (process.getuid?.() === 0) {
-      await chown(lent, 0, NOBODY);
-      await chmod(lent, 0o640);
-      await chown(folder, NOBODY, NOBODY);
-    }
+    await readable(lent);
+    return work(folder, file);
+  });
+}
+
+/** The same without a film. */
+export async function inWorkFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = await mkdtemp(join(mediaFolders().work, prefix()));
+  try {
+    if (process.getuid?.() === 0) await chown(folder, NOBODY, NOBODY);
     await chmod(folder, 0o700);
-    return await work(folder, file);
+    return await work(folder);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+/** Puts a file of ours beside it, to be read by the tool and not to be changed. */
+export async function lend(folder: string, name: string, content: string | Uint8Array): Promise<void> {
+  await writeFile(join(folder, name), content, { mode: 0o640, flag: 'wx' });
+  await readable(join(folder, name));
+}
+
+async function readable(path: string): Promise<void> {
+  if (process.getuid?.() !== 0) return;
+  await chown(path, 0, NOBODY);
+  await chmod(path, 0o640);
 }
 
 /** Removes work folders that a killed server has left: a child's film lies in them. Answers how many. */

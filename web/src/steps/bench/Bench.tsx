@@ -1,3 +1,4 @@
+import { v7 } from 'uuid';
 import { RefusedEntries } from '../../parts/RefusedEntries.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { useStillShown } from '../../parts/use-still-shown.ts';
@@ -18,6 +19,7 @@ import { OverviewPanel } from './OverviewPanel.tsx';
 import { StripView } from './StripView.tsx';
 import { useProposals } from './use-proposals.ts';
 import { useSlowPlay } from './use-slow-play.ts';
+import { WordsField } from './WordsField.tsx';
 import { WorkPanel } from './WorkPanel.tsx';
 import type { BenchProps, Task } from './types.ts';
 
@@ -73,6 +75,8 @@ export function Bench(props: BenchProps) {
                   send({ type: 'layer', on: 'done' });
                 }}
               />
+            ) : state.layer === 'words' ? (
+              <WordsField onSay={(text) => send({ type: 'label', text, stroke: v7() })} />
             ) : (
               <FilmKeys context={contextOf(state.layer, task)} />
             )}

@@ -1,5 +1,7 @@
 import { isGroundMark, isStale, isTurn, partsOf, wasSeen, type BenchPoint, type Position } from '@stride-chalk/core';
-import { jointsInHand } from './bench-selectors.ts';
+import { ChalkStrokes } from '../../parts/ChalkStrokes.tsx';
+import { chalkInHand, jointsInHand, strokesOn } from './bench-selectors.ts';
+import { ChalkUnderway } from './ChalkUnderway.tsx';
 import { Skeleton } from './Skeleton.tsx';
 import type { BenchControl } from './bench-control.ts';
 
@@ -16,6 +18,9 @@ export function FigureChalk({
   scale: number;
 }) {
   const { world, state } = bench;
+  const film = world.clips.find((c) => c.id === filmId)!;
+  const drawing = chalkInHand(world, state);
+  const chalk = drawing?.clipId === filmId && drawing.frame === frame ? drawing : null;
   const found = jointsInHand(world, state);
   if (found && found.at.film.id === filmId)
     return (
@@ -54,6 +59,8 @@ export function FigureChalk({
   const segments = lines.map((l) => l.map(at).filter((p): p is Position => p !== undefined)).filter((l) => l.length > 1);
   return (
     <>
+      <ChalkStrokes strokes={strokesOn(state.data, filmId, frame)} height={film.height} chosen={chalk?.chosen ?? null} />
+      {chalk && <ChalkUnderway hand={chalk} height={film.height} scale={scale} />}
       {segments.map((l) => {
         const d = `M${l.map((p) => `${p.x} ${p.y}`).join('L')}`;
         return (

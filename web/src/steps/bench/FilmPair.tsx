@@ -1,4 +1,5 @@
 import { partsOf, POINTS } from '@stride-chalk/core';
+import { v7 } from 'uuid';
 import { AcrossSummary } from './AcrossSummary.tsx';
 import { FigureChalk } from './FigureChalk.tsx';
 import { FilmView } from './FilmView.tsx';
@@ -33,6 +34,7 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
         const asked = holds ? held.queue[held.index] : undefined;
         const point = asked && partsOf(asked)[1];
         const hasJoints = found?.at.film.id === film.id;
+        const drawing = isActive && state.layer === 'chalk';
         const near = holds && point ? { ...held.at, point } : hasJoints && joint ? joint : null;
         return (
           <div key={film.id} className="relative grid min-h-0 min-w-0">
@@ -50,6 +52,21 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
                   : hasJoints
                     ? (x, y) => send({ type: 'moveJoint', x, y })
                     : undefined
+              }
+              onPen={
+                drawing
+                  ? (phase, x, y) => {
+                      send({ type: 'pen', phase, x, y, stroke: v7() });
+                    }
+                  : undefined
+              }
+              onChalk={
+                o && !drawing
+                  ? () => {
+                      send({ type: 'film', clipId: film.id });
+                      send({ type: 'chalk' });
+                    }
+                  : undefined
               }
               keep={near}
               onDrawn={(f) => bench.drawn.add(drawnKey(film.id, f))}

@@ -20,6 +20,8 @@ export function FilmView({
   label,
   centreOf,
   onPlace,
+  onPen,
+  onChalk,
   zoom,
   onZoom,
   keep,
@@ -37,6 +39,10 @@ export function FilmView({
   centreOf: (frame: number) => number | null;
   /** Called with a place in pixels of the film while it is pressed; none when no point is in hand. */
   onPlace?: ((x: number, y: number) => void) | undefined;
+  /** Called with every place of a finger or the mouse while it draws; none while nothing is drawn. */
+  onPen?: ((phase: 'down' | 'move' | 'up', x: number, y: number) => void) | undefined;
+  /** Takes chalk in hand for this film; none where it is. */
+  onChalk?: (() => void) | undefined;
   zoom: Zoom;
   onZoom: (to: Zoom) => void;
   /** A place that has to be seen: the point in hand. */
@@ -147,10 +153,11 @@ export function FilmView({
   const closer = zoom.times > 1;
   const pan = (e: PointerEvent<HTMLDivElement>): void =>
     onZoom(panned(film, zoom, { x: -e.movementX / scale, y: -e.movementY / scale }));
-  const placeAt = (e: PointerEvent<HTMLDivElement>): void => {
+  const inFilm = (e: PointerEvent<HTMLDivElement>): readonly [number, number] => {
     const at = e.currentTarget.getBoundingClientRect();
-    onPlace?.(shown.x + (e.clientX - at.left) / scale, shown.y + (e.clientY - at.top) / scale);
+    return [shown.x + (e.clientX - at.left) / scale, shown.y + (e.clientY - at.top) / scale];
   };
+  const pen = (phase: 'down' | 'move' | 'up', e: PointerEvent<HTMLDivElement>): void => onPen?.(phase, ...inFilm(e));
   return (
     <figure
       data-view={film.view}
@@ -159,14 +166,18 @@ export function FilmView({
     >
       <div
         ref={box}
-        className={`relative min-h-0 overflow-hidden ${onPlace ? 'cursor-crosshair touch-none' : closer ? 'cursor-grab touch-none' : ''}`}
+        className={`relative min-h-0 overflow-hidden ${onPlace || onPen ? 'cursor-crosshair touch-none' : closer ? 'cursor-grab touch-none' : ''}`}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId);
-          placeAt(e);
+          if (onPen) pen('down', e);
+          else onPlace?.(...inFilm(e));
         }}
+        onPointerUp={(e) => pen('up', e)}
+        onPointerCancel={(e) => pen('up', e)}
         onPointerMove={(e) => {
           if (e.buttons === 0) return;
-          if (onPlace) placeAt(e);
+          if (onPen) pen('move', e);
+          else if (onPlace) onPlace(...inFilm(e));
           else if (closer) pan(e);
         }}
       >
@@ -211,6 +222,19 @@ export function FilmView({
           >
             {closer ? `${zoom.times.toFixed(1)}×` : '1×'}
           </button>
+          {onChalk && (
+            <button
+              type="button"
+              onClick={(e) => {
+                e.currentTarget.blur();
+                onChalk();
+              }}
+              aria-label={`${VIEW_NAMES[film.view]}: draw on this frame`}
+              className="ms-1 border border-[#8a7a64] bg-transparent px-[6px] text-fine text-[#fffdf7] max-[1023px]:min-h-[32px] max-[1023px]:px-3"
+            >
+              Draw
+            </button>
+          )}
         </span>
         <span data-testid={`frame-${film.view}`} data-asked={frame} data-drawn={drawn ?? ''}>
           {drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}

@@ -10,6 +10,7 @@ const PARTS: ReadonlyArray<readonly [KeyContext, string]> = [
   ['strip', 'Key frames at a look'],
   ['joints', 'Joints in hand'],
   ['overview', 'All checkpoints'],
+  ['chalk', 'Drawing on a frame'],
 ];
 
 /** Every key of the bench, by what they speak to. */

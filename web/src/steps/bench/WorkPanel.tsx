@@ -1,4 +1,5 @@
 import { ALWAYS_ASKED, bandsFor, type PointAt } from '@stride-chalk/core';
+import { ChalkPanel } from './ChalkPanel.tsx';
 import { FigurePanel } from './FigurePanel.tsx';
 import { KeyFramePanel } from './KeyFramePanel.tsx';
 import { LevelPanel } from './LevelPanel.tsx';
@@ -31,6 +32,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
   const delivery = deliveryOf(world, state);
   const checkpoint = checkpointOf(world, state);
   const asked = askedOf(world, state);
+  if (state.chalk) return <ChalkPanel bench={bench} />;
   if (state.task === 'keyFrames')
     return (
       <KeyFramePanel

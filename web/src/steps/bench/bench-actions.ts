@@ -1,4 +1,4 @@
-import type { ClipId, Entry, EventId, FigureId, Limbs, Proposals, Seen, ViewId } from '@stride-chalk/core';
+import type { ClipId, Entry, EventId, FigureId, Limbs, Proposals, Seen, Shape, ViewId } from '@stride-chalk/core';
 import type { LayerEvent } from './bench-layer.ts';
 import type { Zoom } from './bench-state.ts';
 import type { Task } from './types.ts';
@@ -16,6 +16,7 @@ import type { Task } from './types.ts';
  * | `takeBack` | always | only what is seen is taken back or put there again; what lies elsewhere is shown and named first |
  * | `strip`, `stripMove`, `stripLeave`, `stripShown`, `stripGo`, `confirmSure` | two views of one delivery; the layer 'strip' for all but the first | what is sure and was drawn is marked, what is not is looked for one by one |
  * | `joints`, `chooseJoint`, `nudgeJoint`, `moveJoint`, `turnSides`, `confirmJoints` | films with key frames and found joints; the layer 'joints' for all but the first | the joints that figures need are entered, key frame after key frame |
+ * | `chalk`, `shape`, `nudgeChalk`, `draw`, `pen`, `label`, `chalkBack`, `chooseStroke`, `dropStroke` | a film in hand; the layer 'chalk' for all but the first, 'words' for `label` | points follow until the drawing is whole, and it is entered |
  * | `proposals` | always | what the computer has found meanwhile is there |
  * | `overview`, `overviewMove`, `overviewGo` | a delivery in hand; the layer 'overview' for all but the first | a checkpoint is chosen among all of them |
  * | `pictures` | always | the drawings of the levels stand beside their words, or go |
@@ -84,6 +85,26 @@ export type BenchAction =
   | { readonly type: 'moveJoint'; readonly x: number; readonly y: number }
   | { readonly type: 'turnSides'; readonly limbs: Limbs }
   | { readonly type: 'confirmJoints' }
+  /** Chalk is taken in hand, or another frame drawn on. */
+  | { readonly type: 'chalk' }
+  | { readonly type: 'shape'; readonly shape: Shape }
+  | { readonly type: 'nudgeChalk'; readonly x: number; readonly y: number; readonly fine: boolean }
+  /** A point is set where the cross is; the last one, or `end`, makes the drawing whole, and it takes this id. */
+  | { readonly type: 'draw'; readonly end: boolean; readonly stroke: string }
+  /** A finger or the mouse on the film, in its pixels; what it draws takes this id. */
+  | {
+      readonly type: 'pen';
+      readonly phase: 'down' | 'move' | 'up';
+      readonly x: number;
+      readonly y: number;
+      readonly stroke: string;
+    }
+  /** What a label says; null: nothing after all. */
+  | { readonly type: 'label'; readonly text: string | null; readonly stroke: string }
+  | { readonly type: 'chalkBack' }
+  | { readonly type: 'chooseStroke'; readonly by: 1 | -1 }
+  /** The drawing that is named, else the chosen one, else the last one of the frame. */
+  | { readonly type: 'dropStroke'; readonly stroke?: string }
   | { readonly type: 'proposals'; readonly proposals: Proposals }
   | { readonly type: 'takeBack'; readonly direction: 'undo' | 'redo' }
   | { readonly type: 'layer'; readonly on: LayerEvent }

@@ -4,7 +4,7 @@ import { inverseOf, ownScore, scoreEntry, withEntry, type BenchData } from './be
 import { anId } from '../../parts/testing/an-id.ts';
 
 const ME = anId('me');
-const empty: BenchData = { marks: [], points: [], scores: [] };
+const empty: BenchData = { marks: [], points: [], strokes: [], scores: [] };
 const mark = (frame: number, event: 'set' | 'contact' = 'set'): Entry => ({
   kind: 'mark',
   clipId: anId('clip'),

@@ -1,10 +1,12 @@
 import type { Entry, Level, Seen, ClipId, DeliveryId, StaffId } from '@stride-chalk/core';
-import type { BenchProps, Mark, PlacedAt, Scored } from './types.ts';
+import type { BenchProps, Drawn, Mark, PlacedAt, Scored } from './types.ts';
 
 /** What has been entered for one camper, as the bench shows it: the server's rows with this person's entries on top. */
 export interface BenchData {
   readonly marks: readonly Mark[];
   readonly points: readonly PlacedAt[];
+  /** In the order in which they were drawn. */
+  readonly strokes: readonly Drawn[];
   readonly scores: readonly Scored[];
 }
 
@@ -28,6 +30,16 @@ export function withEntry(data: BenchData, entry: Entry, staffId: StaffId): Benc
     }
     case 'unpoint':
       return { ...data, points: withoutPoint(data, entry) };
+    case 'stroke': {
+      const { kind: _, ...drawn } = entry;
+      const there = data.strokes.some((x) => x.stroke === drawn.stroke);
+      return {
+        ...data,
+        strokes: there ? data.strokes.map((x) => (x.stroke === drawn.stroke ? drawn : x)) : [...data.strokes, drawn],
+      };
+    }
+    case 'unstroke':
+      return { ...data, strokes: data.strokes.filter((x) => x.stroke !== entry.stroke) };
     case 'score': {
       const { deliveryId, checkpoint, faults, note } = entry;
       const level: Seen = entry.level === 'NV' ? 'NV' : (Number(entry.level) as Seen);
@@ -70,6 +82,12 @@ export function inverseOf(data: BenchData, entry: Entry, staffId: StaffId): Entr
       const before = data.points.find((p) => p.clipId === clipId && p.event === event && p.point === point);
       return before ? pointEntry(before) : { kind: 'unpoint', clipId, event, point };
     }
+    case 'stroke':
+    case 'unstroke': {
+      const { clipId, frame, stroke } = entry;
+      const before = data.strokes.find((x) => x.stroke === stroke);
+      return before ? { kind: 'stroke', ...before } : { kind: 'unstroke', clipId, frame, stroke };
+    }
     case 'score':
     case 'unscore': {
       const before = ownScore(data, entry.deliveryId, entry.checkpoint, staffId);
@@ -97,8 +115,9 @@ export const scoreEntry = (
   ...(suggested === null ? {} : { suggested: String(suggested) as '0' }),
 });
 
-export const initialData = (props: Pick<BenchProps, 'marks' | 'points' | 'scores'>): BenchData => ({
+export const initialData = (props: Pick<BenchProps, 'marks' | 'points' | 'strokes' | 'scores'>): BenchData => ({
   marks: props.marks,
   points: props.points,
+  strokes: props.strokes,
   scores: props.scores,
 });

@@ -2,7 +2,19 @@
  * What the keys of the bench speak to. 'work' is the task in hand (key frames, levels, one checkpoint across, figures); every other layer lies over it,
  * and only one at a time: a key never means two things at once.
  */
-export const LAYERS = ['work', 'fault', 'note', 'frame', 'keys', 'points', 'strip', 'joints', 'overview'] as const;
+export const LAYERS = [
+  'work',
+  'fault',
+  'note',
+  'frame',
+  'keys',
+  'points',
+  'strip',
+  'joints',
+  'overview',
+  'chalk',
+  'words',
+] as const;
 export type Layer = (typeof LAYERS)[number];
 
 /** What opens and closes layers. */
@@ -21,6 +33,10 @@ export type LayerEvent =
   | 'showOverview'
   /** The joints of one key frame after the other. */
   | 'takeJoints'
+  /** Something is drawn on the frame. */
+  | 'takeChalk'
+  /** A label is to say something. */
+  | 'askWords'
   /** The question is answered, or passed. */
   | 'done'
   /** Another task, delivery, checkpoint or key frame is chosen: whatever lies over the work goes. */
@@ -37,6 +53,7 @@ export const TRANSITIONS: Readonly<Record<Layer, Readonly<Partial<Record<LayerEv
     showStrip: 'strip',
     takeJoints: 'joints',
     showOverview: 'overview',
+    takeChalk: 'chalk',
   },
   fault: { done: 'work', leave: 'work' },
   note: { done: 'work', leave: 'work' },
@@ -47,6 +64,9 @@ export const TRANSITIONS: Readonly<Record<Layer, Readonly<Partial<Record<LayerEv
   strip: { done: 'work', leave: 'work' },
   joints: { takeJoints: 'joints', done: 'work', leave: 'work' },
   overview: { done: 'work', leave: 'work' },
+  // Drawing follows drawing until the coach has enough.
+  chalk: { takeChalk: 'chalk', askWords: 'words', done: 'work', leave: 'work' },
+  words: { takeChalk: 'chalk', done: 'chalk', leave: 'work' },
 };
 
 /** @example nextLayer('fault', 'askNote') // 'fault': the open question is answered first */

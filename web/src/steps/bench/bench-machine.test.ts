@@ -5,6 +5,8 @@ import {
   partsOf,
   POSE_FIGURES,
   poseFigure,
+  SHAPES,
+  strokeProblem,
   type Entry,
   type EventId,
   type ClipId,
@@ -69,7 +71,7 @@ const marked = (clipId: ClipId): Mark[] =>
   Object.entries(FRAMES).map(([event, frame]) => ({ clipId, event: event as EventId, frame, frameTo: null }));
 const allMarked = [anId('s1'), anId('f1'), anId('s2')].flatMap(marked);
 const begin = (marks: readonly Mark[] = [], scores: readonly Scored[] = []): BenchState =>
-  initialState(world, { marks, points: [], scores });
+  initialState(world, { marks, points: [], strokes: [], scores });
 
 let state: BenchState;
 let sent: Entry[];
@@ -167,7 +169,7 @@ describe('key frames', () => {
       frame: 110,
       origin: 'placed',
     } as const;
-    state = initialState(world, { marks: allMarked, points: [point], scores: [] });
+    state = initialState(world, { marks: allMarked, points: [point], strokes: [], scores: [] });
     act({ type: 'task', task: 'keyFrames' }, { type: 'unmarkFilm' });
     expect(state.data.points).toEqual([]);
     expect(state.data.marks.filter((m) => m.clipId === 's1')).toEqual([]);
@@ -375,7 +377,7 @@ describe('points of a figure', () => {
         sent.push(...outcome.send);
       }
     };
-    state = initialState(twoFronts, { marks: [...allMarked, ...marked(anId('f2'))], points: [], scores: [] });
+    state = initialState(twoFronts, { marks: [...allMarked, ...marked(anId('f2'))], points: [], strokes: [], scores: [] });
     const cones = (): number => state.held!.queue.filter((at) => at.includes('.cone')).length;
     go({ type: 'task', task: 'figures' }, { type: 'measure', figure: 'landingOffset' });
     expect([state.held!.clipId, state.held!.queue.length, cones()]).toEqual([anId('f1'), 8, 4]);
@@ -529,9 +531,21 @@ describe('whatever is pressed in whatever order', () => {
             () => beside(world, state, pick([1, -1] as const)) ?? { type: 'view' },
             () => ({ type: 'takeBack', direction: pick(['undo', 'redo'] as const) }),
             () => ({ type: 'play', on: true }),
+            () => ({ type: 'chalk' }),
+            () => ({ type: 'shape', shape: pick(SHAPES) }),
+            () => ({ type: 'nudgeChalk', x: pick([-1, 1]), y: pick([-1, 1]), fine: false }),
+            () => ({ type: 'draw', end: random() < 0.3, stroke: `${seed} ${i}` }),
+            () => ({
+              ...{ type: 'pen', phase: pick(['down', 'move', 'up'] as const), stroke: `${seed} ${i}` },
+              ...{ x: 900 * random(), y: 500 * random() },
+            }),
+            () => ({ type: 'label', text: pick(['late', '', null]), stroke: `${seed} ${i}` }),
+            () => pick([{ type: 'chalkBack' }, { type: 'dropStroke' }, { type: 'chooseStroke', by: 1 }] as const),
           ])(),
         );
         expect(state.held !== null, `${seed}.${i}`).toBe(state.layer === 'points');
+        expect(state.chalk !== null, `${seed}.${i}`).toBe(state.layer === 'chalk' || state.layer === 'words');
+        expect(state.data.strokes.map(strokeProblem)).toEqual(state.data.strokes.map(() => null));
         expect(world.deliveries[state.deliveryIndex]).toBeDefined();
         for (const o of openOf(world, state)) {
           expect(frameIn(world, state, o)).toBeGreaterThanOrEqual(0);
@@ -542,7 +556,8 @@ describe('whatever is pressed in whatever order', () => {
       expect(replayed).toEqual(state.data);
       for (let i = 0; state.done.length > 0 && i < 1000; i++) act({ type: 'takeBack', direction: 'undo' });
       const sorted = (rows: readonly unknown[]): string[] => rows.map((r) => JSON.stringify(r)).sort();
-      for (const key of ['marks', 'points', 'scores'] as const) expect(sorted(state.data[key])).toEqual(sorted(start[key]));
+      for (const key of ['marks', 'points', 'strokes', 'scores'] as const)
+        expect(sorted(state.data[key])).toEqual(sorted(start[key]));
     }
   });
 });

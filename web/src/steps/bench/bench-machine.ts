@@ -1,7 +1,7 @@
 import { POSE_FIGURES } from '@stride-chalk/core';
 import { withEntry } from './bench-data.ts';
 import type { BenchAction } from './bench-actions.ts';
-import { askedOf, checkpointOf, deliveryOf, scoreOf } from './bench-selectors.ts';
+import { askedOf, checkpointOf, deliveryOf, frameIn, openOf, scoreOf } from './bench-selectors.ts';
 import type { BenchState, EntryStep } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { isSeen, placeOf } from './entry-place.ts';
@@ -11,6 +11,7 @@ import { WORK_HANDLERS } from './handle-work.ts';
 import { KEY_FRAME_HANDLERS } from './handle-key-frames.ts';
 import { LEVEL_HANDLERS } from './handle-levels.ts';
 import { POINT_HANDLERS } from './handle-points.ts';
+import { CHALK_HANDLERS } from './handle-chalk.ts';
 import { JOINT_HANDLERS } from './handle-joints.ts';
 import { Turn, type Handler, type Handlers, type Outcome } from './turn.ts';
 
@@ -21,6 +22,7 @@ const HANDLERS: Handlers = {
   ...LEVEL_HANDLERS,
   ...POINT_HANDLERS,
   ...JOINT_HANDLERS,
+  ...CHALK_HANDLERS,
   takeBack(t, { direction }) {
     const undo = direction === 'undo';
     const { done, undone } = t.state;
@@ -28,14 +30,26 @@ const HANDLERS: Handlers = {
     if (!step) return t.set({ said: undo ? 'Nothing to take back.' : 'Nothing was taken back.' });
     const place = placeOf(step.entries[0]!, t.world);
     const words = step.words ?? place.words;
-    const seen = isSeen(place, t.state.task, deliveryOf(t.world, t.state)?.id ?? null);
+    const drawnOn = place.at && openOf(t.world, t.state).find((o) => o.film.id === place.at?.clipId);
+    const seen =
+      isSeen(place, t.state.task, deliveryOf(t.world, t.state)?.id ?? null) &&
+      (place.at === null || (drawnOn != null && frameIn(t.world, t.state, drawnOn) === place.at.frame));
+    const drawing = t.state.layer === 'chalk' && place.at !== null;
     t.layer('leave');
     if (!seen) {
       const index = t.world.deliveries.findIndex((d) => d.id === place.deliveryId);
-      t.set({ task: place.task, deliveryIndex: index >= 0 ? index : t.state.deliveryIndex, frames: {} });
+      t.set({ task: place.task ?? t.state.task, deliveryIndex: index >= 0 ? index : t.state.deliveryIndex, frames: {} });
     } else t.put(undo ? step.inverses : step.entries).set(moved(t.state, step, undo));
     if (place.event) t.set({ event: place.event });
     if (place.checkpoint) t.set({ checkpointId: place.checkpoint });
+    if (place.at && !seen) {
+      const { clipId, frame } = place.at;
+      const films = openOf(t.world, t.state);
+      const shown = films.find((o) => o.film.id === clipId);
+      if (shown) t.set({ viewInHand: films.indexOf(shown) }).show(shown, frame);
+    }
+    // Whoever draws goes on drawing.
+    if (drawing) CHALK_HANDLERS.chalk(t);
     if (!seen) return t.set({ said: `${undo ? 'U' : '⇧U'} once more ${undo ? 'takes back' : 'puts there again'}: ${words}.` });
     t.set({ said: undo ? `Taken back: ${words}. ⇧U puts it there again.` : `There again: ${words}.` });
   },

@@ -113,7 +113,7 @@ const found = (unsure: readonly string[] = []): Proposals => ({
 let state: BenchState;
 let sent: Entry[];
 const begin = (proposals: Proposals, marks: readonly Mark[] = []): void => {
-  state = initialState(world, { marks, points: [], scores: [], proposals });
+  state = initialState(world, { marks, points: [], strokes: [], scores: [], proposals });
   sent = [];
 };
 beforeEach(() => begin(found()));
@@ -408,7 +408,7 @@ describe('joints that were found', () => {
       frame: 150,
       origin: 'placed' as const,
     };
-    state = initialState(world, { marks: sideMarks, points: [placed], scores: [], proposals: found() });
+    state = initialState(world, { marks: sideMarks, points: [placed], strokes: [], scores: [], proposals: found() });
     act({ type: 'joints' });
     while (state.layer === 'joints') act({ type: 'confirmJoints' });
     expect(

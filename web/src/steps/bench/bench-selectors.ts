@@ -18,10 +18,11 @@ import {
   type OwnSpread,
   type ResolvedCheckpoint,
   type DeliveryId,
+  type Position,
 } from '@stride-chalk/core';
 import { askedIn, isOpen, isUnseen } from './asked.ts';
 import { ownScore, type BenchData } from './bench-data.ts';
-import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type Zoom } from './bench-state.ts';
+import { filmsOfDelivery, VIEW_ORDER, WHOLE, type BenchState, type ChalkInHand, type Zoom } from './bench-state.ts';
 import type { BenchWorld } from './bench-world.ts';
 import { alongPath, bodyPath, clampFrame, earlierSeconds, guessFrame, markOf, OFFERED } from './moments.ts';
 import {
@@ -35,7 +36,7 @@ import {
   type ProposedHere,
 } from './proposals.ts';
 import { offeredFor, suggestionFor } from './suggestions.ts';
-import type { Film, Known, Scored } from './types.ts';
+import type { Drawn, Film, Known, Scored } from './types.ts';
 
 /** What the panels read: everything here follows from the world and the state, and nothing is kept besides. */
 
@@ -225,6 +226,28 @@ export function bodyAt(w: BenchWorld, s: BenchState, at: Known, frame: number): 
   const other = otherOf(w, s, at);
   const path = paths(s.data, `${at.film.id} ${other?.film.id}`, () => bodyPath(at, other, earlierOf(w, s, at), s.data));
   return alongPath(path, at.time.timeOf(clampFrame(at.time, frame)));
+}
+
+/** What is drawn on a frame of a film, in the order in which it was. */
+export const strokesOn = (data: BenchData, clipId: string, frame: number): Drawn[] =>
+  data.strokes.filter((x) => x.clipId === clipId && x.frame === frame);
+
+/** Chalk for a film and the frame that it shows: what was begun there, else nothing yet, with the cross on the body. */
+export function chalkOn(w: BenchWorld, s: BenchState, at: Known, before: ChalkInHand | null): ChalkInHand {
+  const frame = frameIn(w, s, at);
+  const clipId = at.film.id;
+  if (before?.clipId === clipId && before.frame === frame) return before;
+  const middle = (): Position => ({ x: bodyAt(w, s, at, frame) ?? at.film.width / 2, y: at.film.height / 2 });
+  return {
+    ...{ shape: before?.shape ?? 'line', clipId, frame, points: [], chosen: null, down: false },
+    at: before?.clipId === clipId ? before.at : middle(),
+  };
+}
+
+/** The chalk in hand, on the film and the frame in hand; null while nothing is drawn. */
+export function chalkInHand(w: BenchWorld, s: BenchState): ChalkInHand | null {
+  const at = activeOf(w, s);
+  return s.chalk && at ? chalkOn(w, s, at, s.chalk) : null;
 }
 
 /** The films of one view of all deliveries: what is looked at for how alike they are. */

@@ -1,11 +1,13 @@
 import {
   ALWAYS_ASKED,
+  type ClipId,
   type Entry,
   type EventId,
   type FigureId,
   type Position,
   type PointAt,
   type Proposals,
+  type Shape,
   type ViewId,
   type DeliveryId,
 } from '@stride-chalk/core';
@@ -38,6 +40,20 @@ interface StripInHand {
   readonly shown: Readonly<Record<string, number>>;
   /** Those that are left for later, sure or not. */
   readonly left: readonly string[];
+}
+
+/** Chalk in hand: what is drawn, where the cross is, and the points that are set. */
+export interface ChalkInHand {
+  readonly shape: Shape;
+  /** What the points belong to: on another frame none is set. */
+  readonly clipId: ClipId;
+  readonly frame: number;
+  readonly at: Position;
+  readonly points: readonly Position[];
+  /** The drawing that is chosen on the frame; null for none. */
+  readonly chosen: string | null;
+  /** True while a finger or the mouse is down. */
+  readonly down: boolean;
 }
 
 /** What one key did, with what it replaced: it can be taken back, and put there again. */
@@ -81,6 +97,8 @@ export interface BenchState {
   readonly strip: StripInHand | null;
   /** Exactly while the layer is 'joints'. */
   readonly joints: JointsInHand | null;
+  /** Exactly while the layer is 'chalk' or 'words'. */
+  readonly chalk: ChalkInHand | null;
   /** The checkpoint that is chosen among all of them, exactly while the layer is 'overview'. */
   readonly overview: string | null;
   /** What the computer proposes. */
@@ -105,7 +123,7 @@ export const filmsOfDelivery = (clips: readonly Film[], deliveryId: DeliveryId |
 /** Where the work begins: at the first key frame that is not marked, else at the first delivery that this coach has not scored. */
 export function initialState(
   world: BenchWorld,
-  props: Pick<BenchProps, 'marks' | 'points' | 'scores'> & Partial<Pick<BenchProps, 'proposals'>>,
+  props: Pick<BenchProps, 'marks' | 'points' | 'strokes' | 'scores'> & Partial<Pick<BenchProps, 'proposals'>>,
 ): BenchState {
   const data = initialData(props);
   const { deliveries, clips } = world;
@@ -132,6 +150,7 @@ export function initialState(
     held: null,
     strip: null,
     joints: null,
+    chalk: null,
     overview: null,
     proposals,
     playing: false,

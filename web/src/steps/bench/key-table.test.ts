@@ -71,10 +71,13 @@ describe('the layers of the bench', () => {
   });
 
   test('every layer is opened by one event, and closed by being done or left', () => {
-    for (const layer of LAYERS.filter((l) => l !== 'work')) {
+    for (const layer of LAYERS.filter((l) => l !== 'work' && l !== 'words')) {
       expect(Object.values(TRANSITIONS.work).filter((to) => to === layer)).toHaveLength(1);
       expect([nextLayer(layer, 'done'), nextLayer(layer, 'leave')]).toEqual(['work', 'work']);
     }
+    // The words of a label lie over the chalk.
+    expect([nextLayer('work', 'askWords'), nextLayer('chalk', 'askWords')]).toEqual(['work', 'words']);
+    expect([nextLayer('words', 'done'), nextLayer('words', 'leave')]).toEqual(['chalk', 'work']);
     expect(nextLayer('work', 'done')).toBe('work');
   });
 

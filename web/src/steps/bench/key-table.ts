@@ -1,3 +1,4 @@
+import { SHAPES } from '@stride-chalk/core';
 import type { BenchAction } from './bench-actions.ts';
 import { LAYERS, type Layer } from './bench-layer.ts';
 import type { Task } from './types.ts';
@@ -14,6 +15,8 @@ export const contextOf = (layer: Layer, task: Task): KeyContext => (layer === 'w
 export type Command =
   | { readonly do: 'send'; readonly action: BenchAction }
   | { readonly do: 'play' | 'measure' | 'phase' | 'findBib' | 'writeUp' | 'keys' }
+  /** A point of a drawing where the cross is. */
+  | { readonly do: 'draw'; readonly end: boolean }
   | { readonly do: 'delivery' | 'camper' | 'choose'; readonly by: 1 | -1 }
   | { readonly do: 'fault'; readonly index: number; readonly more: boolean };
 
@@ -54,9 +57,9 @@ export const KEY_TABLE: readonly KeyRow[] = [
   row('shift+ArrowRight', FILM, act({ type: 'step', by: 10 }), 'ten frames', '⇧ ← →'),
   row(' ', FILM, { do: 'play' }, 'slow play', 'Space'),
   row('r', TASKS, act({ type: 'layer', on: 'askFrame' }), 'to a frame by its number'),
-  row('v', TASKS, act({ type: 'view' }), 'other view'),
-  row('z', [...TASKS, 'points', 'joints'], act({ type: 'closer' }), 'closer, and whole again'),
-  row('shift+z', [...TASKS, 'points', 'joints'], act({ type: 'whole' }), 'the whole picture', '⇧ Z'),
+  row('v', [...TASKS, 'chalk'], act({ type: 'view' }), 'other view'),
+  row('z', [...TASKS, 'points', 'joints', 'chalk'], act({ type: 'closer' }), 'closer, and whole again'),
+  row('shift+z', [...TASKS, 'points', 'joints', 'chalk'], act({ type: 'whole' }), 'the whole picture', '⇧ Z'),
   row('shift+ArrowUp', TASKS, act({ type: 'pan', x: 0, y: -0.2 }), null),
   row('shift+ArrowDown', TASKS, act({ type: 'pan', x: 0, y: 0.2 }), 'up and down while closer', '⇧ ↑ ↓'),
   row('d', TASKS, { do: 'delivery', by: 1 }, 'next delivery'),
@@ -125,6 +128,14 @@ export const KEY_TABLE: readonly KeyRow[] = [
       key === 'ArrowDown' ? 'two pixels' : null,
       '⇧ arrows',
     ),
+    row(key, ['chalk'], act({ type: 'nudgeChalk', x, y, fine: false }), key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
+    row(
+      `shift+${key}`,
+      ['chalk'],
+      act({ type: 'nudgeChalk', x, y, fine: true }),
+      key === 'ArrowDown' ? 'two pixels' : null,
+      '⇧ arrows',
+    ),
     row(key, ['joints'], act({ type: 'nudgeJoint', x, y, fine: false }), key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
     row(
       `shift+${key}`,
@@ -138,9 +149,27 @@ export const KEY_TABLE: readonly KeyRow[] = [
   row(',', ['points'], act({ type: 'stepPoint', by: -1 }), null),
   row('.', ['points'], act({ type: 'stepPoint', by: 1 }), 'one frame, where the head turns', ', .'),
   row('Backspace', ['points'], act({ type: 'pointBefore' }), 'the point before', '⌫'),
-  row('Escape', ['points', 'keys', 'strip', 'joints', 'overview'], act({ type: 'layer', on: 'done' }), 'close', 'Esc'),
-  row('u', [...TASKS, 'fault', 'joints'], act({ type: 'takeBack', direction: 'undo' }), 'take the last entry back'),
-  row('shift+u', TASKS, act({ type: 'takeBack', direction: 'redo' }), 'put it there again', '⇧ U'),
+  row('h', TASKS, act({ type: 'chalk' }), 'draw on this frame'),
+  ...SHAPES.map((shape, i) =>
+    row(String(i + 1), ['chalk'], act({ type: 'shape', shape }), i === 0 ? 'what is drawn' : null, '1 – 6'),
+  ),
+  row('Enter', ['chalk'], { do: 'draw', end: false }, 'set a point', '↵'),
+  row('shift+Enter', ['chalk'], { do: 'draw', end: true }, 'end a freehand line', '⇧ ↵'),
+  row('Backspace', ['chalk'], act({ type: 'chalkBack' }), 'the point before', '⌫'),
+  row('Tab', ['chalk'], act({ type: 'chooseStroke', by: 1 }), 'choose a drawing', '⇥'),
+  row('shift+Tab', ['chalk'], act({ type: 'chooseStroke', by: -1 }), null),
+  row('Delete', ['chalk'], act({ type: 'dropStroke' }), 'take it off', 'Del'),
+  row(',', ['chalk'], act({ type: 'step', by: -1 }), null),
+  row('.', ['chalk'], act({ type: 'step', by: 1 }), 'one frame', ', .'),
+  row(
+    'Escape',
+    ['points', 'keys', 'strip', 'joints', 'overview', 'chalk', 'words'],
+    act({ type: 'layer', on: 'done' }),
+    'close',
+    'Esc',
+  ),
+  row('u', [...TASKS, 'fault', 'joints', 'chalk'], act({ type: 'takeBack', direction: 'undo' }), 'take the last entry back'),
+  row('shift+u', [...TASKS, 'chalk'], act({ type: 'takeBack', direction: 'redo' }), 'put it there again', '⇧ U'),
   row('b', TASKS, { do: 'findBib' }, 'another camper by bib or name'),
   row('PageDown', TASKS, { do: 'camper', by: 1 }, 'next camper', 'PgDn'),
   row('PageUp', TASKS, { do: 'camper', by: -1 }, 'camper before', 'PgUp'),

@@ -31,7 +31,7 @@ const film = (
 const side = film(anId('side'), 120, 280);
 const front = film(anId('front'), 60, 150, 'front');
 const mark = (clipId: ClipId, event: Mark['event'], frame: number): Mark => ({ clipId, event, frame, frameTo: null });
-const data = (...marks: Mark[]): BenchData => ({ marks, points: [], scores: [] });
+const data = (...marks: Mark[]): BenchData => ({ marks, points: [], strokes: [], scores: [] });
 
 describe('two views on one line', () => {
   test('before a key frame is common to both, a view stays where it is', () => {

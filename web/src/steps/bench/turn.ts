@@ -30,13 +30,14 @@ export class Turn {
   /** Opens or closes what lies over the work; without the layer of points no point is in hand. */
   layer(on: LayerEvent): this {
     const layer = nextLayer(this.state.layer, on);
-    const { held, strip, joints, overview } = this.state;
+    const { held, strip, joints, overview, chalk } = this.state;
     return this.set({
       layer,
       held: layer === 'points' ? held : null,
       strip: layer === 'strip' ? strip : null,
       joints: layer === 'joints' ? joints : null,
       overview: layer === 'overview' ? overview : null,
+      chalk: layer === 'chalk' || layer === 'words' ? chalk : null,
     });
   }
   put(entries: readonly Entry[]): this {

@@ -8,6 +8,7 @@ import type {
   Proposals,
   SchoolChoices,
   ScorersBench,
+  Stroke,
   Sheet,
   CamperId,
   SittingId,
@@ -58,6 +59,7 @@ export interface Known {
 }
 export type Mark = BenchMark;
 export type PlacedAt = BenchPoint;
+export type Drawn = Stroke;
 export type Scored = BenchScore;
 
 /** The four ways of working at the bench. */

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { flushSync } from 'react-dom';
+import { v7 } from 'uuid';
 import type { BenchAction } from './bench-actions.ts';
 import { beside } from './bench-machine.ts';
 import { checkpointOf } from './bench-selectors.ts';
@@ -21,8 +22,10 @@ const ENTRIES: ReadonlySet<BenchAction['type']> = new Set([
   'pass',
   'confirmSure',
   'confirmJoints',
+  'dropStroke',
 ]);
-const isEntry = (c: Command): boolean => c.do === 'fault' || c.do === 'phase' || (c.do === 'send' && ENTRIES.has(c.action.type));
+const isEntry = (c: Command): boolean =>
+  c.do === 'fault' || c.do === 'phase' || c.do === 'draw' || (c.do === 'send' && ENTRIES.has(c.action.type));
 
 /** The keyboard of the bench: the key table says what a key asks for, and nothing else hears it then. */
 export function useBenchKeys(bench: BenchControl, props: BenchProps): void {
@@ -72,6 +75,8 @@ function carryOut(c: Command, b: BenchControl, p: BenchProps): void {
       if (chosen) send(chosen);
       return;
     }
+    case 'draw':
+      return send({ type: 'draw', end: c.end, stroke: v7() });
     case 'phase':
       return send({ type: 'acceptPhase', drawn: b.drawn });
     case 'measure':

@@ -1,4 +1,5 @@
-import type { DrillPlan, FocusItem } from '@stride-chalk/core';
+import type { DrillPlan, FocusItem, Stroke } from '@stride-chalk/core';
+import { ChalkStrokes } from '../../parts/ChalkStrokes.tsx';
 import { AnchorPicture } from '../../parts/AnchorPicture.tsx';
 import { amountOf } from './amount-of.ts';
 
@@ -7,6 +8,7 @@ export interface HandOutFreeze {
   readonly width: number;
   readonly height: number;
   readonly line: ReadonlyArray<{ readonly x: number; readonly y: number }>;
+  readonly strokes: readonly Stroke[];
   /** Where the body is in x; null where that is unknown. */
   readonly centre: number | null;
 }
@@ -118,6 +120,7 @@ function Freeze({ freeze, title }: { freeze: HandOutFreeze; title: string }) {
           ))}
         </g>
       )}
+      <ChalkStrokes strokes={freeze.strokes} height={height} />
     </svg>
   );
 }

@@ -37,6 +37,7 @@ const page = (more: Partial<HandOutProps> = {}): string =>
       freezes={[
         {
           src: '/frame.jpg',
+          strokes: [],
           width: 960,
           height: 540,
           line: [

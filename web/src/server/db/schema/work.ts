@@ -19,6 +19,8 @@ import {
   handOutFrameSchema,
   MARK_ORIGINS,
   ORIGINS,
+  SHAPES,
+  drawnPointsSchema,
   type CamperId,
   type ClipId,
   type DeliveryId,
@@ -103,6 +105,24 @@ export const points = pgTable(
     ...entered(),
   },
   (t) => [unique('points_one_per_event').on(t.clipId, t.event, t.point), check('points_sd', sql`${t.pointSd} >= 0`)],
+);
+
+/** What is drawn by hand on a frame: the client names each drawing, and nothing of it is measured. */
+export const strokes = pgTable(
+  'strokes',
+  {
+    stroke: uuid('stroke').primaryKey(),
+    clipId: uuid('clip_id')
+      .$type<ClipId>()
+      .notNull()
+      .references(() => clips.id),
+    frame: integer('frame').notNull(),
+    shape: text('shape', { enum: SHAPES }).notNull(),
+    points: document('points', drawnPointsSchema).notNull(),
+    text: text('text'),
+    ...entered(),
+  },
+  (t) => [index('strokes_by_frame').on(t.clipId, t.frame), check('strokes_frame', sql`${t.frame} >= 0`)],
 );
 
 export const scores = pgTable(

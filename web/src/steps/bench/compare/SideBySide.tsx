@@ -180,7 +180,7 @@ function Films({
           .map(({ point, x, y }) => ({ point, x, y, seen: true }))
       : [];
   /** Where the body is, so that a narrow place follows it. */
-  const paths = [before, after].map((known) => bodyPath(known, null, undefined, { marks, points: [], scores: [] }));
+  const paths = [before, after].map((known) => bodyPath(known, null, undefined, { marks, points: [], strokes: [], scores: [] }));
   const films = [
     { known: before, frame: moment.frame, player: players?.[0] ?? null, label: `Before: ${labels[0]}` },
     { known: after, frame: theirs, player: players?.[1] ?? null, label: `After: ${labels[1]}` },
