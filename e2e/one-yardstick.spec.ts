@@ -205,6 +205,8 @@ test('a camper is scored a second time blind, nothing of the first reaches the s
       }
     const point = { kind: 'point', clipId: clips[0], event: 'contact', x: 123.25, y: 87.75, pointSd: 2, frame: null };
     await enter(first, { ...point, point: 'frontKnee', origin: 'placed' });
+    const words = { shape: 'label', points: [{ x: 99, y: 99 }], text: SECRET };
+    await enter(first, { kind: 'stroke', stroke: v7(), clipId: clips[0], frame: 3, ...words });
     const begun = await ok(
       await first.request.post(`${url()}/api/evaluations`, { data: { camperId: camper, instead: null, from: 'levels' } }),
       'a draft',
@@ -246,6 +248,7 @@ test('a camper is scored a second time blind, nothing of the first reaches the s
       `/api/campers/${camper}/figures.csv`,
       `/api/campers/${camper}/figures.json`,
       `/api/campers/${camper}/joints.json`,
+      `/api/clips/${clips[0]}/chalk/3.svg`,
       '/api/campers',
       `/api/campers/${camper}/everything.zip`,
     ])

@@ -210,6 +210,9 @@ test('every endpoint takes and answers what the served document says of it', asy
       await ask(`GET /api/campers/{id}/${file}`, `${of}/${file}`);
     await ask('GET /api/figures.schema.json', '/api/figures.schema.json');
     await ask('GET /api/clips/{id}/chapters.vtt', `/api/clips/${clip}/chapters.vtt`);
+    for (const kind of ['svg', 'png'])
+      await ask(`GET /api/clips/{id}/chalk/{frame}.${kind}`, `/api/clips/${clip}/chalk/3.${kind}`);
+    await ask('GET /api/clips/{id}/chalk-line.mp4', `/api/clips/${clip}/chalk-line.mp4`);
     await ask('PATCH /api/clips/{id}', `/api/clips/${clip}`, { data: { captureScale: 1, confirmed: true } });
     await ask('GET /api/clips/{id}/film', `/api/clips/${clip}/film`);
     await ask('GET /api/clips/{id}/frames/{frame}', `/api/clips/${clip}/frames/3`);

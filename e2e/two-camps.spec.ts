@@ -60,6 +60,9 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
   'GET /api/campers/[id]/figures.json': (x) => [{ path: `/api/campers/${x.camper}/figures.json` }],
   'GET /api/campers/[id]/joints.json': (x) => [{ path: `/api/campers/${x.camper}/joints.json` }],
   'GET /api/clips/[id]/chapters.vtt': (x) => [{ path: `/api/clips/${x.clip}/chapters.vtt` }],
+  'GET /api/clips/[id]/chalk/[frame].svg': (x) => [{ path: `/api/clips/${x.clip}/chalk/1.svg` }],
+  'GET /api/clips/[id]/chalk/[frame].png': (x) => [{ path: `/api/clips/${x.clip}/chalk/1.png` }],
+  'GET /api/clips/[id]/chalk-line.mp4': (x) => [{ path: `/api/clips/${x.clip}/chalk-line.mp4` }],
   'GET /api/campers/[id]/shown': (x) => [{ path: `/api/campers/${x.camper}/shown` }],
   'POST /api/deliveries': (x) => [
     { path: '/api/deliveries', data: { id: v7(), camperId: x.camper, kind: 'stretch', thrownOn: x.day } },

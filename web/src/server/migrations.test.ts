@@ -479,7 +479,7 @@ test('an installation from before films and clips were two things keeps both: th
   await client.end();
 });
 
-test('marks from before the computer looked at films are as they were: placed by hand', async () => {
+test('marks from before the computer looked at films, and before there was chalk, are as they were: placed by hand', async () => {
   const client = await asItWas(25);
   const [sheet, organisation, camp, lead, child, delivery, film, clip] = Array.from({ length: 8 }, () => anId());
   await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
@@ -505,6 +505,7 @@ test('marks from before the computer looked at films are as they were: placed by
   const set = await benchSet(child as never);
   expect(set.marks).toEqual([{ clipId: clip, event: 'contact', frame: 1, frameTo: 2, origin: 'placed', spread: null }]);
   expect(set.points).toMatchObject([{ clipId: clip, point: 'head', x: 1.5, y: 2, origin: 'placed', frame: 1 }]);
+  expect(set.strokes).toEqual([]);
   // Nobody has looked at it for the machine yet.
   expect((await proposalsOf(child as never)).looks).toEqual([]);
 });
