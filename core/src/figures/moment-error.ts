@@ -1,13 +1,13 @@
 import type { EventId } from '../keyframes/events.ts';
 import lateFrames from './data/late-frames.json' with { type: 'json' };
 import type { FigureId } from './figure-ids.ts';
-import { usualChange } from './usual-change.ts';
+import { usualChangeUpTo } from './usual-change.ts';
 
 /** By how much a figure changes where a key frame comes so much too late, in seconds. */
 const LATE = [1 / 240, 1 / 120, 1 / 60, 1 / 30];
 const CHANGES = lateFrames as Partial<Record<FigureId, Partial<Record<EventId, readonly number[]>>>>;
-/** A frame that comes anywhere within an interval is late by so much, root mean square, for half of the interval: 2 / sqrt(3). */
-const LATE_FOR_SD = 2 / Math.sqrt(3);
+/** A frame comes anywhere within an interval, and half of the interval is what is known of its moment: it is late by up to twice that. */
+const LATEST_FOR_SD = 2;
 
 /**
  * What a figure is off by because its key frames lie beside the true moments: how much it changes within the error of each moment, added in squares
@@ -20,5 +20,10 @@ const LATE_FOR_SD = 2 / Math.sqrt(3);
  */
 export function momentError(figure: FigureId, sdOf: (event: EventId) => number | null): number {
   const own = Object.entries(CHANGES[figure] ?? {}) as [EventId, readonly number[]][];
-  return Math.hypot(...own.map(([event, changes]) => usualChange(LATE_FOR_SD * (sdOf(event) ?? 0), LATE, changes)));
+  return Math.hypot(
+    ...own.map(([event, changes]) => {
+      const latest = LATEST_FOR_SD * (sdOf(event) ?? 0);
+      return latest > 0 ? usualChangeUpTo(latest, LATE, changes) : 0;
+    }),
+  );
 }

@@ -2,10 +2,10 @@ import { eventName, type EventId } from '../keyframes/events.ts';
 import { LETTERS, svgText } from './svg-text.ts';
 
 /** The band beneath a film, in pixels of a film of 540: its height, the line in it, and the rows of names. */
-const BAND = { height: 104, line: 84, side: 24, row: 24, first: 26, letters: 19 };
+const BAND = { height: 126, line: 106, side: 24, row: 23, first: 24, letters: 19 };
 /** Width of a letter as a share of its height, generous: no name runs into the next one. */
 const LETTER = 0.62;
-const ROWS = 2;
+const ROWS = 3;
 
 /** Beneath the film, in its pixels. */
 export interface ChalkLine {
@@ -21,7 +21,7 @@ const even = (x: number): number => 2 * Math.round(x / 2);
 
 /**
  * The chalk line of a film to be laid beneath it: a line from its first frame to its last, with a tick and a name for each key frame. Names that would run into each
- * other stand in two rows; where both are taken the tick stands alone.
+ * other stand in three rows; where all are taken the tick stands alone.
  *
  * @param film its size in pixels, and when each of its frames is shown in seconds
  * @throws RangeError for a key frame that the film does not have
@@ -52,8 +52,8 @@ export function chalkLineSvg(
       const wide = name.length * letters * LETTER;
       // A name at the end of the line is moved to the left, so that it is whole.
       const left = Math.max(4 * k, Math.min(x - wide / 2, film.width - wide - 4 * k));
-      // The lower row first: it lies nearer to the line.
-      const row = [1, 0].find((r) => ends[r]! < left) ?? null;
+      // The lowest row first: it lies nearest to the line.
+      const row = [2, 1, 0].find((r) => ends[r]! < left) ?? null;
       const tick = `<path d="M${x} ${y - 9 * k}v${18 * k}" stroke="#fff" stroke-width="${3 * k}"/>`;
       if (row === null) return tick;
       ends[row] = left + wide + 6 * k;

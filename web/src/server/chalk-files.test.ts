@@ -111,14 +111,14 @@ test('a film with its chalk line: every frame, the key frames named beneath it, 
     await pixels(film, 'f.mp4', 40),
     await pixels(film, 'f.mp4', 56),
   ];
-  // The band beneath is 34 high: 104 of 540, even.
-  expect([before.width, before.height]).toEqual([clip.width, clip.height + 34]);
+  // The band beneath is 42 high: 126 of 540, even.
+  expect([before.width, before.height]).toEqual([clip.width, clip.height + 42]);
   const chalk = (picture: typeof before) => white(picture.at(150, 100));
   expect([chalk(before), chalk(drawn), chalk(still), chalk(after)]).toEqual([false, true, true, false]);
   // Where the film is: the mark on the line goes to the right, and stands while the film does.
   const [end, sum] = [await pixels(film, 'f.mp4', 74), (rgb: number[]) => rgb.reduce((all, v) => all + v, 0)];
   const head = (picture: typeof before): number => {
-    const y = clip.height + 24;
+    const y = clip.height + 31;
     const lighter = Array.from({ length: picture.width }, (_, x) => sum(picture.at(x, y)) - sum(end.at(x, y)));
     return lighter.indexOf(Math.max(...lighter));
   };

@@ -22,6 +22,10 @@ export function BenchFoot({ bench }: { bench: BenchControl }) {
           <>
             <kbd>↵</kbd> they lie right · <kbd>⇥</kbd> choose one · <kbd>Esc</kbd> stop
           </>
+        ) : state.chalk ? (
+          <>
+            <kbd>↵</kbd> set a point · <kbd>⌫</kbd> the one before · <kbd>Del</kbd> take off · <kbd>Esc</kbd> stop
+          </>
         ) : state.task === 'keyFrames' ? (
           <>
             <kbd>↵</kbd> mark, or confirm · <kbd>⇧</kbd>

@@ -1,5 +1,6 @@
 import { POINTS_OF, SHAPES, type Shape } from '@stride-chalk/core';
 import { ArrowUpRight, Circle, Minus, PencilLine, Triangle, Type, X } from 'lucide-react';
+import { Action } from '../../parts/Action.tsx';
 import type { BenchControl } from './bench-control.ts';
 import { chalkInHand, deliveryOf, filmsOf, strokesOn } from './bench-selectors.ts';
 import { strokeInWords } from './entry-place.ts';
@@ -28,11 +29,16 @@ export function ChalkPanel({ bench }: { bench: BenchControl }) {
   const of = POINTS_OF[hand.shape][0];
   return (
     <section aria-label="Chalk" data-testid="chalk" className="grid min-h-0 content-start overflow-auto">
-      <header className="border-b border-rule px-[18px] py-3">
-        <h2 className="m-0 text-head">Draw on frame {hand.frame}</h2>
-        <p className="m-0 text-small text-soft">
-          {VIEW_NAMES[film.view]}, delivery {deliveryOf(world, state)?.number ?? '?'}
-        </p>
+      <header className="flex items-center justify-between gap-3 border-b border-rule px-[18px] py-3">
+        <div>
+          <h2 className="m-0 text-head">Draw on frame {hand.frame}</h2>
+          <p className="m-0 text-small text-soft">
+            {VIEW_NAMES[film.view]}, delivery {deliveryOf(world, state)?.number ?? '?'}
+          </p>
+        </div>
+        <Action onClick={() => send({ type: 'layer', on: 'leave' })}>
+          Done <kbd>Esc</kbd>
+        </Action>
       </header>
       <div role="group" aria-label="What is drawn" className="grid grid-cols-3 border-b border-rule">
         {SHAPES.map((shape, i) => {
@@ -51,7 +57,7 @@ export function ChalkPanel({ bench }: { bench: BenchControl }) {
             >
               <Icon size={20} aria-hidden />
               {name}
-              <kbd className={`text-note ${on ? 'text-bone' : 'text-soft'}`}>{i + 1}</kbd>
+              <span className={`sign text-note ${on ? 'text-bone' : 'text-soft'}`}>{i + 1}</span>
             </button>
           );
         })}
@@ -103,11 +109,20 @@ export function ChalkPanel({ bench }: { bench: BenchControl }) {
           ))}
         </p>
       )}
-      <p className="m-0 px-[18px] py-3 text-small">
-        On a key frame of a focus it stands on the hand-out, too. Take along:{' '}
-        <a href={`${file}/chalk/${hand.frame}.png`}>picture</a> (PNG), <a href={`${file}/chalk/${hand.frame}.svg`}>drawing</a>{' '}
-        (SVG), <a href={`${file}/chalk-line.mp4`}>film</a> with its chalk line (MP4).
-      </p>
+      <div className="px-[18px] py-3 text-small">
+        <p className="m-0 mb-2">On a key frame of a focus it stands on the hand-out, too. Take along:</p>
+        <p className="m-0 flex flex-wrap gap-2">
+          <a className="quiet-action" href={`${file}/chalk/${hand.frame}.png`}>
+            Picture (PNG)
+          </a>
+          <a className="quiet-action" href={`${file}/chalk/${hand.frame}.svg`}>
+            Drawing (SVG)
+          </a>
+          <a className="quiet-action" href={`${file}/chalk-line.mp4`}>
+            Film with its chalk line (MP4)
+          </a>
+        </p>
+      </div>
     </section>
   );
 }

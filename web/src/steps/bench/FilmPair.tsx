@@ -23,7 +23,9 @@ export function FilmPair({ bench, props }: { bench: BenchControl; props: BenchPr
     >
       {films.length === 0 && (
         <p className="grid place-items-center bg-wash px-6 text-center text-body">
-          No film of this delivery yet. <a href={`/campers/${camper.bib}`}>Attach one to bib {camper.bib}</a>.
+          <span>
+            No film of this delivery yet. <a href={`/campers/${camper.bib}`}>Attach one to bib {camper.bib}</a>.
+          </span>
         </p>
       )}
       {films.map((film) => {

@@ -78,7 +78,8 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
       />
     );
   }
-  if (!delivery || !checkpoint) return <p className="m-0 p-5">Nothing is scored at this age.</p>;
+  if (!delivery) return <p className="m-0 p-5">No delivery yet: there is nothing to score.</p>;
+  if (!checkpoint) return <p className="m-0 p-5">Nothing is scored at this age.</p>;
   const phase = props.sheet.phases.find((p) => p.id === checkpoint.phase)!;
   const inPhase = asked.filter((c) => c.phase === checkpoint.phase);
   const done = asked.every((c) => scoreOf(world, state, delivery.id, c.id));
