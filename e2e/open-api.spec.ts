@@ -208,6 +208,8 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('GET /api/campers/{id}/proposals', `${of}/proposals`);
     for (const file of ['figures.csv', 'figures.json', 'joints.json'])
       await ask(`GET /api/campers/{id}/${file}`, `${of}/${file}`);
+    const joints = { images: [], annotations: [], categories: [] };
+    await ask('PUT /api/campers/{id}/joints.json', `${of}/joints.json`, { data: joints });
     await ask('GET /api/figures.schema.json', '/api/figures.schema.json');
     await ask('GET /api/clips/{id}/chapters.vtt', `/api/clips/${clip}/chapters.vtt`);
     for (const kind of ['svg', 'png'])

@@ -59,6 +59,9 @@ const ABOUT: Readonly<Record<string, (x: OfCamp) => readonly Case[]>> = {
   'GET /api/campers/[id]/figures.csv': (x) => [{ path: `/api/campers/${x.camper}/figures.csv` }],
   'GET /api/campers/[id]/figures.json': (x) => [{ path: `/api/campers/${x.camper}/figures.json` }],
   'GET /api/campers/[id]/joints.json': (x) => [{ path: `/api/campers/${x.camper}/joints.json` }],
+  'PUT /api/campers/[id]/joints.json': (x) => [
+    { path: `/api/campers/${x.camper}/joints.json`, data: { images: [], annotations: [], categories: [] } },
+  ],
   'GET /api/clips/[id]/chapters.vtt': (x) => [{ path: `/api/clips/${x.clip}/chapters.vtt` }],
   'GET /api/clips/[id]/chalk/[frame].svg': (x) => [{ path: `/api/clips/${x.clip}/chalk/1.svg` }],
   'GET /api/clips/[id]/chalk/[frame].png': (x) => [{ path: `/api/clips/${x.clip}/chalk/1.png` }],

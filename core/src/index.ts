@@ -245,6 +245,7 @@ export { strokePath } from './chalk/stroke-path.ts';
 export { chalkSvg } from './formats/chalk-svg.ts';
 export { chalkLineSvg } from './formats/chalk-line-svg.ts';
 export { chaptersVtt } from './formats/chapters-vtt.ts';
+export { readCocoKeypoints, UnreadableJoints, type CocoFile } from './formats/read-coco-keypoints.ts';
 export { cocoKeypoints, type CocoKeypoints, type JointsOfFrame } from './formats/coco-keypoints.ts';
 export {
   FIGURE_COLUMNS,

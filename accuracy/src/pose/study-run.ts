@@ -1,29 +1,38 @@
 /**
- * Looks at the films of the study and holds what is found against what is true: `npm run pose -w accuracy -- FOLDER [tuned|held] [PROCESSES]`. What a film gave is kept beside it, so that the command can be stopped and called
+ * Looks at the films of the study and holds what is found against what is true: `npm run pose -w accuracy -- FOLDER [tuned|held|demo] [PROCESSES]`. `demo` are the films that ship with the product. What a film gave is kept beside it, so that the command can be stopped and called
  * again; `FOLDER/results` is emptied by hand when the finder has changed.
  */
 import { fork } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS } from '@stride-chalk/demo';
 import { studyPath } from './film-study.ts';
 import { lookAt, type ClipResult } from './look-at.ts';
-import { HELD_OUT, TUNED } from './study-orders.ts';
+import { HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
 import { eventTable } from './event-table.ts';
 import { jointTable } from './joint-table.ts';
 
 const [folder = '/tmp/stride-chalk-study', which = 'tuned', processes = '2'] = process.argv.slice(2);
-const clips = (which === 'held' ? HELD_OUT : TUNED).filter((c) => existsSync(studyPath(folder, c)));
+const DEMO = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS].map(
+  ({ fileName, order }): StudyClip => ({ id: fileName, order }),
+);
+const pathOf = (clip: StudyClip): string =>
+  which === 'demo' ? fileURLToPath(new URL(`../../../demo/clips/${clip.id}`, import.meta.url)) : studyPath(folder, clip);
+const clips = ({ held: HELD_OUT, tuned: TUNED, demo: DEMO } as Partial<Record<string, readonly StudyClip[]>>)[which]?.filter(
+  (c) => existsSync(pathOf(c)),
+);
+if (!clips) throw new Error(`There is no set ${which}: tuned, held or demo.`);
 const results = join(folder, 'results');
 const resultPath = (id: string): string => {
   const clip = clips.find((c) => c.id === id)!;
-  return join(results, `${basename(studyPath(folder, clip), '.mp4')}.json`);
+  return join(results, `${basename(pathOf(clip), '.mp4')}.json`);
 };
 
 if (process.send) {
   process.on('message', (id) => {
     const clip = clips.find((c) => c.id === id)!;
-    void lookAt(clip, studyPath(folder, clip)).then((result) => {
+    void lookAt(clip, pathOf(clip)).then((result) => {
       writeFileSync(`${resultPath(clip.id)}.partial`, JSON.stringify(result));
       renameSync(`${resultPath(clip.id)}.partial`, resultPath(clip.id));
       process.send!(id);

@@ -14,6 +14,9 @@ export const importedSchema = z.object({
   updated: z.number().int(),
   unchanged: z.number().int(),
 });
+/** What became of a file of joints: how many points were taken as proposals, how many stayed as somebody has placed them, and what was left out and why. */
+export const jointsReadSchema = z.object({ taken: z.number().int(), kept: z.number().int(), left: z.array(z.string()) });
+export type JointsRead = z.infer<typeof jointsReadSchema>;
 export type Imported = z.infer<typeof importedSchema>;
 /** Campers who stand outside the ages of the camp after its days were changed. */
 export const outsideAgesSchema = z.object({

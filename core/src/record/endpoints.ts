@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { figureFileSchema } from '../formats/figure-records.ts';
+import { cocoFileSchema } from '../formats/read-coco-keypoints.ts';
 import { rosterRowSchema } from '../roster/roster-row.ts';
 import {
   importedSchema,
+  jointsReadSchema,
   invitedSchema,
   madeSchema,
   mailSentSchema,
@@ -204,6 +206,12 @@ export const ENDPOINTS = {
     does: 'The joints of a camper that somebody has placed or confirmed, as COCO keypoints.',
     status: 200,
     answers: json,
+  },
+  'PUT /api/campers/[id]/joints.json': {
+    does: 'Takes joints from COCO keypoints as proposals: on marked key frames of his films, beside what somebody has placed.',
+    body: cocoFileSchema,
+    status: 200,
+    answers: jointsReadSchema,
   },
   'GET /api/clips/[id]/chapters.vtt': {
     does: 'The key frames of a film as chapters beside it.',

@@ -61,6 +61,7 @@ export {
   resetSchema,
   shownSchema,
   type Imported,
+  type JointsRead,
   type MailShown,
   type OutsideAges,
 } from './answers.ts';

@@ -110,6 +110,7 @@ export const ROUTES: Readonly<Record<string, Access>> = {
   'GET /api/campers/[id]/figures.csv': 'break down and score',
   'GET /api/campers/[id]/figures.json': 'break down and score',
   'GET /api/campers/[id]/joints.json': 'break down and score',
+  'PUT /api/campers/[id]/joints.json': 'break down and score',
   'GET /api/clips/[id]/chapters.vtt': 'break down and score',
   'GET /api/clips/[id]/chalk/[frame].svg': 'break down and score',
   'GET /api/clips/[id]/chalk/[frame].png': 'break down and score',

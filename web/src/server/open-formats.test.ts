@@ -1,10 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { eq } from 'drizzle-orm';
-import type { ClipId, Entry, EventId, PointId } from '@stride-chalk/core';
+import type { ClipId, CocoFile, Entry, EventId, PointId } from '@stride-chalk/core';
 import { anId } from '../parts/testing/an-id.ts';
+import { benchSet } from './bench.ts';
+import { campById } from './camps.ts';
 import { db } from './db/connect.ts';
 import { clips } from './db/schema.ts';
 import { chaptersOf, figuresCsv, figuresFile, jointsFile } from './open-formats.ts';
+import { readJoints } from './read-joints.ts';
 import { enterAs } from './testing/entering.ts';
 import { filmOnItsWay, newWorld, readyClip, type World } from './testing/world.ts';
 
@@ -21,14 +24,14 @@ beforeAll(async () => {
   await db().update(clips).set({ captureKnown: 'sure' });
   await mark('contact', 12);
   await mark('release', 16);
-  await point('frontHip', 300, 200);
-  await point('frontKnee', 320, 240);
-  await point('frontAnkle', 330, 290);
-  await point('backHip', 280, 200, { origin: 'guessed' });
+  await point('frontHip', 150, 100);
+  await point('frontKnee', 160, 120);
+  await point('frontAnkle', 165, 145);
+  await point('backHip', 140, 100, { origin: 'guessed' });
   // A mark on the ground is no joint.
   await point('coneAheadGlove', 900, 520);
   // On a frame that the key frame is not on any more.
-  await point('head', 310, 100, { frame: 11 });
+  await point('head', 155, 50, { frame: 11 });
 });
 afterAll(() => world.end());
 
@@ -58,12 +61,77 @@ describe('files for other programs', () => {
     const at = (name: string) => annotations[0]!.keypoints.slice(3 * categories[0]!.keypoints.indexOf(name)).slice(0, 3);
     // He throws with the right hand: the front leg is the left one.
     expect([at('left_hip'), at('left_knee'), at('right_hip')]).toEqual([
-      [300, 200, 2],
-      [320, 240, 2],
+      [150, 100, 2],
+      [160, 120, 2],
       [0, 0, 0],
     ]);
     expect(annotations[0]!.points).toEqual({});
-    expect(annotations[0]!.bbox).toEqual([300, 200, 30, 90]);
+    expect(annotations[0]!.bbox).toEqual([150, 100, 15, 45]);
+  });
+
+  describe('joints of another program', () => {
+    const by = async () => ({ id: world.coach, camp: await campById(world.campId) });
+    const points = async () => (await benchSet(world.camper)).points.filter((p) => p.event !== 'set');
+    /** Our own file, with something of it said otherwise. */
+    const said = async (change: (file: CocoFile) => void = () => undefined): Promise<CocoFile> => {
+      const file = JSON.parse(JSON.stringify(await jointsFile(world.camper))) as CocoFile;
+      change(file);
+      return file;
+    };
+
+    test('are proposals on their key frame; what somebody has placed stays', async () => {
+      const file = await said(({ images, annotations }) => {
+        // The picture of another program may be of another size.
+        images[0] = { ...images[0]!, width: 160, height: 90 };
+        annotations[0]!.keypoints = annotations[0]!.keypoints.map((v, i) => (i % 3 === 2 ? v : v / 2));
+        // A right hip where nothing was placed but a guess, and a knee where somebody has placed one.
+        annotations[0]!.keypoints.splice(3 * 12, 3, 71, 51, 2);
+        annotations[0]!.keypoints.splice(3 * 13, 3, 1, 1, 2);
+      });
+      const before = await points();
+      expect(await readJoints(world.camper, file, await by())).toEqual({ taken: 1, kept: 3, left: [] });
+      const after = await points();
+      const hip = after.find((p) => p.point === 'backHip')!;
+      expect(hip).toMatchObject({ x: 142, y: 102, origin: 'proposed', frame: 12 });
+      expect(after.filter((p) => p !== hip)).toEqual(before.filter((p) => p.point !== 'backHip'));
+      // Nothing is measured by it.
+      expect((await jointsFile(world.camper)).annotations[0]!.num_keypoints).toBe(3);
+    });
+
+    test('of a frame that is no key frame, or of a film of somebody else, are left out and named', async () => {
+      const elsewhere = await said(({ images }) => {
+        images[0]!.file_name = `${clip}-13.jpg`;
+      });
+      expect((await readJoints(world.camper, elsewhere, await by())).left).toEqual([
+        `${clip}-13.jpg: frame 13 is no key frame that is marked.`,
+      ]);
+      const foreign = await said(({ images }) => {
+        images[0]!.file_name = `${anId()}-12.jpg`;
+      });
+      const { taken, left } = await readJoints(world.camper, foreign, await by());
+      expect([taken, left.length]).toEqual([0, 1]);
+      expect(left[0]).toContain('no film of bib 7');
+    });
+
+    test.each<[string, (file: CocoFile) => void, string]>([
+      [
+        'another shape',
+        ({ images }) => void images.splice(0, 1, { ...images[0]!, width: 640 }),
+        'places in it are not those of the film',
+      ],
+      [
+        'a place outside',
+        ({ annotations }) => void annotations[0]!.keypoints.splice(36, 3, -4, 10, 2),
+        'lies outside of the film',
+      ],
+      ['a place far right', ({ annotations }) => void annotations[0]!.keypoints.splice(36, 3, 99999, 10, 2), 'lies outside'],
+      ['a place far down', ({ annotations }) => void annotations[0]!.keypoints.splice(36, 3, 10, 99999, 2), 'lies outside'],
+      ['two bodies', ({ annotations }) => void annotations.push(annotations[0]!), 'two bodies'],
+    ])('with %s are refused, and nothing is taken', async (_, change, words) => {
+      const before = await points();
+      await expect(readJoints(world.camper, await said(change), await by())).rejects.toThrow(words);
+      expect(await points()).toEqual(before);
+    });
   });
 
   test('key frames are chapters in the time of the file, whatever the real time is', async () => {

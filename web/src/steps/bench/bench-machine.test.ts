@@ -326,6 +326,27 @@ describe('levels', () => {
 });
 
 describe('points of a figure', () => {
+  test('one that another program has found is where it starts, and Enter confirms it with its error', () => {
+    const read = { clipId: anId('s1') as ClipId, event: 'contact' as const, point: 'frontHip' as const, x: 111, y: 222, sd: 4.6 };
+    const from = (frame: number) =>
+      initialState(world, {
+        ...{ marks: allMarked, strokes: [], scores: [] },
+        points: [{ ...read, frame, origin: 'proposed' as const }],
+      });
+    state = from(FRAMES.contact);
+    act({ type: 'measure', figure: 'frontKneeContact' });
+    while (state.held && state.held.queue[state.held.index] !== 'contact.frontHip') act({ type: 'place' });
+    expect(state.held!.at).toEqual({ x: 111, y: 222 });
+    act({ type: 'place' });
+    expect(sent.at(-1)).toMatchObject({ point: 'frontHip', x: 111, y: 222, origin: 'confirmed', pointSd: 4.6 });
+    // On a frame that the key frame is not on any more it proposes nothing.
+    state = from(FRAMES.contact - 1);
+    act({ type: 'measure', figure: 'frontKneeContact' });
+    while (state.held && state.held.queue[state.held.index] !== 'contact.frontHip') act({ type: 'place' });
+    act({ type: 'place' });
+    expect(sent.at(-1)).toMatchObject({ point: 'frontHip', origin: 'guessed' });
+  });
+
   beforeEach(() => {
     state = begin(allMarked);
     act({ type: 'task', task: 'figures' });

@@ -99,7 +99,9 @@ function takePoint(t: Turn, inHand: Known, queue: readonly PointAt[], index: num
   const placed: PlacedPoint[] = data.points.filter((p) => p.clipId === id);
   const before = data.points.find((p) => p.clipId === id && p.event === event && p.point === point);
   const seenBefore = before !== undefined && wasSeen(before.origin);
-  const proposed = frame !== null && !seenBefore ? foundPoint(point, inHand, frame, t.state.proposals) : undefined;
+  // What another program has found goes before what ours has: somebody has brought it.
+  const read = before?.origin === 'proposed' && before.frame === frame ? before : undefined;
+  const proposed = frame !== null && !seenBefore ? (read ?? foundPoint(point, inHand, frame, t.state.proposals)) : undefined;
   const guess =
     proposed ??
     before ??
