@@ -5,7 +5,7 @@ import { allSaved, expect, filmsShown, pageAwake, rows, test } from './support/a
 const drawings = () =>
   rows<{ shape: string; frame: number; text: string | null; points: { x: number; y: number }[]; width: number; height: number }>(
     `select s.shape, s.frame, s.text, s.points, f.width, f.height from strokes s join clips k on k.id = s.clip_id join films f on f.id = k.film_id
-       join deliveries d on d.id = k.delivery_id where d.camper_id = (select id from campers_here where bib = 44) order by s.entered_at, s.stroke`,
+       join deliveries d on d.id = k.delivery_id where d.camper_id = (select id from campers_here h where bib = 44) order by s.entered_at, s.stroke`,
   );
 
 test('a coach draws on a key frame by keys and by hand, takes it back, and it is there after a reload, on the hand-out and in files', async ({
