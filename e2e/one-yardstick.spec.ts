@@ -112,17 +112,24 @@ test('two coaches qualify on the practice clips and one does not: what he scores
       await ok(await lead.request.post(`${url()}/api/campers`, { data: { ...child, ...more, ...consent } }), `bib ${bib}`);
     }
     const plan = `${url()}/api/day-plan/2031-03-04`;
-    const before = (await (await lead.request.get(plan)).json()) as {
-      settings: { staff: Array<{ id: string; scores: boolean }> };
-      revision: number;
-    };
+    const asked = async () =>
+      (await (await lead.request.get(plan)).json()) as {
+        settings: { staff: Array<{ id: string; scores: boolean }> };
+        revision: number;
+        scorersCut: boolean;
+      };
+    const before = await asked();
     const scorers = new Set(coaches.map((c) => c.id));
     const staff = before.settings.staff.map((s) => ({ ...s, films: true, scores: scorers.has(s.id) }));
     const settings = { ...before.settings, staff };
-    await ok(
-      await lead.request.post(`${plan}/solve`, { data: { settings, revision: before.revision, anew: true } }),
-      'the day is planned',
-    );
+    // On a machine that has much else to do the search for even shares may run into its limit of time: it is asked for again, as a lead would.
+    await expect
+      .poll(async () => {
+        const { revision } = await asked();
+        await ok(await lead.request.post(`${plan}/solve`, { data: { settings, revision, anew: true } }), 'the day is planned');
+        return (await asked()).scorersCut;
+      })
+      .toBe(false);
     const tasks = await rows<{ camper: string; coach: string; kind: string }>(
       `select t.camper_id as camper, t.coach_id as coach, t.kind from scoring_tasks t join campers c on c.id = t.camper_id where c.camp_id = $1 and t.state = 'open'`,
       [camp],
