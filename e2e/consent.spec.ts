@@ -5,7 +5,7 @@ import { atWorkAs, expect, pageAwake, rows, test } from './support/at-work.ts';
 const url = (): string => process.env.E2E_URL!;
 
 /** Every address at which something of bib 4 is filmed, shown or handed out, with how it is asked. */
-async function paths(): Promise<ReadonlyArray<readonly [method: 'GET' | 'POST', path: string, body?: unknown]>> {
+async function paths(): Promise<ReadonlyArray<readonly [method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown]>> {
   const [clip] = await rows<{ id: string; delivery_id: string }>(
     `select k.id, k.delivery_id from clips k join deliveries d on d.id = k.delivery_id join campers_here c on c.id = d.camper_id where c.bib = 4 and k.state = 'ready' limit 1`,
   );
