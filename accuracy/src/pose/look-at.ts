@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { FOLLOWED, type ClipEvidence, type FollowedJoint } from '@stride-chalk/core';
-import { filmTruth, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
+import { deliveryMotion, filmTruth, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
 import { followClip, loadBodyModel, type Models } from '@stride-chalk/finder';
 import type { StudyClip } from './study-orders.ts';
 
@@ -51,6 +51,21 @@ async function bodyModels(): Promise<Models> {
   return models;
 }
 
+/**
+ * The true frame of each key frame, as the contract defines it: the top of the lift is where the front knee is highest, which in simulated deliveries comes up to three frames before the moment around which
+ * the lift was put together.
+ */
+export function trueFrames(order: StudyClip['order']): Record<Compared, number> {
+  const truth = filmTruth(order);
+  const { events, poseAt } = deliveryMotion(order.pitcher);
+  const step = 0.0005;
+  const near = Array.from({ length: 600 }, (_, i) => events.liftTop - 0.15 + i * step);
+  const height = (t: number): number => poseAt(t).joints.frontKnee.y;
+  const top = near.reduce((best, t) => (height(t) > height(best) ? t : best));
+  const frames = Object.fromEntries(COMPARED.map((event) => [event, truth.frameOf(event)])) as Record<Compared, number>;
+  return { ...frames, liftTop: frames.liftTop + (top - events.liftTop) * order.framesPerSecond };
+}
+
 /** Follows the body of a film of the study and compares it with the truth at the true key frames. */
 export async function lookAt({ id, order }: StudyClip, path: string): Promise<ClipResult> {
   const { width = 960, height = 540, framesPerSecond, view, pitcher } = order;
@@ -63,7 +78,7 @@ export async function lookAt({ id, order }: StudyClip, path: string): Promise<Cl
   const used = process.cpuUsage(before);
   const base = {
     ...{ id, view, framesPerSecond, coreSeconds: (used.user + used.system) / 1e6 },
-    true: Object.fromEntries(COMPARED.map((event) => [event, truth.frameOf(event)])) as Record<Compared, number>,
+    true: trueFrames(order),
   };
   if (followed === null) return { ...base, joints: null, evidence: null };
   const way = known.towardsTarget ?? 1;

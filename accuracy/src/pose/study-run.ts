@@ -8,7 +8,7 @@ import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS } from '@stride-chalk/demo';
 import { studyPath } from './film-study.ts';
-import { lookAt, type ClipResult } from './look-at.ts';
+import { lookAt, trueFrames, type ClipResult } from './look-at.ts';
 import { HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
 import { eventTable } from './event-table.ts';
 import { jointTable } from './joint-table.ts';
@@ -57,6 +57,8 @@ if (process.send) {
       looker.disconnect();
     }),
   );
-  const all = clips.map((c): ClipResult => JSON.parse(readFileSync(resultPath(c.id), 'utf8')));
+  const all = clips.map(
+    (c): ClipResult => ({ ...JSON.parse(readFileSync(resultPath(c.id), 'utf8')), true: trueFrames(c.order) }),
+  );
   process.stdout.write(`${jointTable(all)}\n${eventTable(all)}\n`);
 }

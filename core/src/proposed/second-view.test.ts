@@ -22,6 +22,21 @@ describe('viewOffset', () => {
     expect(offset.seconds).toBeCloseTo(0.9, 6);
     expect(offset.events).toBe(1);
   });
+  test('without a mark of people in both views the paths decide, whatever was found; with one they do not', () => {
+    const byPaths = { seconds: 0.58, spread: 0.006, events: 7 };
+    const found = [
+      { set: at(1.0), liftTop: at(1.6) },
+      { set: at(0.1), liftTop: at(0.7) },
+    ] as const;
+    expect(viewOffset(...found, byPaths)).toEqual(byPaths);
+    expect(viewOffset({ ...found[0], contact: at(2.5, 1) }, { ...found[1], contact: at(1.6, 1) }, byPaths)!.seconds).toBeCloseTo(
+      0.9,
+      6,
+    );
+    // They need no event in the view that shows none.
+    expect(fromOtherView({}, { release: at(1.74, 0.97) }, byPaths).release).toMatchObject({ sure: 0.97 });
+    expect(fromOtherView({}, { release: at(1.74, 0.97) }, byPaths).release!.seconds).toBeCloseTo(2.32, 6);
+  });
   test('without a common event nothing is known', () => {
     expect(viewOffset({ set: at(1) }, { release: at(2) })).toBeNull();
   });

@@ -23,18 +23,20 @@ const AGREES = 0.025;
 const ALONE = 0.8;
 
 /**
- * How far two views lie apart in time: the median over the events that both have, each counted by how sure it is, what people have marked first. Both cameras run at true speed, so that one number serves the whole clip. null
- * where no event is common to both.
+ * How far two views lie apart in time: what people have marked in both first, then what the paths of the joints say, else the median over the events that both have, each counted by how sure it is. Both cameras run at
+ * true speed, so that one number serves the whole clip. null where nothing is common to both.
  *
+ * @param byPaths what `pathOffset` says of the two
  * @example viewOffset({ contact: { seconds: 2, sure: 1 } }, { contact: { seconds: 1.4, sure: 1 } })?.seconds // 0.6: add it to the second view's times
  */
-export function viewOffset(own: TimedEvents, other: TimedEvents): ViewOffset | null {
+export function viewOffset(own: TimedEvents, other: TimedEvents, byPaths: ViewOffset | null = null): ViewOffset | null {
   const pairs = Object.keys(own).flatMap((id) => {
     const [a, b] = [own[id as EventId]!, other[id as EventId]];
     return b ? [{ off: a.seconds - b.seconds, weight: Math.min(a.sure, b.sure) }] : [];
   });
   // What both coaches' marks say is believed before anything found.
   const seen = pairs.filter((p) => p.weight >= 1);
+  if (seen.length === 0 && byPaths) return byPaths;
   const used = seen.length > 0 ? seen : pairs.filter((p) => p.weight > 0);
   if (used.length === 0) return null;
   const seconds = weightedMedian(used.map((p) => [p.off, p.weight]));
@@ -59,8 +61,8 @@ function weightedMedian(values: ReadonlyArray<readonly [number, number]>): numbe
  *
  * @example fromOtherView({ contact: { seconds: 2, sure: 1 } }, { contact: { seconds: 1.4, sure: 1 }, release: { seconds: 1.55, sure: 0.9 } }).release // { seconds: 2.15, sure: 0.72 }
  */
-export function fromOtherView(own: TimedEvents, other: TimedEvents): TimedEvents {
-  const offset = viewOffset(own, other);
+export function fromOtherView(own: TimedEvents, other: TimedEvents, byPaths: ViewOffset | null = null): TimedEvents {
+  const offset = viewOffset(own, other, byPaths);
   if (!offset) return {};
   const trust = (offset.events === 1 ? ALONE : 1) * (offset.spread <= AGREES ? 1 : AGREES / offset.spread);
   return Object.fromEntries(

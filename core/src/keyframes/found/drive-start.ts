@@ -1,8 +1,8 @@
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
-import { highestNear, rateOf, smoothed } from './series.ts';
+import { rateOf, skewTop, smoothed } from './series.ts';
 
 /**
- * Start of the drive: the back knee's smallest angle between the top of the lift and contact, the bottom of a narrow parabola. The window keeps clear of contact, where the back leg is seen end on.
+ * Start of the drive: the back knee's smallest angle between the top of the lift and contact, the bottom of a curve of the third degree, since he straightens faster than he has bent. The window keeps clear of contact, where the back leg is seen end on.
  * Needs: back hip, knee and ankle; the top of the lift and contact.
  */
 export function driveStart({ times, body }: ClipEvidence, top: number, contact: number): FoundEvent | null {
@@ -16,12 +16,12 @@ export function driveStart({ times, body }: ClipEvidence, top: number, contact: 
   const [from, to] = [top + 0.07 * rate, contact - 0.07 * rate];
   if (to - from < 3) return null;
   const half = Math.max(1, Math.round(0.017 * rate));
-  const frame = highestNear(
+  const frame = skewTop(
     smoothed(angle, half).map((v) => -v),
     from,
     to,
-    Math.max(2, Math.round(0.042 * rate)),
+    Math.max(3, Math.round(0.167 * rate)),
   );
   const inside = frame > from + 1 && frame < to - 1;
-  return { frame, from: frame - 0.025 * rate, to: frame + 0.025 * rate, sure: inside ? 0.7 : 0.3 };
+  return { frame, from: frame - 0.025 * rate, to: frame + 0.025 * rate, sure: inside ? 0.6 : 0.3 };
 }

@@ -10,7 +10,7 @@ import { handsApart } from './hands-apart.ts';
 import { layback } from './layback.ts';
 import { liftTop } from './lift-top.ts';
 import { blobsOf, differencesFrom, emptyField, motionWithin, patchOf } from './picture-signs.ts';
-import { cornerOf, highestNear, quantileOf, rateOf, smoothed, withoutJumps } from './series.ts';
+import { cornerOf, highestNear, quantileOf, rateOf, skewTop, smoothed, withoutJumps } from './series.ts';
 import { finishStill, setStill } from './still-stands.ts';
 
 /** True seconds of a made-up delivery; joints move as simple functions of time between them. A body is 200 pixels high, the target lies to the right. */
@@ -35,9 +35,10 @@ function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean
   /** The hand: quick around release, fastest a hundredth of a second before it. */
   const hand = (t: number): { x: number; y: number } => {
     const apart = Math.max(0, t - TRUE.handsApart);
-    const back = 60 * clamp(apart / 0.45);
+    // Hands part from rest.
+    const back = 60 * clamp(apart / 0.45) ** 1.5;
     const thrown = 130 * (Math.tanh((t - TRUE.release + 0.012) / 0.03) + 1) - 0.6 * Math.max(0, t - TRUE.release);
-    return { x: 110 - back + thrown, y: 62 - 20 * clamp(apart / 0.4) };
+    return { x: 110 - back + thrown, y: 62 - 20 * clamp(apart / 0.4) ** 1.5 };
   };
   const places: Record<FollowedJoint, (t: number) => { x: number; y: number }> = {
     ...(Object.fromEntries(FOLLOWED.map((j) => [j, fixed(100, 60)])) as Record<FollowedJoint, () => { x: number; y: number }>),
@@ -51,7 +52,7 @@ function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean
       const angle = (Math.PI / 180) * (110 + 60 * bump(t, TRUE.layback, 0.12));
       return { x: w.x - 30 * Math.cos(angle), y: w.y + 30 * Math.sin(angle) };
     },
-    gloveWrist: (t) => ({ x: 112 + 80 * clamp((t - TRUE.handsApart) / 0.5), y: 62 }),
+    gloveWrist: (t) => ({ x: 112 + 80 * clamp((t - TRUE.handsApart) / 0.5) ** 1.5, y: 62 }),
     backHip: fixed(95, 100),
     backAnkle: fixed(92, 192),
     backKnee: (t) => ({ x: 94 + 22 * bump(t, TRUE.driveStart, 0.6), y: 146 }),
@@ -95,6 +96,17 @@ describe('series', () => {
     const values = Array.from({ length: 20 }, (_, i) => 5 - (i - 8.3) ** 2);
     expect(highestNear(values, 0, 19, 4)).toBeCloseTo(8.3, 9);
     expect(highestNear([1, 1, 1, 1], 0, 3, 1)).toBe(0);
+    // From rest: 1 until frame 10, then 1 + 0.1 (i - 10)^1.5.
+    const rest = Array.from({ length: 30 }, (_, i) => 1 + 0.1 * Math.max(0, i - 10) ** 1.5);
+    expect(cornerOf(rest, 0, 29, 'level', 1.5).frame).toBe(10);
+    expect(cornerOf(rest, 0, 29, 'level').frame).toBeGreaterThan(11);
+    // What rises fast and falls slowly: t - t³ from -1 to 2 in steps of a tenth is highest at 1/√3 (its derivative is 1 - 3 t²); a parabola lies aside.
+    const skew = Array.from({ length: 31 }, (_, i) => -1 + i / 10).map((t) => t - t ** 3);
+    expect(skewTop(skew, 5, 30, 8)).toBeCloseTo(10 + 10 / Math.sqrt(3), 6);
+    expect(Math.abs(highestNear(skew, 5, 30, 8) - (10 + 10 / Math.sqrt(3)))).toBeGreaterThan(0.5);
+    // Where it only rises, the highest one; where nothing changes, the first.
+    expect(skewTop([0, 1, 2, 3, 4, 5, 6, 7, 8], 0, 8, 3)).toBeCloseTo(8, 6);
+    expect(skewTop([1, 1, 1, 1, 1, 1, 1], 0, 6, 3)).toBe(0);
   });
   test('the corner of two lines, level at first or not; the example of its docstring', () => {
     expect(cornerOf([1, 1, 1, 1, 2, 3, 4], 0, 6, 'level').frame).toBe(3);

@@ -15,7 +15,7 @@ const [EARLIEST, LATEST] = [0.25, 0.03];
  * difference rises once more before it falls for good (he lands on heel or toe and then turns flat), its top is. The ankle's own speed is worse: its place is read with an error as large as its last way.
  * Needs: the difference of the shoe's place from how it looks once it stands; the frame of the fastest hand.
  */
-export function frontFootContact({ times, shoe }: ClipEvidence, fastest: number): FoundEvent | null {
+export function frontFootContact({ times, shoe, towardsTarget }: ClipEvidence, fastest: number): FoundEvent | null {
   const rate = rateOf(times);
   const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
   const first = Math.max(1, Math.round(fastest - EARLIEST * rate));
@@ -45,5 +45,7 @@ export function frontFootContact({ times, shoe }: ClipEvidence, fastest: number)
   const noise = quantileOf(standing, 0.9);
   const half = Math.max(0.5, 0.01 * rate);
   const clear = far > 2 * noise && i < last;
-  return { frame, from: frame - half, to: frame + half, sure: clear ? 0.87 : 0.5 };
+  // Along the line of sight the shoe comes towards the camera and is seen to stand late: of the finds of the demo's films from the front seven in nine were right.
+  const usual = towardsTarget === null ? 0.75 : 0.87;
+  return { frame, from: frame - half, to: frame + half, sure: clear ? usual : 0.5 };
 }

@@ -61,6 +61,62 @@ export function highestNear(values: readonly number[], from: number, to: number,
   return top + Math.max(-half, Math.min(half, -slope / (2 * bend)));
 }
 
+/**
+ * Where a series is highest between two frames, by a curve of the third degree through `half` values to each side (Savitzky and Golay, 1964): unlike a parabola it is not drawn aside where a movement comes faster than it goes. It is laid anew around
+ * the top that it finds, until it stays there.
+ *
+ * @example skewTop([0, 4, 7, 8, 8, 7.5, 6.8, 6], 0, 7, 3) // 3.4…
+ */
+export function skewTop(values: readonly number[], from: number, to: number, half: number): number {
+  const [a, b] = [Math.max(0, Math.round(from)), Math.min(values.length - 1, Math.round(to))];
+  let top = a;
+  for (let i = a; i <= b; i++) if (values[i]! > values[top]!) top = i;
+  for (let again = 0; again < 3; again++) {
+    const middle = Math.round(top);
+    const curve = cubicAbout(values, middle, Math.max(0, middle - half), Math.min(values.length - 1, middle + half), half);
+    if (curve === null) return top;
+    const at = (x: number): number => curve[0] + x * (curve[1] + x * (curve[2] + x * curve[3]));
+    // Where it is level, and the ends.
+    const level = rootsOf(3 * curve[3], 2 * curve[2], curve[1]).filter((x) => Math.abs(x) <= 1);
+    const highest = [...level, -1, 1].reduce((best, x) => (at(x) > at(best) ? x : best), 0);
+    const next = middle + highest * half;
+    if (Math.round(next) === middle) return next;
+    top = Math.max(a, Math.min(b, next));
+  }
+  return top;
+}
+
+/** Least squares of a curve of the third degree over some frames, in shares of `half` from a middle. */
+function cubicAbout(
+  values: readonly number[],
+  middle: number,
+  from: number,
+  to: number,
+  half: number,
+): readonly [number, number, number, number] | null {
+  const sums = [0, 0, 0, 0, 0, 0, 0];
+  const right = [0, 0, 0, 0];
+  for (let i = from; i <= to; i++) {
+    const x = (i - middle) / half;
+    for (let k = 0; k < 7; k++) {
+      sums[k]! += x ** k;
+      if (k < 4) right[k]! += x ** k * values[i]!;
+    }
+  }
+  const rows = [0, 1, 2, 3].map((j) => sums.slice(j, j + 4));
+  return solveLinear(rows, right, 1e-9) as readonly [number, number, number, number] | null;
+}
+
+/** Where a x² + b x + c is nothing. */
+function rootsOf(a: number, b: number, c: number): number[] {
+  if (Math.abs(a) < 1e-12) return Math.abs(b) < 1e-12 ? [] : [-c / b];
+  const inside = b * b - 4 * a * c;
+  if (inside < 0) return [];
+  // No difference of two numbers that are nearly the same (Press et al., Numerical Recipes, 5.6).
+  const q = -(b + (b < 0 ? -1 : 1) * Math.sqrt(inside)) / 2;
+  return q === 0 ? [0] : [q / a, c / q];
+}
+
 /** Joint speeds in body heights a second, a value a frame, from the frames beside it. */
 export function speedOf(
   track: ReadonlyArray<{ readonly x: number; readonly y: number }>,
@@ -76,6 +132,7 @@ export function speedOf(
 /**
  * The corner of the two lines that fit a series best between two frames, by least squares over all corners half a frame apart; the first line level, or of any slope. `slope` is by how much the second line is steeper, a frame.
  *
+ * @param grows the power of the time with which it leaves the first line: 1 at once, 1.5 from rest
  * @example cornerOf([1, 1, 1, 1, 2, 3, 4], 0, 6, 'level').frame // 3
  */
 export function cornerOf(
@@ -83,24 +140,26 @@ export function cornerOf(
   from: number,
   to: number,
   first: 'level' | 'any slope',
+  grows = 1,
 ): { readonly frame: number; readonly slope: number } {
   let best = { misses: Number.POSITIVE_INFINITY, frame: from, slope: 0 };
   for (let corner = from + 2; corner <= to - 2; corner += 0.5) {
-    const fit = cornered(values, from, to, corner, first === 'level' ? 0 : 1);
+    const fit = cornered(values, from, to, corner, first === 'level' ? 0 : 1, grows);
     if (fit.misses < best.misses) best = { ...fit, frame: corner };
   }
   return best;
 }
 
-/** Least squares of y = a + b t + c max(0, t - corner), b only where `sloped`: what it misses, and c. */
+/** Least squares of y = a + b t + c max(0, t - corner)^grows, b only where `sloped`: what it misses, and c. */
 function cornered(
   values: readonly number[],
   from: number,
   to: number,
   corner: number,
   sloped: 0 | 1,
+  grows: number,
 ): { misses: number; slope: number } {
-  const termsOf = (i: number): number[] => [1, sloped * (i - from), Math.max(0, i - corner)];
+  const termsOf = (i: number): number[] => [1, sloped * (i - from), Math.max(0, i - corner) ** grows];
   const squares = [
     [0, 0, 0],
     [0, 1 - sloped, 0],

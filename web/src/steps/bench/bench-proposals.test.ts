@@ -98,6 +98,11 @@ const SIDE_MARKS = [
   ['release', 166, 0.97],
   ['finish', 210, 0.9],
 ] as const;
+/** The same with joints that rise and fall, each at a time of its own, as the side camera sees them at these frames later. */
+const moving = (of: ClipLook, later: number): ClipLook => ({
+  ...of,
+  joints: of.joints.map((j, k) => ({ ...j, y: j.y.map((y, i) => y - 70 * Math.exp(-(((i + later - 60 - 7 * k) / 12) ** 2))) })),
+});
 /** The front camera began to film a quarter of a second later. */
 const FRONT_MARKS = [
   ['set', 10, 0.4],
@@ -180,6 +185,23 @@ describe('a key frame that is proposed', () => {
     const early = { ...look(FRONT, [...FRONT_MARKS.slice(1), ['handsApart', 60, 0.3]]) };
     begin({ looksHere: true, looks: [look(SIDE, SIDE_MARKS), early] });
     expect(proposedOf(world, state, 'handsApart', known(FRONT))).toMatchObject({ frame: 65, otherView: true, sure: 0.5 });
+  });
+
+  test('where the front view has found wrongly, the paths of the joints tell how far the cameras lie apart', () => {
+    const wrong = [
+      ['set', 60, 0.4],
+      ['liftTop', 95, 0.6],
+    ] as const;
+    const of = (moves: boolean): Proposals => ({
+      looksHere: true,
+      looks: [look(SIDE, SIDE_MARKS), look(FRONT, wrong)].map((l, i) => (moves ? moving(l, i === 0 ? 0 : 30) : l)),
+    });
+    begin(of(false));
+    expect(proposedOf(world, state, 'release', known(FRONT))!.frame).not.toBe(136);
+    begin(of(true));
+    expect(proposedOf(world, state, 'release', known(FRONT))).toMatchObject({ frame: 136, otherView: true, sure: 0.97 });
+    // What its own pictures tell less surely is told by the other view too.
+    expect(proposedOf(world, state, 'liftTop', known(FRONT))).toMatchObject({ frame: 50, otherView: true });
   });
   test('nothing comes from the other view for a film in which nobody could be followed', () => {
     begin({ looksHere: true, looks: [look(SIDE, SIDE_MARKS), { ...look(FRONT, []), state: 'none', bodyPixels: null }] });

@@ -5,6 +5,7 @@ import {
   isTurn,
   jointOfTurn,
   markTime,
+  pathOffset,
   pointFrame,
   pointsAtFrame,
   pointsNeededAt,
@@ -21,7 +22,9 @@ import {
   type Position,
   type ProposedPoint,
   type Proposals,
+  type SeenPaths,
   type TimedEvents,
+  type ViewOffset,
 } from '@stride-chalk/core';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 import type { BenchData } from './bench-data.ts';
@@ -71,6 +74,8 @@ export interface ProposedHere {
 }
 
 const MOST_SURE = 0.97;
+/** Seconds: what two views tell of one moment does not lie so far apart. */
+const FAR = 0.1;
 /** Nine of ten lie within so many standard deviations. */
 const NINE_OF_TEN = 1.645;
 
@@ -100,13 +105,40 @@ export function proposedMark(
   if (own && own.sure >= SURE) return own;
   // What a view shows badly the other one may show well.
   const told = other && fromOther(event, at, other, proposals, data);
-  return told && told.sure > (own?.sure ?? 0) ? told : own;
+  if (!told || !own) return told ?? own;
+  // Of two that are as sure and far apart the other view's holds: it has the paths of all joints for a witness.
+  const apart = Math.abs(at.time.timeOf(own.frame) - at.time.timeOf(told.frame)) > FAR;
+  return told.sure > own.sure || (told.sure === own.sure && apart) ? told : own;
+}
+
+/** How far the two views lie apart by the paths of their joints, reckoned once for what was found; null while joints are lacking. */
+const offsets = new WeakMap<ClipLook, Map<ClipLook, ViewOffset | null>>();
+function offsetOf(at: Known, other: Known, proposals: Proposals): ViewOffset | null {
+  const [own, theirs] = [lookOf(proposals, at.film.id), lookOf(proposals, other.film.id)];
+  if (!own || !theirs) return null;
+  const known = offsets.get(own) ?? new Map<ClipLook, ViewOffset | null>();
+  offsets.set(own, known);
+  if (!known.has(theirs)) {
+    const [a, b] = [pathsOf(own, at), pathsOf(theirs, other)];
+    known.set(theirs, a && b ? pathOffset(a, b) : null);
+  }
+  return known.get(theirs)!;
+}
+
+function pathsOf({ bodyPixels, joints }: ClipLook, { time }: Known): SeenPaths | null {
+  const frames = Math.min(time.frameCount, joints[0]?.y.length ?? 0);
+  if (bodyPixels === null || frames < 2) return null;
+  return {
+    times: Array.from({ length: frames }, (_, i) => time.timeOf(i)),
+    bodyPixels,
+    heights: Object.fromEntries(joints.map(({ joint, y }) => [joint, y])),
+  };
 }
 
 /** An event of a film by the other view and the offset of the two cameras, whatever its own pictures say of it. */
 function fromOther(event: EventId, at: Known, other: Known, proposals: Proposals, data: BenchData): ProposedHere | null {
   const { [event]: _, ...own } = timesOf(at, proposals, data);
-  const told = fromOtherView(own, timesOf(other, proposals, data))[event];
+  const told = fromOtherView(own, timesOf(other, proposals, data), offsetOf(at, other, proposals))[event];
   if (!told || told.seconds < 0 || told.seconds > at.time.duration) return null;
   const frame = nearestFrame(at.time, told.seconds);
   const theirs = markOf(data, other.film.id, event)
