@@ -153,9 +153,16 @@ describe('rules of key frames', () => {
     expect(front.finish!.sure).toBeLessThan(side.finish!.sure);
   });
   test('from the front an arm has no way back, at whatever release', () => {
-    expect(layback(evidenceAt(120, { way: null }), 1.745 * 120)).toBeNull();
+    expect(layback(evidenceAt(120, { way: null }), releaseAt(120))).toBeNull();
   });
-  test('at 60 frames a second it is seen too seldom', () => expect(layback(evidenceAt(60), 1.745 * 60)).toBeNull());
+  test('at 60 frames a second it is seen too seldom', () => expect(layback(evidenceAt(60), releaseAt(60))).toBeNull());
+  test('an arm that only comes, with no top in its time, is laid back for nobody to be sure of; nor is one before an unsure release', () => {
+    const evidence = evidenceAt(120);
+    expect(layback(evidence, releaseAt(120))!.sure).toBe(0.85);
+    expect(layback(evidence, releaseAt(120, 0.6))!.sure).toBe(0.6);
+    // Looked for too late: what is highest there is the first frame.
+    expect(layback(evidence, { ...releaseAt(120), frame: (TRUE.layback + 0.09) * 120 })!.sure).toBe(0.4);
+  });
   test('a shoe that lands turned and then turns flat has landed before it turns', () => {
     const evidence = evidenceAt(120);
     // Fast until contact, once more away from how it will stand, then slowly there.
@@ -195,6 +202,12 @@ describe('rules of key frames', () => {
     expect(found.release).toBeDefined();
   });
 });
+
+/** A release where it is, found so surely. */
+function releaseAt(rate: number, sure = 0.97) {
+  const frame = TRUE.release * rate;
+  return { frame, from: frame - 1, to: frame + 1, sure };
+}
 
 describe('signs in pictures', () => {
   const picture = (at: (x: number, y: number) => number) => ({

@@ -24,7 +24,7 @@ export function findKeyFrames(evidence: ClipEvidence): Partial<Record<EventId, F
   const fastest = fastestHand(evidence);
   const fromSide = evidence.towardsTarget !== null;
   const release = fromSide ? keep('release', ballRelease(evidence, fastest)) : null;
-  if (release) keep('layback', layback(evidence, release.frame));
+  if (release) keep('layback', layback(evidence, release));
   keep('finish', finishStill(evidence, fastest));
   const top = keep('liftTop', liftTop(evidence, fastest));
   if (!top) return found;

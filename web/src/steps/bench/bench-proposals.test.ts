@@ -200,6 +200,23 @@ describe('a key frame that is proposed', () => {
     expect(proposedOf(world, state, 'release', known(FRONT))!.frame).not.toBe(136);
     begin(of(true));
     expect(proposedOf(world, state, 'release', known(FRONT))).toMatchObject({ frame: 136, otherView: true, sure: 0.97 });
+    // Two that are as sure, and far apart: the side's, whose time all joints bear out. Near each other: its own.
+    const even = (frame: number): Proposals => ({
+      looksHere: true,
+      looks: [moving(look(SIDE, SIDE_MARKS), 0), moving(look(FRONT, [['liftTop', frame, 0.9]]), 30)],
+    });
+    for (const [own, proposed, otherView] of [
+      [95, 50, true],
+      [58, 58, false],
+    ] as const) {
+      const sureOf = even(own);
+      begin({
+        ...sureOf,
+        looks: sureOf.looks.map((l) => ({ ...l, marks: l.marks.map((m) => ({ ...m, sure: Math.min(m.sure, 0.6) })) })),
+      });
+      expect(proposedOf(world, state, 'liftTop', known(FRONT))).toMatchObject({ frame: proposed, otherView });
+    }
+    begin(of(true));
     // What its own pictures tell less surely is told by the other view too.
     expect(proposedOf(world, state, 'liftTop', known(FRONT))).toMatchObject({ frame: 50, otherView: true });
   });
