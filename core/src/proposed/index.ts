@@ -4,5 +4,12 @@
 export { clipProposal, SURE, type ClipProposal, type ProposedJoint, type ProposedMark } from './clip-proposal.ts';
 export { limbsOf, otherSide, pointsAtFrame, pointsNeededAt, type Limbs, type ProposedPoint } from './proposed-points.ts';
 export { pathOffset, type SeenPaths } from './path-offset.ts';
-export { fromOtherView, viewOffset, type TimedEvent, type TimedEvents, type ViewOffset } from './second-view.ts';
+export {
+  fromOtherView,
+  otherTellsBetter,
+  viewOffset,
+  type TimedEvent,
+  type TimedEvents,
+  type ViewOffset,
+} from './second-view.ts';
 export { turnOfPath } from './turn-of-path.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { fromOtherView, viewOffset } from './second-view.ts';
+import { fromOtherView, otherTellsBetter, viewOffset } from './second-view.ts';
 
 const at = (seconds: number, sure = 0.9) => ({ seconds, sure });
 
@@ -62,4 +62,18 @@ describe('fromOtherView', () => {
     // 0.5 and 0.6: each lies 0.05 from the middle, twice what agrees.
     expect(apart.release!.sure).toBeCloseTo(0.5, 6);
   });
+});
+
+test.each([
+  [null, null, false],
+  [null, at(1, 0.1), true],
+  [at(1, 0.1), null, false],
+  // Sure of its own: nothing else is asked.
+  [at(1, 0.7), at(2, 0.97), false],
+  [at(1, 0.6), at(1.01, 0.65), true],
+  [at(1, 0.6), at(2, 0.5), false],
+  [at(1, 0.6), at(1.05, 0.6), false],
+  [at(1, 0.6), at(1.2, 0.6), true],
+])('%j, told %j by the other view: %s', (own, told, better) => {
+  expect(otherTellsBetter(own, told)).toBe(better);
 });

@@ -1,4 +1,5 @@
 import type { EventId } from '../keyframes/events.ts';
+import { SURE } from './clip-proposal.ts';
 
 /** When something happened in a view, in its real seconds, and how sure that is. */
 export interface TimedEvent {
@@ -70,4 +71,19 @@ export function fromOtherView(own: TimedEvents, other: TimedEvents, byPaths: Vie
       .filter(([id]) => !own[id as EventId])
       .map(([id, event]) => [id, { seconds: event.seconds + offset.seconds, sure: event.sure * trust }]),
   );
+}
+
+/** Seconds: what two views tell of one moment does not lie so far apart. */
+const FAR = 0.1;
+
+/**
+ * Whether what the other view tells of an event is proposed rather than what a view has found itself: not where it is sure of its own; where the other is surer; and of two that are as sure and lie far apart,
+ * because the other view has the paths of all joints for a witness.
+ *
+ * @example otherTellsBetter({ seconds: 1, sure: 0.5 }, { seconds: 1.5, sure: 0.5 }) // true
+ */
+export function otherTellsBetter(own: TimedEvent | null, told: TimedEvent | null): boolean {
+  if (!told || !own) return told !== null;
+  if (own.sure >= SURE) return false;
+  return told.sure > own.sure || (told.sure === own.sure && Math.abs(own.seconds - told.seconds) > FAR);
 }

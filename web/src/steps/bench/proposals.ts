@@ -5,6 +5,7 @@ import {
   isTurn,
   jointOfTurn,
   markTime,
+  otherTellsBetter,
   pathOffset,
   pointFrame,
   pointsAtFrame,
@@ -74,8 +75,6 @@ export interface ProposedHere {
 }
 
 const MOST_SURE = 0.97;
-/** Seconds: what two views tell of one moment does not lie so far apart. */
-const FAR = 0.1;
 /** Nine of ten lie within so many standard deviations. */
 const NINE_OF_TEN = 1.645;
 
@@ -105,10 +104,8 @@ export function proposedMark(
   if (own && own.sure >= SURE) return own;
   // What a view shows badly the other one may show well.
   const told = other && fromOther(event, at, other, proposals, data);
-  if (!told || !own) return told ?? own;
-  // Of two that are as sure and far apart the other view's holds: it has the paths of all joints for a witness.
-  const apart = Math.abs(at.time.timeOf(own.frame) - at.time.timeOf(told.frame)) > FAR;
-  return told.sure > own.sure || (told.sure === own.sure && apart) ? told : own;
+  const timed = (p: ProposedHere | null) => p && { seconds: at.time.timeOf(p.frame), sure: p.sure };
+  return otherTellsBetter(timed(own), timed(told)) ? told : own;
 }
 
 /** How far the two views lie apart by the paths of their joints, reckoned once for what was found; null while joints are lacking. */
