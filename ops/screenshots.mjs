@@ -23,11 +23,19 @@ const awake = async () => {
   await page.waitForTimeout(600);
 };
 
+const times = (n, key) => Array.from({ length: n }, () => key);
+/** An arrow from the chest, a label beside it, an angle at the front leg, on the landing. */
+const CHALK = [
+  ...['t', ...times(7, 'ArrowDown'), 'h'],
+  ...['2', ...times(6, 'ArrowUp'), 'Enter', ...times(8, 'ArrowRight'), ...times(1, 'ArrowUp'), 'Enter'],
+  ...['5', ...times(1, 'ArrowRight'), 'Enter', ...'chest stays up', 'Enter'],
+  ...['3', ...times(21, 'ArrowLeft'), ...times(10, 'ArrowDown'), 'Enter', ...times(4, 'ArrowRight'), 'Enter'],
+];
 const VIEWS = [
   ['home', '/', []],
-  ['sort', '/campers/9', []],
   ['bench-levels', '/bench/27', ['s', 'p', ...Array.from({ length: 17 }, () => 'ArrowDown')]],
   ['bench-across', '/bench/27', ['x', ...Array.from({ length: 26 }, () => 'ArrowDown')]],
+  ['bench-chalk', '/bench/27', CHALK],
   ['compare', '/compare/27', []],
   ['sheet', '/sheet?phase=contact&age=13-14', []],
   ['write-up', '/handouts/4', []],
