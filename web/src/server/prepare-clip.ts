@@ -132,7 +132,8 @@ function progressOf(clipId: ClipId): (share: number) => void {
     db()
       .update(clips)
       .set({ progress: share })
-      .where(eq(clips.id, clipId))
+      // A word that comes late takes nothing from a clip that is ready.
+      .where(and(eq(clips.id, clipId), eq(clips.state, 'copying')))
       .catch((error: unknown) => log.warn({ error }, 'progress not written'));
   };
 }
