@@ -48,6 +48,19 @@ test('two deliveries stand side by side at the same key frame, move together, an
   await coach.keyboard.press('v');
   await expect(coach.getByTestId('frame-front').first()).toHaveAttribute('data-drawn', /\d+/);
 
+  // Joints that another program has found are read in: what somebody has placed stays, what is no such file is refused.
+  const camper = (await rows<{ id: string }>(`select id from campers_here h where bib = ${BIB}`))[0]!.id;
+  const joints = await (await coach.request.get(`${url()}/api/campers/${camper}/joints.json`)).body();
+  const reads = coach.getByLabel('Joints that another program has found');
+  await reads.setInputFiles({ name: 'joints.json', mimeType: 'application/json', buffer: joints });
+  await expect(coach.getByRole('status').filter({ hasText: 'No joint was taken.' })).toContainText(
+    /\d+ stay as somebody has placed them\./,
+  );
+  await reads.setInputFiles({ name: 'notes.json', mimeType: 'application/json', buffer: Buffer.from('none') });
+  await expect(coach.getByRole('alert').filter({ hasText: 'notes.json' })).toContainText(
+    'This file is no JSON. Nothing was taken.',
+  );
+
   // Others are put side by side by their names; what does not exist is said.
   await coach.getByLabel('After').selectOption('2');
   await coach.getByRole('button', { name: 'Put side by side' }).click();

@@ -24,7 +24,7 @@ const awake = async () => {
 };
 
 const times = (n, key) => Array.from({ length: n }, () => key);
-/** An arrow from the chest, a label beside it, an angle at the front leg, on the landing. */
+/** An arrow from the chest, a label beside it, a ring around the glove, on the landing. */
 const CHALK = [
   ...['t', ...times(7, 'ArrowDown'), 'h'],
   ...['2', ...times(6, 'ArrowUp'), 'Enter', ...times(8, 'ArrowRight'), ...times(1, 'ArrowUp'), 'Enter'],
@@ -33,8 +33,8 @@ const CHALK = [
 ];
 const VIEWS = [
   ['home', '/', []],
-  ['bench-levels', '/bench/27', ['s', 'p', ...Array.from({ length: 17 }, () => 'ArrowDown')]],
-  ['bench-across', '/bench/27', ['x', ...Array.from({ length: 26 }, () => 'ArrowDown')]],
+  ['bench-levels', '/bench/27', ['s', 'p', ...times(17, 'ArrowDown')]],
+  ['bench-across', '/bench/27', ['x', ...times(26, 'ArrowDown')]],
   ['bench-chalk', '/bench/27', CHALK],
   ['compare', '/compare/27', []],
   ['sheet', '/sheet?phase=contact&age=13-14', []],

@@ -241,9 +241,9 @@ export {
   type Stroke,
 } from './chalk/stroke.ts';
 export { drawnAngle } from './chalk/stroke-parts.ts';
-export { strokePath } from './chalk/stroke-path.ts';
+export { CHALK, strokePath } from './chalk/stroke-path.ts';
 export { chalkSvg } from './formats/chalk-svg.ts';
-export { chalkLineSvg } from './formats/chalk-line-svg.ts';
+export { chalkLineSvg, evenPixels } from './formats/chalk-line-svg.ts';
 export { chaptersVtt } from './formats/chapters-vtt.ts';
 export { readCocoKeypoints, UnreadableJoints, type CocoFile } from './formats/read-coco-keypoints.ts';
 export { cocoKeypoints, type CocoKeypoints, type JointsOfFrame } from './formats/coco-keypoints.ts';

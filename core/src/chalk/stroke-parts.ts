@@ -15,8 +15,8 @@ export type StrokePart =
   /** Words that begin beside a place, halfway up. */
   | { readonly is: 'words'; readonly at: Position; readonly words: string };
 
-/** Height of a film in whose pixels the sizes below are given. */
-const USUAL_HEIGHT = 540;
+/** Height of a film in whose pixels the sizes of what is drawn are given. */
+export const USUAL_HEIGHT = 540;
 const BARB = { length: 20, degrees: 27 };
 const ARC = 34;
 const BESIDE = 9;

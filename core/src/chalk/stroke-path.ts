@@ -1,6 +1,6 @@
 import { curveCatmullRom, line } from 'd3-shape';
 import type { Position } from '../figures/position.ts';
-import { strokeParts, type StrokePart } from './stroke-parts.ts';
+import { strokeParts, USUAL_HEIGHT, type StrokePart } from './stroke-parts.ts';
 import type { Stroke } from './stroke.ts';
 
 /** Through all points, centripetal: it makes no loops (Yuksel, Schaefer, Keyser, "Parameterization and applications of Catmull-Rom curves", 2011). */
@@ -24,6 +24,9 @@ function pathOf(part: Exclude<StrokePart, { is: 'words' }>): string {
   }
 }
 
+/** White with a dark edge: seen on sky and on dirt. */
+export const CHALK = { line: '#fff', edge: '#1d130c', edgeOpacity: 0.8 } as const;
+
 /** What of a drawing is lines, as the path data of SVG 2 (W3C, chapter 9), and what is words, with the size of their letters and of the lines; pixels of the film. */
 export interface StrokePath {
   readonly d: string;
@@ -31,6 +34,8 @@ export interface StrokePath {
   readonly line: number;
   readonly edge: number;
   readonly letters: number;
+  /** Of the letters, round them. */
+  readonly letterEdge: number;
 }
 
 /**
@@ -41,13 +46,13 @@ export interface StrokePath {
  */
 export function strokePath(stroke: Pick<Stroke, 'shape' | 'points' | 'text'>, height: number): StrokePath {
   const parts = strokeParts(stroke, height);
-  const k = height / 540;
+  const k = height / USUAL_HEIGHT;
   return {
     d: parts.map((part) => (part.is === 'words' ? '' : pathOf(part))).join(''),
     // Letters stand on their line: a third of their height lower they are halfway up.
     words: parts.flatMap((part) =>
       part.is === 'words' ? [{ at: { x: part.at.x, y: part.at.y + 8 * k }, words: part.words }] : [],
     ),
-    ...{ line: 3.2 * k, edge: 7 * k, letters: 24 * k },
+    ...{ line: 3.2 * k, edge: 7 * k, letters: 24 * k, letterEdge: 6 * k },
   };
 }

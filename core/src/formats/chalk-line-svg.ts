@@ -1,3 +1,4 @@
+import { USUAL_HEIGHT } from '../chalk/stroke-parts.ts';
 import { eventName, type EventId } from '../keyframes/events.ts';
 import { LETTERS, svgText } from './svg-text.ts';
 
@@ -16,8 +17,8 @@ export interface ChalkLine {
   readonly to: number;
 }
 
-/** An even number of pixels, as H.264 has them. */
-const even = (x: number): number => 2 * Math.round(x / 2);
+/** An even number of pixels, as H.264 has them. @example evenPixels(35) // 36 */
+export const evenPixels = (x: number): number => 2 * Math.round(x / 2);
 
 /**
  * The chalk line of a film to be laid beneath it: a line from its first frame to its last, with a tick and a name for each key frame. Names that would run into each
@@ -31,8 +32,8 @@ export function chalkLineSvg(
   marks: ReadonlyArray<{ readonly event: EventId; readonly frame: number }>,
   film: { readonly width: number; readonly height: number; readonly times: readonly number[] },
 ): ChalkLine {
-  const k = film.height / 540;
-  const height = even(BAND.height * k);
+  const k = film.height / USUAL_HEIGHT;
+  const height = evenPixels(BAND.height * k);
   const [from, to] = [BAND.side * k, film.width - BAND.side * k];
   const y = BAND.line * k;
   const [first = 0, last = first] = [film.times[0], film.times.at(-1)];

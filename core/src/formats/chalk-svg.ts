@@ -1,20 +1,18 @@
-import { strokePath } from '../chalk/stroke-path.ts';
+import { CHALK, strokePath } from '../chalk/stroke-path.ts';
 import type { Stroke } from '../chalk/stroke.ts';
 import { LETTERS, svgText } from './svg-text.ts';
 
-/** White with a dark edge: seen on sky and on dirt. */
-const [CHALK, EDGE] = ['#fff', '#1d130c'];
-
 const strokeSvg = (stroke: Stroke, height: number): string => {
-  const { d, words, line, edge, letters } = strokePath(stroke, height);
+  const { d, words, line, edge, letters, letterEdge } = strokePath(stroke, height);
+  const dark = `stroke="${CHALK.edge}" stroke-opacity="${CHALK.edgeOpacity}"`;
   const lines = d
-    ? `<path d="${d}" stroke="${EDGE}" stroke-opacity=".75" stroke-width="${edge}"/><path d="${d}" stroke="${CHALK}" stroke-width="${line}"/>`
+    ? `<path d="${d}" ${dark} stroke-width="${edge}"/><path d="${d}" stroke="${CHALK.line}" stroke-width="${line}"/>`
     : '';
   const said = words
     .map(({ at, words: text }) => {
       const place = `x="${at.x}" y="${at.y}" font-family="${LETTERS}" font-size="${letters}" font-weight="600"`;
       // Twice, not by paint-order: not every program that reads the file knows that.
-      return `<text ${place} stroke="${EDGE}" stroke-opacity=".85" stroke-width="${letters / 4}">${svgText(text)}</text><text ${place} fill="${CHALK}">${svgText(text)}</text>`;
+      return `<text ${place} ${dark} stroke-width="${letterEdge}">${svgText(text)}</text><text ${place} fill="${CHALK.line}">${svgText(text)}</text>`;
     })
     .join('');
   return `<g data-stroke="${svgText(stroke.stroke)}" data-shape="${stroke.shape}">${lines}${said}</g>`;

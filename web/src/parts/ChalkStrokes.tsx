@@ -1,4 +1,4 @@
-import { strokePath, type Stroke } from '@stride-chalk/core';
+import { CHALK, strokePath, type Stroke } from '@stride-chalk/core';
 
 type Drawable = Pick<Stroke, 'shape' | 'points' | 'text'> & { readonly stroke?: string };
 
@@ -20,15 +20,15 @@ export function ChalkStrokes({
   return (
     <g fill="none" strokeLinecap="round" strokeLinejoin="round">
       {strokes.map((stroke, i) => {
-        const { d, words, line, edge, letters } = strokePath(stroke, height);
-        const chalk = stroke.stroke !== undefined && stroke.stroke === chosen ? '#f1cda6' : '#fff';
+        const { d, words, line, edge, letters, letterEdge } = strokePath(stroke, height);
+        const chalk = stroke.stroke !== undefined && stroke.stroke === chosen ? '#f1cda6' : CHALK.line;
         return (
           <g key={stroke.stroke ?? i} data-stroke={stroke.stroke} data-shape={stroke.shape}>
-            {d && <path d={d} stroke="#1d130c" strokeOpacity=".75" strokeWidth={edge} />}
+            {d && <path d={d} stroke={CHALK.edge} strokeOpacity={CHALK.edgeOpacity} strokeWidth={edge} />}
             {d && <path d={d} stroke={chalk} strokeWidth={line} />}
             {words.map(({ at, words: text }) => (
               <g key={text} className="sign" fontSize={letters} fontWeight="600">
-                <text x={at.x} y={at.y} stroke="#1d130c" strokeWidth={letters / 4} strokeOpacity=".85">
+                <text x={at.x} y={at.y} stroke={CHALK.edge} strokeOpacity={CHALK.edgeOpacity} strokeWidth={letterEdge}>
                   {text}
                 </text>
                 <text x={at.x} y={at.y} fill={chalk}>

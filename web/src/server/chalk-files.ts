@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { asc, eq } from 'drizzle-orm';
-import { chalkLineSvg, chalkSvg, type ClipId, type EventId, type Stroke } from '@stride-chalk/core';
+import pLimit from 'p-limit';
+import { chalkLineSvg, chalkSvg, evenPixels, type ClipId, type EventId, type Stroke } from '@stride-chalk/core';
 import { presentClip, type ClipRow } from './clips.ts';
 import { db } from './db/connect.ts';
 import { marks } from './db/schema.ts';
@@ -22,46 +23,51 @@ async function filmed(clipId: ClipId): Promise<ClipRow & { frameTimes: number[] 
   return { ...clip, frameTimes: clip.frameTimes };
 }
 
+/** A frame of a film, and its drawings as SVG with or without a picture in it. */
+async function drawn(clipId: ClipId, frame: number) {
+  const { width, height } = await filmed(clipId);
+  const [picture, strokes] = await Promise.all([framePicture(clipId, frame), strokesOf([clipId])]);
+  const svg = (inside: string | null): string => chalkSvg({ clipId, frame, width, height }, onFrame(strokes, frame), inside);
+  return { width, height, picture, svg };
+}
+
 /** A frame with what is drawn on it, as SVG in pixels of the film, the picture in it. */
 export async function chalkDrawing(clipId: ClipId, frame: number): Promise<string> {
-  const clip = await filmed(clipId);
-  const [picture, strokes] = await Promise.all([framePicture(clipId, frame), strokesOf([clipId])]);
-  const { width, height } = clip;
-  return chalkSvg(
-    { clipId, frame, width, height },
-    onFrame(strokes, frame),
-    `data:image/jpeg;base64,${picture.toString('base64')}`,
-  );
+  const { picture, svg } = await drawn(clipId, frame);
+  return svg(`data:image/jpeg;base64,${picture.toString('base64')}`);
 }
 
 /** The same as a picture of the film's own size. */
 export async function chalkPicture(clipId: ClipId, frame: number): Promise<Buffer> {
-  const clip = await filmed(clipId);
-  const [picture, strokes] = await Promise.all([framePicture(clipId, frame), strokesOf([clipId])]);
-  const { width, height } = clip;
+  const { width, height, picture, svg } = await drawn(clipId, frame);
   return inWorkFolder(async (folder) => {
     await lend(folder, 'frame.jpg', picture);
-    await lend(folder, 'drawn.svg', chalkSvg({ clipId, frame, width, height }, onFrame(strokes, frame), null));
-    const laid = `[0:v]setpts=PTS-STARTPTS,scale=${width}:${height},setsar=1,format=rgba[frame];[frame][1:v]overlay=0:0:format=rgb[out]`;
+    await lend(folder, 'drawn.svg', svg(null));
+    const laid = `[0:v]scale=${width}:${height},setsar=1,format=rgba[frame];[frame][1:v]overlay=0:0:format=rgb[out]`;
     const inputs = [...asPicture('frame.jpg'), ...asPicture('drawn.svg')];
     await tool(folder, [...inputs, '-filter_complex', laid, '-map', '[out]', '-frames:v', '1', '-f', 'image2', 'frame.png'], 60);
     return readFile(join(folder, 'frame.png'));
   });
 }
 
+/** One film at a time: two tools run at once, and what is taken in keeps one of them. */
+const burning = pLimit(1);
+
 /**
  * A film with its chalk line burnt in beneath it: key frames by name, where the film is, and on each frame on which something is drawn the drawing, while the film stands
  * still. Frame for frame and second for second as the film was taken, but for that.
  */
-export async function chalkFilm(clipId: ClipId): Promise<Buffer> {
+export const chalkFilm = (clipId: ClipId): Promise<Buffer> => burning(() => burn(clipId));
+
+async function burn(clipId: ClipId): Promise<Buffer> {
   const clip = await filmed(clipId);
   if (clip.state !== 'ready') throw notFound('The film, ready to be shown,');
   const [own, strokes] = await Promise.all([
     db().select().from(marks).where(eq(marks.clipId, clipId)).orderBy(asc(marks.frame)),
     strokesOf([clipId]),
   ]);
-  const height = even(clip.benchHeight ?? clip.height);
-  const width = even((clip.width * height) / clip.height);
+  const height = evenPixels(clip.benchHeight ?? clip.height);
+  const width = evenPixels((clip.width * height) / clip.height);
   // From the first frame on, in seconds of the file: ffmpeg knows for sure when a frame is shown, not which one it is.
   const times = clip.frameTimes.map((t) => t - clip.frameTimes[0]!);
   const seconds = Math.max(times.at(-1)!, 1e-3);
@@ -69,12 +75,12 @@ export async function chalkFilm(clipId: ClipId): Promise<Buffer> {
     own.map((m) => ({ event: m.event as EventId, frame: m.frame })),
     { width, height, times },
   );
-  const drawn = [...new Set(strokes.map((s) => s.frame))].sort((a, b) => a - b);
-  const head = even((height * 14) / 540);
+  const frames = [...new Set(strokes.map((s) => s.frame))].sort((a, b) => a - b);
+  const head = evenPixels((height * 14) / 540);
   return withWorkFolder(benchPath(clipId), async (folder, film) => {
     await lend(folder, 'line.svg', line.svg);
     await lend(folder, 'head.svg', playhead(head, line.height));
-    for (const frame of drawn) {
+    for (const frame of frames) {
       const of = { clipId, frame, width: clip.width, height: clip.height };
       await lend(folder, `drawn-${frame}.svg`, chalkSvg(of, onFrame(strokes, frame), null));
     }
@@ -83,14 +89,14 @@ export async function chalkFilm(clipId: ClipId): Promise<Buffer> {
       `[0:v]setpts=PTS-STARTPTS,scale=${width}:${height},setsar=1,pad=${width}:${height + line.height}:0:0[film]`,
       `[film][1:v]overlay=0:${height}[lined]`,
       `[lined][2:v]overlay=x='${x}':y=${height}:eval=frame[p0]`,
-      ...drawn.flatMap((frame, i) => [
+      ...frames.flatMap((frame, i) => [
         `[${i + 3}:v]scale=${width}:${height}[d${i}]`,
         // Beside the picture on every other frame: whether an overlay is enabled is asked of the frame that comes next.
         `[p${i}][d${i}]overlay=x='if(${during(times, frame)},0,W)':y=0:eval=frame[p${i + 1}]`,
       ]),
-      ...standingStill(drawn, times.length, `p${drawn.length}`),
+      ...standingStill(frames, times.length, `p${frames.length}`),
     ];
-    const pictures = ['line.svg', 'head.svg', ...drawn.map((frame) => `drawn-${frame}.svg`)].flatMap(asPicture);
+    const pictures = ['line.svg', 'head.svg', ...frames.map((frame) => `drawn-${frame}.svg`)].flatMap(asPicture);
     await tool(
       folder,
       [
@@ -122,8 +128,6 @@ const onFrame = (strokes: readonly Stroke[], frame: number): Stroke[] => strokes
 const asPicture = (name: string): string[] => [
   ...['-protocol_whitelist', 'file', '-f', name.endsWith('.svg') ? 'svg_pipe' : 'jpeg_pipe', '-i', name],
 ];
-
-const even = (x: number): number => 2 * Math.round(x / 2);
 
 /** While a frame is shown, as ffmpeg says it: from halfway after the one before to halfway before the next one. */
 function during(times: readonly number[], frame: number): string {

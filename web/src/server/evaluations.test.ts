@@ -88,6 +88,18 @@ describe('an evaluation', () => {
       },
       world.coach,
     );
+    // Drawn on that frame, and on another one.
+    const ring = {
+      shape: 'ring' as const,
+      points: [
+        { x: 90, y: 60 },
+        { x: 110, y: 60 },
+      ],
+      text: null,
+    };
+    const drawn = { stroke: anId(), clipId, frame: 30, ...ring };
+    await enterAs(anId(), { kind: 'stroke', ...drawn }, world.coach);
+    await enterAs(anId(), { kind: 'stroke', ...drawn, stroke: anId(), frame: 29 }, world.coach);
     const first = await draftBy(world.otherCoach);
     expect(first.document.said.focus.map((f) => f.checkpoint)).toEqual(['A1']);
     const draft = await draftBy(world.coach);
@@ -103,6 +115,7 @@ describe('an evaluation', () => {
           { x: 100, y: 60 },
           { x: 80, y: 62 },
         ],
+        strokes: [drawn],
         picture: null,
       },
     ]);

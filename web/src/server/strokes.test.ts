@@ -50,7 +50,13 @@ describe('a drawing', () => {
     const [id, entry] = [anId(), line()];
     await enterAs(id, entry, world.coach);
     await enterAs(id, entry, world.coach);
-    expect(await strokesOf([clip.id])).toHaveLength(1);
+    const { kind: _, ...drawn } = entry;
+    expect(await strokesOf([clip.id])).toEqual([drawn]);
+    // Entered an hour before, and arrived only now.
+    expect(await enterAs(anId(), { ...entry, shape: 'arrow' }, world.coach, Date.now() - 3_600_000)).toMatchObject({
+      applied: false,
+    });
+    expect(await strokesOf([clip.id])).toEqual([drawn]);
   });
 
   test('lies on a frame of its film, inside of it', async () => {

@@ -12,7 +12,7 @@ const TOOLS: Readonly<Record<Shape, readonly [string, typeof Minus, string]>> = 
   ring: ['Ring', Circle, 'its middle, then a place on it'],
   angle: ['Angle', Triangle, 'one end, the corner, the other end'],
   label: ['Label', Type, 'its place, then what it says'],
-  freehand: ['Freehand', PencilLine, 'press and draw; by keys point after point, ⇧ ↵ ends it'],
+  freehand: ['Freehand', PencilLine, 'the way of the hand; by keys point after point, ⇧ ↵ ends it'],
 };
 
 /** What can be drawn on the frame in hand, what is drawn there, and where it goes. */
@@ -66,7 +66,7 @@ export function ChalkPanel({ bench }: { bench: BenchControl }) {
         <b>
           {of > 1 && hand.shape !== 'freehand' ? `Point ${Math.min(hand.points.length + 1, of)} of ${of}` : TOOLS[hand.shape][0]}
         </b>
-        : {TOOLS[hand.shape][2]}. Arrows move the cross, Enter sets it.
+        : {TOOLS[hand.shape][2]}. Press on the film; or arrows move the cross and Enter sets it.
         {hand.shape === 'angle' && (
           <> Its value is that of the picture, with the error of a hand; a figure is measured under Figures.</>
         )}

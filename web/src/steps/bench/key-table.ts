@@ -49,6 +49,13 @@ const NUDGES = [
   ['ArrowDown', 0, 1],
 ] as const;
 
+/** What arrows move, in each layer in which something is in hand. */
+const MOVED = [
+  ['points', 'nudge'],
+  ['joints', 'nudgeJoint'],
+  ['chalk', 'nudgeChalk'],
+] as const;
+
 /** Every key of the bench, once. The keyboard, the hints under the film and the list of keys (?) are all read from here. */
 export const KEY_TABLE: readonly KeyRow[] = [
   row('ArrowLeft', FILM, act({ type: 'step', by: -1 }), null),
@@ -119,32 +126,12 @@ export const KEY_TABLE: readonly KeyRow[] = [
   ]),
   row('Enter', ['fault'], act({ type: 'pass' }), null),
   row('Escape', ['fault'], act({ type: 'pass' }), 'pass the question', 'Esc'),
-  ...NUDGES.flatMap(([key, x, y]) => [
-    row(key, ['points'], act({ type: 'nudge', x, y, fine: false }), key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
-    row(
-      `shift+${key}`,
-      ['points'],
-      act({ type: 'nudge', x, y, fine: true }),
-      key === 'ArrowDown' ? 'two pixels' : null,
-      '⇧ arrows',
-    ),
-    row(key, ['chalk'], act({ type: 'nudgeChalk', x, y, fine: false }), key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
-    row(
-      `shift+${key}`,
-      ['chalk'],
-      act({ type: 'nudgeChalk', x, y, fine: true }),
-      key === 'ArrowDown' ? 'two pixels' : null,
-      '⇧ arrows',
-    ),
-    row(key, ['joints'], act({ type: 'nudgeJoint', x, y, fine: false }), key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
-    row(
-      `shift+${key}`,
-      ['joints'],
-      act({ type: 'nudgeJoint', x, y, fine: true }),
-      key === 'ArrowDown' ? 'two pixels' : null,
-      '⇧ arrows',
-    ),
-  ]),
+  ...NUDGES.flatMap(([key, x, y]) =>
+    MOVED.flatMap(([layer, type]) => [
+      row(key, [layer], act({ type, x, y, fine: false }), key === 'ArrowDown' ? 'twelve pixels' : null, 'arrows'),
+      row(`shift+${key}`, [layer], act({ type, x, y, fine: true }), key === 'ArrowDown' ? 'two pixels' : null, '⇧ arrows'),
+    ]),
+  ),
   row('Enter', ['points'], act({ type: 'place' }), 'place the point', '↵'),
   row(',', ['points'], act({ type: 'stepPoint', by: -1 }), null),
   row('.', ['points'], act({ type: 'stepPoint', by: 1 }), 'one frame, where the head turns', ', .'),

@@ -1,6 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, test } from 'vitest';
-import { defaultSheet, findEvaluation, resolveSheet, sayEvaluation, type Score } from '@stride-chalk/core';
+import { defaultSheet, findEvaluation, resolveSheet, sayEvaluation, type ClipId, type Score } from '@stride-chalk/core';
+import { anId } from '../../parts/testing/an-id.ts';
 import { ChalkLine } from '../../parts/ChalkLine.tsx';
 import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import { HandOut, type HandOutProps } from './HandOut.tsx';
@@ -25,6 +26,7 @@ const document = (faulty: boolean) =>
     }),
     defaultSheet,
   );
+const LABEL = { stroke: 'stroke-1', clipId: anId() as ClipId, frame: 3, shape: 'label' as const };
 const page = (more: Partial<HandOutProps> = {}): string =>
   renderToStaticMarkup(
     <HandOut
@@ -37,7 +39,7 @@ const page = (more: Partial<HandOutProps> = {}): string =>
       freezes={[
         {
           src: '/frame.jpg',
-          strokes: [],
+          strokes: [{ ...LABEL, points: [{ x: 500, y: 200 }], text: 'knee stays firm' }],
           width: 960,
           height: 540,
           line: [
@@ -55,6 +57,12 @@ const page = (more: Partial<HandOutProps> = {}): string =>
   );
 
 describe('a hand-out', () => {
+  test('shows what was drawn on its frame, over the picture', () => {
+    const html = page();
+    expect(html).toContain('knee stays firm');
+    expect(html.indexOf('<image')).toBeLessThan(html.indexOf('knee stays firm'));
+    expect(page({ freezes: [] })).not.toContain('knee stays firm');
+  });
   test('says who, what comes first and why, what to do, and when to look again', () => {
     const html = page();
     for (const words of [

@@ -8,6 +8,8 @@ const only = (value: number, unit: Estimate['unit']): string => {
   return `${number}${unitOf!.replace(/^[\d.]+/, '')}`;
 };
 
+const inFrames = (count: number): string => (count === 1 ? '1 frame' : `${count} frames`);
+
 /** What changed, and what did not, figure by figure. */
 export function ChangeTable({ changes, rate }: { changes: readonly FigureChange[]; rate: number | null }) {
   if (changes.length === 0)
@@ -54,7 +56,7 @@ function Rows({ title, changes, rate }: { title: string; changes: readonly Figur
               <td className="tabular px-3 text-end">{formatEstimate(c.after)}</td>
               <td className={`tabular px-3 text-end ${c.more ? 'text-body font-bold' : ''}`}>
                 {signed(c.change)}
-                {c.change.unit === 'seconds' && rate ? ` (${Math.round(Math.abs(c.change.value) * rate)} frames)` : ''}
+                {c.change.unit === 'seconds' && rate ? ` (${inFrames(Math.round(Math.abs(c.change.value) * rate))})` : ''}
               </td>
               <td className="tabular text-end text-soft">
                 {only(c.detectable, c.change.unit)}

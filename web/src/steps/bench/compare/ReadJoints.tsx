@@ -17,7 +17,9 @@ export function ReadJoints({ camper }: { camper: string }) {
       const { answers } = ENDPOINTS['PUT /api/campers/[id]/joints.json'];
       const { taken, kept, left } = await askServer(answers, `/api/campers/${camper}/joints.json`, { method: 'PUT', body });
       const stays = kept > 0 ? ` ${kept} stay as somebody has placed them.` : '';
-      setSaid({ words: `${taken} joints taken as proposals: confirm them at the bench, under Figures.${stays}`, left });
+      const took =
+        taken === 0 ? 'No joint was taken.' : `${taken} joints taken as proposals: confirm them at the bench, under Figures.`;
+      setSaid({ words: took + stays, left });
     } catch (error) {
       const words = error instanceof SyntaxError ? 'This file is no JSON. Nothing was taken.' : (error as Error).message;
       setProblem(`${file.name}: ${words}`);
@@ -29,6 +31,7 @@ export function ReadJoints({ camper }: { camper: string }) {
         <span className="text-soft">Joints that another program has found (COCO keypoints, JSON):</span>
         <input
           type="file"
+          className="file:me-3 file:min-h-[40px] file:border-[1.5px] file:border-solid file:border-ink file:bg-transparent file:px-4 file:text-small"
           accept=".json,application/json"
           onChange={(e) => {
             const file = e.target.files?.[0];
