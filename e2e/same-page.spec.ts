@@ -103,7 +103,7 @@ test('the sheet is read along the delivery, at an age, with both schools and its
   const file = await (await coach.request.get(`${url()}/api/sheet.json`)).json();
   const schema = await (await coach.request.get(`${url()}/api/sheet.schema.json`)).json();
   expect(new Ajv2020({ strict: false }).compile(schema)(file)).toBe(true);
-  expect(file).toMatchObject({ form: 2, version: 3 });
+  expect(file).toMatchObject({ form: 2, version: 4 });
   await coach.getByRole('link', { name: 'Booklet' }).click();
   await expect(coach.getByRole('heading', { name: /^Stride/ })).toBeVisible();
 });

@@ -11,8 +11,8 @@ const POINTS = { hand: 2, found: 4.6 };
 const DRAWS = Number(process.argv[2] ?? 200);
 
 const columns = (['hand', 'found'] as const).flatMap((kind) => RATES.map((rate) => errorStudy(rate, POINTS[kind], DRAWS)));
-const inBands = { degrees: 1, heightShare: 100, ratio: 100, seconds: 1000, centimetres: 1 };
-const unit = { degrees: '°', percent: ' %', milliseconds: ' ms', centimetres: ' cm' };
+const inBands = { degrees: 1, heightShare: 100, ratio: 100, seconds: 1000, centimetres: 1, metresPerSecond: 1 / 0.44704 };
+const unit = { degrees: '°', percent: ' %', milliseconds: ' ms', centimetres: ' cm', milesPerHour: ' mph' };
 const said = (id: FigureId, column: (typeof columns)[number]): string => {
   const { rms, read } = column.get(id)!;
   return read < 0.5 ? 'not read' : `${(inBands[FIGURES[id].unit] * rms).toFixed(1)}${unit[FIGURES[id].bands.unit]}`;

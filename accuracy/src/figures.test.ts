@@ -153,6 +153,7 @@ const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
   separation: [1, 0.5],
   gloveDrop: [0.1, 0.1],
   kneeBow: [0.5, 1.1],
+  backKneeIn: [0.5, 1.5],
   elbowLineRelease: [0.1, 0.1],
   sideTiltRelease: [0.6, 0.8],
   headOffLine: [0.1, 0.2],
@@ -164,7 +165,7 @@ const WITHIN: Readonly<Partial<Record<FigureId, readonly [number, number]>>> = {
 describe('against the body in space, by the means of the simulation', () => {
   const bodies = PITCHERS.flatMap((p) => [7, 8].map((seed) => ({ ...p, motion: deliveryMotion({ ...p, seed, delivery: 1 }) })));
   const truths = new Map(bodies.map(({ motion }) => [motion, trueFigures(motion)]));
-  const inBands = { degrees: 1, heightShare: 100, ratio: 100, seconds: 1000, centimetres: 1 };
+  const inBands = { degrees: 1, heightShare: 100, ratio: 100, seconds: 1000, centimetres: 1, metresPerSecond: 1 / 0.44704 };
   test.each(POSED.map((f) => [f.id, f] as const))('%s', (id, figure) => {
     const off = (near: boolean): number =>
       Math.max(
@@ -202,6 +203,50 @@ describe('from a camera that stands round from its place, with cones on the grou
         }
     }
   });
+});
+
+describe('times of a delivery', () => {
+  /** Marked on the first frame at or after each event, at a rate, the shutter falling at any moment. */
+  const readAt = (rate: number) => {
+    const noise = randomSource(20261130 + rate);
+    return Array.from({ length: 60 }, (_, k) => {
+      const { ageYears, hand } = PITCHERS[k % PITCHERS.length]!;
+      const motion = deliveryMotion({ ageYears, hand, seed: 500 + k, delivery: 0 });
+      const phase = noise.uniform() / rate;
+      const times = Array.from({ length: Math.ceil((motion.events.gloved + 0.2) * rate) }, (_, i) => phase + i / rate);
+      const marks = (['set', 'bodyBack', 'release', 'gloved'] as const).map((event) => ({
+        ...{ event, frameTo: null },
+        frame: times.findIndex((t) => t >= motion.events[event]),
+      }));
+      // 46, 50, 54 and 60.5 ft, as the simulated balls fly.
+      const rubberToPlateFeet = { 9: 46, 11: 50, 13: 54 }[ageYears as number] ?? 60.5;
+      const film = frameTimebase(times, 1);
+      const side = {
+        id: 'side',
+        view: 'openSide' as const,
+        towardsTarget: towardsTarget('openSide', hand)!,
+        film,
+        marks,
+        points: [],
+      };
+      return { measured: measureDelivery([side], { rubberToPlateFeet }).measured, truth: trueFigures(motion) };
+    });
+  };
+  test.each([30, 60, 120, 240])(
+    'at %i a second ball speed and the time until the body is back lie within their stated intervals',
+    (rate) => {
+      const rows = readAt(rate);
+      for (const id of ['ballSpeed', 'timeUntilBack'] as const) {
+        const k = { ballSpeed: 1 / 0.44704, timeUntilBack: 1000 }[id];
+        const held = rows.filter(({ measured, truth }) => {
+          const { value, sd } = measured.get(id)!;
+          return Math.abs(k * value - truth[id]) <= 1.959964 * k * sd;
+        });
+        // Three standard deviations of chance under 95 %.
+        expect(held.length / rows.length, id).toBeGreaterThan(0.95 - 3 * Math.sqrt((0.95 * 0.05) / rows.length));
+      }
+    },
+  );
 });
 
 describe('the ball at release, led back to where it left the hand', () => {

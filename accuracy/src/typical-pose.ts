@@ -9,11 +9,13 @@ import { deliveryMotion, JOINT_IDS, tripod, type EventId, type ViewId } from '@s
 const EVENTS: EventId[] = [
   'set',
   'firstMove',
+  'bodyBack',
   'liftTop',
   'kneeDown',
   'handsApart',
   'driveStart',
   'footOpens',
+  'firstTouch',
   'contact',
   'shouldersTurn',
   'layback',

@@ -222,7 +222,7 @@ export {
 export type { Blob, ClipEvidence, FoundEvent } from './keyframes/found/evidence.ts';
 export { findKeyFrames } from './keyframes/found/find-key-frames.ts';
 export { fastestHand } from './keyframes/found/fastest-hand.ts';
-export { blobsOf, differencesFrom, emptyField, motionWithin, patchOf } from './keyframes/found/picture-signs.ts';
+export { blobsOf, differencesFrom, emptyField, motionWithin, patchOf, shoeReach } from './keyframes/found/picture-signs.ts';
 export {
   applyHomography,
   fitHomography,

@@ -1,6 +1,9 @@
 import { findKeyFrames } from '@stride-chalk/core';
 import { COMPARED, type ClipResult } from './look-at.ts';
 
+/** Those that serve single figures, besides. */
+const SINGLE = ['firstMove', 'bodyBack', 'kneeDown', 'footOpens', 'shouldersTurn', 'backFootOff', 'slowDown'] as const;
+
 const quantile = (values: readonly number[], p: number): string => {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted.length === 0 ? '' : sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))]!.toFixed(1);
@@ -19,8 +22,10 @@ export function eventTable(results: readonly ClipResult[]): string {
       '|---|---|---|---|---|---|---|---|',
     );
     const events = clips.map((c) => ({ true: c.true, found: c.evidence === null ? {} : findKeyFrames(c.evidence) }));
-    for (const event of COMPARED) {
-      const all = events.map((e) => ({ true: e.true[event], found: e.found[event] ?? null }));
+    for (const event of [...COMPARED, ...SINGLE]) {
+      const all = events.flatMap((e) =>
+        e.true[event] === undefined ? [] : [{ true: e.true[event], found: e.found[event] ?? null }],
+      );
       const found = all.flatMap((e) => (e.found ? [{ off: e.found.frame - e.true, ...e.found, true: e.true }] : []));
       const off = found.map((f) => f.off);
       const rate = clips[0]!.framesPerSecond;

@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { FOLLOWED, type ClipEvidence, type FollowedJoint } from '@stride-chalk/core';
-import { deliveryMotion, filmTruth, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
+import { deliveryMotion, filmTruth, groundHeight, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
 import { followClip, loadBodyModel, type Models } from '@stride-chalk/finder';
 import type { StudyClip } from './study-orders.ts';
 
@@ -37,7 +37,7 @@ export interface ClipResult {
   /** null where no body could be followed. */
   readonly joints: readonly JointResult[] | null;
   /** The true frame of each key frame. */
-  readonly true: Readonly<Record<Compared, number>>;
+  readonly true: TrueFrames;
   /** What the rules of key frames look at: kept, so that they can be tried again without the film. */
   readonly evidence: ClipEvidence | null;
 }
@@ -51,19 +51,43 @@ async function bodyModels(): Promise<Models> {
   return models;
 }
 
+/** Frames of key frames that serve single figures; one that a delivery does not have is left out. */
+export type TrueFrames = Readonly<Record<Compared, number> & Partial<Record<EventId, number>>>;
+
 /**
- * The true frame of each key frame, as the contract defines it: the top of the lift is where the front knee is highest, which in simulated deliveries comes up to three frames before the moment around which
- * the lift was put together.
+ * The true frame of each key frame, as the contract defines it. What the definition says of the body is looked up in the body, not in the moments around which the delivery was put together: the top of the lift is where the front knee is
+ * highest (up to three frames before that moment), the knee starts down where it is 2 % of body height lower than there, the back foot is off where its toe is 1 % of body height higher over the ground than it was. A head that went back by
+ * less than 1.2 % of body height did not rock.
  */
-export function trueFrames(order: StudyClip['order']): Record<Compared, number> {
+export function trueFrames(order: StudyClip['order']): TrueFrames {
   const truth = filmTruth(order);
-  const { events, poseAt } = deliveryMotion(order.pitcher);
+  const { events, poseAt, plan } = deliveryMotion(order.pitcher);
   const step = 0.0005;
-  const near = Array.from({ length: 600 }, (_, i) => events.liftTop - 0.15 + i * step);
-  const height = (t: number): number => poseAt(t).joints.frontKnee.y;
-  const top = near.reduce((best, t) => (height(t) > height(best) ? t : best));
-  const frames = Object.fromEntries(COMPARED.map((event) => [event, truth.frameOf(event)])) as Record<Compared, number>;
-  return { ...frames, liftTop: frames.liftTop + (top - events.liftTop) * order.framesPerSecond };
+  const moments = (from: number, to: number): number[] =>
+    Array.from({ length: Math.ceil((to - from) / step) }, (_, i) => from + i * step);
+  const knee = (t: number): number => poseAt(t).joints.frontKnee.y;
+  const toe = (t: number): number => poseAt(t).joints.backToe.y - groundHeight(poseAt(t).joints.backToe.x);
+  const head = (t: number): number => poseAt(t).joints.head.x;
+  const most = (of: (t: number) => number, from: number, to: number): number =>
+    moments(from, to).reduce((best, t) => (of(t) > of(best) ? t : best));
+  const top = most(knee, events.liftTop - 0.15, events.liftTop + 0.15);
+  const down = moments(top, events.contact).find((t) => knee(t) < knee(top) - 0.02 * plan.height);
+  const lowest = most((t) => -toe(t), events.contact, events.finish - 0.2);
+  const off = moments(lowest, events.finish).find((t) => toe(t) > toe(lowest) + 0.01 * plan.height);
+  const furthest = most((t) => -head(t), events.set, events.contact);
+  const rocked = head(events.set) - head(furthest) > 0.012 * plan.height;
+  const at = (seconds: number): number => truth.frameOf('set') + (seconds - events.set) * order.framesPerSecond;
+  const seen = ([...COMPARED, 'firstMove', 'footOpens', 'shouldersTurn', 'slowDown'] as const).map((event) => [
+    event,
+    truth.frameOf(event),
+  ]);
+  return {
+    ...(Object.fromEntries(seen) as Record<Compared, number>),
+    liftTop: at(top),
+    ...(down === undefined ? {} : { kneeDown: at(down) }),
+    ...(off === undefined ? {} : { backFootOff: at(off) }),
+    ...(rocked ? { bodyBack: at(events.bodyBack) } : {}),
+  };
 }
 
 /** Follows the body of a film of the study and compares it with the truth at the true key frames. */

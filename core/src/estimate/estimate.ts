@@ -1,5 +1,5 @@
 /** Units that a figure can have; they are always spelled out. */
-export type Unit = 'degrees' | 'heightShare' | 'ratio' | 'seconds' | 'centimetres';
+export type Unit = 'degrees' | 'heightShare' | 'ratio' | 'seconds' | 'centimetres' | 'metresPerSecond';
 
 /** A measured value. `sd` is one standard deviation in the same unit; it covers the placing of points and key frames. */
 export interface Estimate {
@@ -20,6 +20,9 @@ export function decimalsFor(sd: number): number {
   return decimals;
 }
 
+/** Miles an hour in a metre a second: a mile is 1609.344 m exactly (NIST SP 811, 2008, appendix B.8). */
+export const MILES_PER_HOUR = 3600 / 1609.344;
+
 /** A number, its error and its unit stay on one line. */
 const NO_BREAK = '\u00a0';
 
@@ -39,9 +42,11 @@ export function formatEstimate(estimate: Estimate): string {
           ? [100, ' %']
           : unit === 'centimetres'
             ? [1, ' cm']
-            : unit === 'seconds' && Math.abs(value) < 1
-              ? [1000, ' ms']
-              : [1, ' s'];
+            : unit === 'metresPerSecond'
+              ? [MILES_PER_HOUR, ' mph']
+              : unit === 'seconds' && Math.abs(value) < 1
+                ? [1000, ' ms']
+                : [1, ' s'];
   const spread = sd * scale;
   const step = spread > 0 ? 10 ** Math.max(0, Math.floor(Math.log10(spread))) : 1;
   const round = (x: number): string => {
@@ -51,5 +56,5 @@ export function formatEstimate(estimate: Estimate): string {
       .replace(/^-(0(?:\.0*)?)$/, '$1')
       .replace('-', '−');
   };
-  return `${round(value * scale)}${NO_BREAK}±${NO_BREAK}${round(spread)}${suffix.replace(/^ (%|cm|ms|s)/, `${NO_BREAK}$1`)}`;
+  return `${round(value * scale)}${NO_BREAK}±${NO_BREAK}${round(spread)}${suffix.replace(/^ (%|cm|mph|ms|s)/, `${NO_BREAK}$1`)}`;
 }

@@ -87,7 +87,7 @@ export const evaluationFactsSchema = z.object({
       estimate: z.object({
         value: z.number(),
         sd: z.number().nonnegative(),
-        unit: z.enum(['degrees', 'heightShare', 'ratio', 'seconds', 'centimetres']),
+        unit: z.enum(['degrees', 'heightShare', 'ratio', 'seconds', 'centimetres', 'metresPerSecond']),
       }),
     }),
   ),

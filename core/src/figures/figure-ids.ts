@@ -4,6 +4,7 @@ export const FIGURE_IDS = [
   'gloveHeightSet',
   'gloveAheadSet',
   'rockBack',
+  'timeUntilBack',
   'kneeLift',
   'trunkTop',
   'pelvisAhead',
@@ -13,6 +14,7 @@ export const FIGURE_IDS = [
   'backHipAhead',
   'footAheadOfHip',
   'headOverPelvisApart',
+  'backKneeIn',
   'backShinDrive',
   'driveStartShare',
   'stride',
@@ -55,10 +57,11 @@ export const FIGURE_IDS = [
   'liftToContact',
   'contactToRelease',
   'timeToPlate',
+  'ballSpeed',
   'cameraTurn',
 ] as const;
 
 export type FigureId = (typeof FIGURE_IDS)[number];
 
-/** Those that tell of the child, and not of where the camera stood: what a checkpoint can list, and what can have changed. */
-export const CHILD_FIGURE_IDS: readonly FigureId[] = FIGURE_IDS.filter((id) => id !== 'cameraTurn');
+/** Those that tell how a child throws, and not where the camera stood or how fast a ball was: what a checkpoint can list, what can have changed, and what can go home. */
+export const CHILD_FIGURE_IDS: readonly FigureId[] = FIGURE_IDS.filter((id) => id !== 'cameraTurn' && id !== 'ballSpeed');

@@ -7,7 +7,7 @@ import type { PointAt, PointsAt } from './point-at.ts';
 /** A corner of a chalk line: a point, or the middle of two. */
 export type Corner = PointAt | readonly [PointAt, PointAt];
 /** The units in which the sheet states bands. */
-type BandUnit = 'percent' | 'degrees' | 'milliseconds' | 'centimetres';
+type BandUnit = 'percent' | 'degrees' | 'milliseconds' | 'centimetres' | 'milesPerHour';
 /** Between which values, in the units of its bands, body or arithmetic lets a figure lie; null for an end without a limit. */
 export type Limits = readonly [number | null, number | null];
 
@@ -49,8 +49,13 @@ export interface PoseFigure extends Definition {
 export interface TimeFigure extends Definition {
   readonly kind: 'time';
   readonly needs: readonly EventId[];
-  /** @param at when a key frame happened, in seconds */
-  value(at: (event: EventId) => number): number;
+  /** True when it also needs how far the ball flies. */
+  readonly needsFlight: boolean;
+  /**
+   * @param at when a key frame happened, in seconds
+   * @param flies metres from release to catch; 0 where that is not asked
+   */
+  value(at: (event: EventId) => number, flies: number): number;
 }
 
 export type Figure = PoseFigure | TimeFigure;

@@ -12,6 +12,7 @@ import { wasSeen, type Origin, type Point } from './point.ts';
 import { pointAt, type PointAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';
 import { cameraTurn } from './ground/camera-turn.ts';
+import { ballFlies } from './time/ball-speed.ts';
 import { momentError } from './moment-error.ts';
 import { isGroundMark } from './ground-marks.ts';
 import { figures } from './registry.ts';
@@ -38,6 +39,12 @@ export interface ClipWork {
   readonly film: FrameTimebase | null;
   readonly marks: ReadonlyArray<FrameSpan & { readonly event: EventId }>;
   readonly points: readonly EnteredPoint[];
+}
+
+/** What is known of a delivery beside its films. */
+interface Known {
+  /** From the rubber to the plate; null, or left out, where the camp does not say. */
+  readonly rubberToPlateFeet?: number | null;
 }
 
 /** One figure of a delivery: read, or why it cannot be. */
@@ -147,15 +154,24 @@ function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead, times, t
   };
 }
 
-function timeIn(figure: TimeFigure, { clip, times }: Worked): Found | null {
+function timeIn(figure: TimeFigure, { clip, times }: Worked, { rubberToPlateFeet = null }: Known): Found | null {
   const all = figure.needs.map((event) => times.get(event));
   if (all.some((t) => !t)) return null;
-  const { value, sd, moves } = propagate(
-    (at) => figure.value((event) => at[figure.needs.indexOf(event)]!),
-    all.map((t) => t!.value),
-    all.map((t) => t!.sd),
-  );
   const of = { figure: figure.id, clip: clip.id, guessed: false };
+  if (figure.needsFlight && rubberToPlateFeet === null)
+    return {
+      ...of,
+      estimate: null,
+      why: 'the settings of the camp do not say how far it is from the rubber to the plate at this age',
+      moves: NOTHING_MOVES,
+    };
+  const flies = figure.needsFlight ? [ballFlies(rubberToPlateFeet!)] : [];
+  const given = [...all.map((t) => t!), ...flies];
+  const { value, sd, moves } = propagate(
+    (at) => figure.value((event) => at[figure.needs.indexOf(event)]!, at[figure.needs.length] ?? 0),
+    given.map((t) => t.value),
+    given.map((t) => t.sd),
+  );
   if (!Number.isFinite(value) || !Number.isFinite(sd))
     return { ...of, estimate: null, why: 'cannot be read here: its key frames lie on one frame', moves: NOTHING_MOVES };
   return {
@@ -178,16 +194,17 @@ const better = (a: Found, b: Found): number =>
  * placed again.
  *
  * @param clips the films of one delivery
+ * @param known what else is known of it
  * @example measureDelivery([{ id: 'a', view: 'openSide', towardsTarget: 1, film, marks, points }]).measured.get('stride')
  */
-export function measureDelivery(clips: readonly ClipWork[]): MeasuredDelivery {
+export function measureDelivery(clips: readonly ClipWork[], known: Known = {}): MeasuredDelivery {
   const worked = clips.map(workedOut);
   const found = figures().flatMap((figure): Found[] => {
     const inView = worked
       .filter(({ clip }) => figure.views.includes(clip.view))
       .sort((a, b) => figure.views.indexOf(a.clip.view) - figure.views.indexOf(b.clip.view));
     const all = inView.flatMap((w): Found[] => {
-      const one = figure.kind === 'time' ? timeIn(figure, w) : poseIn(figure, w);
+      const one = figure.kind === 'time' ? timeIn(figure, w, known) : poseIn(figure, w);
       return one ? [one] : [];
     });
     return all.sort(better).slice(0, 1);

@@ -26,6 +26,8 @@ const MOST = {
   ratio: 0.5,
   seconds: Number.POSITIVE_INFINITY,
   centimetres: 20,
+  // No pose is a speed.
+  metresPerSecond: 0,
 };
 /** First order and drawing agree within this share where the figure is smooth; there first order is the finer one. */
 const AGREE = 0.15;

@@ -26,6 +26,7 @@ describe('the registry of figures', () => {
       ratio: 'percent',
       seconds: 'milliseconds',
       centimetres: 'centimetres',
+      metresPerSecond: 'milesPerHour',
     };
     for (const id of FIGURE_IDS) expect(FIGURES[id].bands.unit, id).toBe(bands[FIGURES[id].unit]);
   });
@@ -38,8 +39,9 @@ describe('the registry of figures', () => {
   });
 
   test('poses are read from placed points, times from key frames', () => {
-    expect(POSE_FIGURES).toHaveLength(49);
+    expect(POSE_FIGURES).toHaveLength(50);
     expect(TIME_FIGURES.map((f) => f.needs)).toEqual([
+      ['set', 'bodyBack'],
       ['kneeDown', 'handsApart'],
       ['liftTop', 'driveStart', 'contact'],
       ['contact', 'shouldersTurn'],
@@ -47,6 +49,7 @@ describe('the registry of figures', () => {
       ['liftTop', 'contact'],
       ['contact', 'release'],
       ['firstMove', 'gloved'],
+      ['release', 'gloved'],
     ]);
     expect(poseFigure('stride')?.id).toBe('stride');
     expect(poseFigure('liftToContact')).toBeNull();

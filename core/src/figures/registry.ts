@@ -6,6 +6,7 @@ import { footAngle } from './ground/foot-angle.ts';
 import { headOffLine } from './ground/head-off-line.ts';
 import { landingOffset } from './ground/landing-offset.ts';
 import { backHipAhead } from './pose/back-hip-ahead.ts';
+import { backKneeIn } from './pose/back-knee-in.ts';
 import { backKneeLoad } from './pose/back-knee-load.ts';
 import { backKneeTop } from './pose/back-knee-top.ts';
 import { backShinDrive } from './pose/back-shin-drive.ts';
@@ -50,12 +51,14 @@ import { trunkGained } from './pose/trunk-gained.ts';
 import { trunkRelease } from './pose/trunk-release.ts';
 import { trunkTop } from './pose/trunk-top.ts';
 import { backFootAfterRelease } from './time/back-foot-after-release.ts';
+import { ballSpeed } from './time/ball-speed.ts';
 import { contactToRelease } from './time/contact-to-release.ts';
 import { driveStartShare } from './time/drive-start-share.ts';
 import { handsAfterKnee } from './time/hands-after-knee.ts';
 import { liftToContact } from './time/lift-to-contact.ts';
 import { shouldersAfterContact } from './time/shoulders-after-contact.ts';
 import { timeToPlate } from './time/time-to-plate.ts';
+import { timeUntilBack } from './time/time-until-back.ts';
 
 /** Every figure of the sheet by its id. */
 export const FIGURES: Readonly<Record<FigureId, Figure>> = {
@@ -63,6 +66,7 @@ export const FIGURES: Readonly<Record<FigureId, Figure>> = {
   gloveHeightSet,
   gloveAheadSet,
   rockBack,
+  timeUntilBack,
   kneeLift,
   trunkTop,
   pelvisAhead,
@@ -72,6 +76,7 @@ export const FIGURES: Readonly<Record<FigureId, Figure>> = {
   backHipAhead,
   footAheadOfHip,
   headOverPelvisApart,
+  backKneeIn,
   backShinDrive,
   driveStartShare,
   stride,
@@ -114,6 +119,7 @@ export const FIGURES: Readonly<Record<FigureId, Figure>> = {
   liftToContact,
   contactToRelease,
   timeToPlate,
+  ballSpeed,
   cameraTurn,
 };
 

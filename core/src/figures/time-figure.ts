@@ -14,6 +14,7 @@ export const timeFigure = ({ from, to, ...own }: Own & { readonly from: EventId;
   bands: { unit: 'milliseconds', limits: [0, null] },
   drawing: [],
   signed: null,
+  needsFlight: false,
   source: OUR_DEFINITION,
   ...own,
   needs: [from, to],

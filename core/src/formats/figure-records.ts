@@ -4,7 +4,7 @@ import { FIGURE_IDS, type FigureId } from '../figures/figure-ids.ts';
 import { FIGURES } from '../figures/registry.ts';
 import { inBandUnits } from '../levels/in-band-units.ts';
 
-const UNITS = ['percent', 'degrees', 'milliseconds', 'centimetres'] as const;
+const UNITS = ['percent', 'degrees', 'milliseconds', 'centimetres', 'milesPerHour'] as const;
 
 const recordSchema = z.object({
   bib: z.number().int().describe('Number on the shirt.'),

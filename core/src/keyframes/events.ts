@@ -2,11 +2,13 @@
 export const EVENTS = [
   { id: 'set', name: 'set', rule: 'last still frame before the first move', always: true },
   { id: 'firstMove', name: 'first move', rule: 'first frame with clear movement', always: false },
+  { id: 'bodyBack', name: 'body back', rule: 'the head is back where it was at set, after it went back', always: false },
   { id: 'liftTop', name: 'top of the lift', rule: 'front knee at its highest', always: true },
   { id: 'kneeDown', name: 'knee starts down', rule: 'first frame in which the front knee is clearly lower again', always: false },
   { id: 'handsApart', name: 'hands apart', rule: 'first frame with a gap between ball hand and glove', always: true },
   { id: 'driveStart', name: 'start of the drive', rule: 'back knee begins to straighten after its deepest bend', always: false },
   { id: 'footOpens', name: 'front foot opens', rule: 'toes begin to turn to the target', always: false },
+  { id: 'firstTouch', name: 'first touch', rule: 'toe or heel of the front foot first touches the ground', always: false },
   {
     id: 'contact',
     name: 'foot bears weight',

@@ -5,11 +5,13 @@ import { EVENT_IDS, type EventId } from './events.ts';
 const USUAL_TEMPO: Readonly<Record<EventId, number>> = {
   set: -0.02,
   firstMove: 0,
+  bodyBack: 0.5,
   liftTop: 0.56,
   kneeDown: 0.62,
   handsApart: 0.69,
   driveStart: 0.94,
   footOpens: 1.13,
+  firstTouch: 1.18,
   contact: 1.2,
   shouldersTurn: 1.22,
   layback: 1.3,

@@ -15,8 +15,14 @@ export interface OrderProblem {
 
 /** Neighbours that can come in either order: the order is a finding, not a mistake. */
 const EITHER_ORDER: ReadonlyArray<readonly [EventId, EventId]> = [
+  // A body that rocked back can be back before the top of the lift or after it.
+  ['bodyBack', 'liftTop'],
+  ['bodyBack', 'kneeDown'],
+  ['bodyBack', 'handsApart'],
   ['kneeDown', 'handsApart'],
   ['footOpens', 'driveStart'],
+  ['footOpens', 'firstTouch'],
+  ['shouldersTurn', 'firstTouch'],
   ['shouldersTurn', 'contact'],
   ['backFootOff', 'release'],
 ];

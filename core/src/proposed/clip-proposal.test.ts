@@ -26,6 +26,7 @@ function standing(score: number): {
       towardsTarget: 1,
       motion: times.map(() => 0),
       shoe: times.map(() => null),
+      toe: times.map(() => null),
       blobs: times.map(() => []),
     },
   };

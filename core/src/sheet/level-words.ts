@@ -10,7 +10,7 @@ export const readingsOf = (c: Checkpoint): ReadonlyArray<{ readonly option: stri
   c.levels ? [{ option: null, levels: c.levels }] : (c.readings ?? []);
 
 /** How a text names the unit of a band. */
-const UNIT_WORDS = { degrees: /degrees?/, percent: /%/, centimetres: /cm/, milliseconds: /ms/ } as const;
+const UNIT_WORDS = { degrees: /degrees?/, percent: /%/, centimetres: /cm/, milliseconds: /ms/, milesPerHour: /mph/ } as const;
 
 /** Words that only say how much without saying what: two levels that differ by them alone cannot be told apart on film. */
 const HOW_MUCH =

@@ -409,7 +409,23 @@ export function deliveryMotion(options: PitcherOptions): DeliveryMotion {
     const flown: Pose = { ...pose, joints: { ...pose.joints, ball } };
     return plan.hand === 'R' ? flown : mirrored(flown);
   };
-  return { plan, events: ev, durationSeconds: ev.finish + (options.tailSeconds ?? 0.22), poseAt };
+  const events = { ...ev, bodyBack: headBackOverSet((t) => build(t).joints.head.x, ev) };
+  return { plan, events, durationSeconds: ev.finish + (options.tailSeconds ?? 0.22), poseAt };
+}
+
+/** When a head that went back is over its place at set again; the set itself where it never went back. */
+function headBackOverSet(ahead: (seconds: number) => number, { set, contact }: EventTimes): number {
+  const stood = ahead(set);
+  const steps = Array.from({ length: 121 }, (_, i) => set + ((contact - set) * i) / 120);
+  const furthest = steps.reduce((best, t) => (ahead(t) < ahead(best) ? t : best));
+  if (furthest === set) return set;
+  let [low, high] = [furthest, steps.find((t) => t > furthest && ahead(t) >= stood) ?? contact];
+  while (high - low > 1e-5) {
+    const middle = (low + high) / 2;
+    if (ahead(middle) < stood) low = middle;
+    else high = middle;
+  }
+  return high;
 }
 
 const flip = (v: Vec3): Vec3 => vec(v.x, v.y, -v.z);

@@ -2,11 +2,13 @@
 export type EventId =
   | 'set'
   | 'firstMove'
+  | 'bodyBack'
   | 'liftTop'
   | 'kneeDown'
   | 'handsApart'
   | 'driveStart'
   | 'footOpens'
+  | 'firstTouch'
   | 'contact'
   | 'shouldersTurn'
   | 'layback'
@@ -19,7 +21,8 @@ export type EventId =
 export type EventTimes = Readonly<Record<EventId, number>>;
 
 /**
- * Seconds from the start of the film. Front-foot contact to release is near 0.145 s at every level of play: Dillman CJ,
+ * Seconds from the start of the film; when the body is back is known only once it moves (`deliveryMotion`), and stands at set here. A simulated foot bears weight as it touches.
+ *  Front-foot contact to release is near 0.145 s at every level of play: Dillman CJ,
  * Fleisig GS, Andrews JR, J Orthop Sports Phys Ther 1993;18:402-408 (value from memory). The rest is common practice.
  */
 export function eventTimes(options: {
@@ -40,11 +43,13 @@ export function eventTimes(options: {
   return {
     set,
     firstMove,
+    bodyBack: set,
     liftTop,
     kneeDown: share(0.1),
     handsApart: share(0.2 + (own.handsApart ?? 0)),
     driveStart: share(0.6 + (own.driveStart ?? 0)),
     footOpens: share(0.9 - 0.42 * footOpensEarly),
+    firstTouch: contact,
     contact,
     shouldersTurn: contact + 0.02,
     layback: contact + contactToRelease * (0.72 + (own.layback ?? 0)),

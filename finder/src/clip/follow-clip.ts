@@ -11,6 +11,7 @@ import {
   heatPeaks,
   motionWithin,
   patchOf,
+  shoeReach,
   smaller,
   squareAround,
   wholePicture,
@@ -92,7 +93,7 @@ export async function followClip(
   const second = await secondReading(film, times, squareAt, scale, every(times, USUAL), look, camera);
   const rough = follow();
   if (rough === null) return null;
-  const signs = { motion: second.motion, shoe: times.map(() => null), blobs: [] };
+  const signs = { motion: second.motion, shoe: times.map(() => null), toe: times.map(() => null), blobs: [] };
   const base = { times, towardsTarget: known.towardsTarget };
   const fastest = fastestHand({ ...base, ...signs, body: rough });
   const close = (frame: number, before: number): boolean =>
@@ -102,6 +103,7 @@ export async function followClip(
   const height = rough.bodyPixels / scale;
   const box = shoeBox(rough, fastest, times, known.towardsTarget, scale);
   const patches: Array<Float32Array | null> = times.map(() => null);
+  const toe: Array<number | null> = times.map(() => null);
   const blobs: Blob[][] = times.map(() => []);
   for await (const { frame, picture } of framesOf(film, (f) => f < times.length && close(f, SHOE_BEFORE))) {
     if (close(frame, BEFORE_LANDING) && !found.has(frame)) await look(frame, picture);
@@ -109,6 +111,11 @@ export async function followClip(
     const { x, y, gain } = camera[frame]!;
     const step = { x: x / scale, y: y / scale, gain };
     patches[frame] = patchOf(grey, box.left + step.x, box.top + step.y, box.width, box.height).map((v) => v / gain);
+    if (known.towardsTarget !== null) {
+      const ankle = rough.joints.frontAnkle[frame]!;
+      const at = { x: ankle.x / scale, y: ankle.y / scale };
+      toe[frame] = shoeReach(grey, second.field, step, at, known.towardsTarget, height);
+    }
     if (close(frame, 0.06) && known.towardsTarget !== null)
       blobs[frame] = blobsOf(grey, second.field, step, { least: BALL.least * height, most: BALL.most * height }).map((b) => ({
         x: b.x * scale,
@@ -124,7 +131,7 @@ export async function followClip(
     findings: [...found.values()].sort((a, b) => a.frame - b.frame),
     body,
     camera,
-    evidence: { ...base, body, motion: second.motion, shoe: differencesFrom(patches, from, to), blobs },
+    evidence: { ...base, body, motion: second.motion, shoe: differencesFrom(patches, from, to), toe, blobs },
   };
 }
 

@@ -1,4 +1,5 @@
 import {
+  CHILD_FIGURE_IDS,
   frameTimebase,
   measureDelivery,
   pointsOfFilm,
@@ -9,7 +10,11 @@ import {
 } from '@stride-chalk/core';
 
 /** What the placed points and marked key frames of a delivery allow, from all its films. */
-export const figuresOfDelivery = (set: BenchSet, deliveryId: DeliveryId): MeasuredDelivery =>
+export const figuresOfDelivery = (
+  set: BenchSet,
+  deliveryId: DeliveryId,
+  known?: Parameters<typeof measureDelivery>[1],
+): MeasuredDelivery =>
   measureDelivery(
     set.clips
       .filter((clip) => clip.deliveryId === deliveryId)
@@ -22,10 +27,13 @@ export const figuresOfDelivery = (set: BenchSet, deliveryId: DeliveryId): Measur
         marks: set.marks.filter((m) => m.clipId === clip.id),
         points: pointsOfFilm(clip, set.clips, set.points),
       })),
+    known,
   );
 
-/** Every figure that is measured of a set: a guess that nobody has looked at is no measurement. */
+/** Every figure that is measured of a set and tells how the child throws: a guess that nobody has looked at is no measurement. */
 export const measuredFigures = (set: BenchSet): MeasuredFigure[] =>
   set.deliveries.flatMap(({ id }) =>
-    [...figuresOfDelivery(set, id).measured].map(([figure, estimate]) => ({ delivery: id, figure, estimate })),
+    [...figuresOfDelivery(set, id).measured].flatMap(([figure, estimate]) =>
+      CHILD_FIGURE_IDS.includes(figure) ? [{ delivery: id, figure, estimate }] : [],
+    ),
   );

@@ -28,7 +28,7 @@ import { HIDDEN_A_DAY } from './sittings.ts';
 
 /** Figures whose own error is too wide, or which no eye judges at a still frame: no reference comes of them. */
 const NO_REFERENCE: ReadonlySet<string> = new Set(['separation', 'layback', 'contactToRelease']);
-const UNITS = { degrees: '°', percent: ' %', centimetres: ' cm', milliseconds: ' ms' } as const;
+const UNITS = { degrees: '°', percent: ' %', centimetres: ' cm', milliseconds: ' ms', milesPerHour: ' mph' } as const;
 
 /** What the film of a made-up delivery truly shows: the level of the true figure, the lowest where a checkpoint has several. */
 export function referencesFor(truth: Pick<FilmedTruth, 'figures'>, ageGroup: AgeGroup): Reference[] {

@@ -5,7 +5,8 @@ import { anId } from '../parts/testing/an-id.ts';
 import { benchSet } from './bench.ts';
 import { campById } from './camps.ts';
 import { db } from './db/connect.ts';
-import { clips } from './db/schema.ts';
+import { camps, clips } from './db/schema.ts';
+import { measuredFigures } from './figures.ts';
 import { chaptersOf, figuresCsv, figuresFile, jointsFile } from './open-formats.ts';
 import { readJoints } from './read-joints.ts';
 import { enterAs } from './testing/entering.ts';
@@ -45,6 +46,21 @@ describe('files for other programs', () => {
     expect(time).toMatchObject({ bib: 7, delivery: 1, unit: 'milliseconds' });
     expect(time.value).toBeCloseTo(4000 / 30, 2);
     expect(time.sd).toBeCloseTo(Math.SQRT1_2 * (1000 / 30), 2);
+  });
+
+  test('how fast the ball was goes into the file, where the camp says how far it flew, and into no evaluation', async () => {
+    const settings = { distances: { '11-12': 50, '13-14': 54 } };
+    await mark('gloved', 27);
+    expect((await figuresFile(world.camper)).records.map((r) => r.figure)).not.toContain('ballSpeed');
+    await db().update(camps).set(settings).where(eq(camps.id, world.campId));
+    const { records } = await figuresFile(world.camper);
+    const speed = records.find((r) => r.figure === 'ballSpeed')!;
+    expect(speed.unit).toBe('milesPerHour');
+    expect(speed.value).toBeGreaterThan(20);
+    expect(measuredFigures(await benchSet(world.camper)).map((m) => m.figure)).toEqual([
+      ...['frontKneeContact', 'frontShinContact', 'contactToRelease'],
+    ]);
+    await enter({ kind: 'unmark', clipId: clip, event: 'gloved' });
   });
 
   test('the same as a table, a row a figure', async () => {

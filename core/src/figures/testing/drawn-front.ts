@@ -27,6 +27,9 @@ export const DRAWN_FRONT: PointsAt = {
   'release.frontKnee': { x: 540, y: 380 },
   'release.frontAnkle': { x: 530, y: 450 },
   'release.head': { x: 530, y: 150 },
+  'driveStart.backHip': { x: 500, y: 320 },
+  'driveStart.backKnee': { x: 480, y: 400 },
+  'driveStart.backAnkle': { x: 500, y: 480 },
   'backFootOff.backToe': { x: 488, y: 420 },
 };
 

@@ -7,6 +7,7 @@ import { driveStartShare } from './drive-start-share.ts';
 import { handsAfterKnee } from './hands-after-knee.ts';
 import { shouldersAfterContact } from './shoulders-after-contact.ts';
 import { timeToPlate } from './time-to-plate.ts';
+import { timeUntilBack } from './time-until-back.ts';
 
 const marked = (marks: Partial<Record<EventId, number>>) =>
   measureDelivery([
@@ -18,6 +19,7 @@ test.each([
   [shouldersAfterContact, 'contact', 'shouldersTurn'],
   [backFootAfterRelease, 'release', 'backFootOff'],
   [timeToPlate, 'firstMove', 'gloved'],
+  [timeUntilBack, 'set', 'bodyBack'],
 ] as const)('%s: six frames of a film of 120 a second, in either order', ({ id, needs, bands }, from, to) => {
   expect(needs).toEqual([from, to]);
   const after = marked({ [from]: 60, [to]: 66 }).measured.get(id)!;
@@ -26,7 +28,7 @@ test.each([
   expect(after.sd).toBeCloseTo(Math.SQRT2 / 240, 6);
   expect(marked({ [from]: 66, [to]: 60 }).measured.get(id)!.value).toBeCloseTo(-0.05, 12);
   // Only what cannot be before has a lower end.
-  expect(bands.limits[0]).toBe(id === 'timeToPlate' ? 0 : null);
+  expect(bands.limits[0]).toBe(id === 'timeToPlate' || id === 'timeUntilBack' ? 0 : null);
 });
 
 test('the drive starts after 60 of 80 frames, and says nothing where the foot landed at the top', () => {

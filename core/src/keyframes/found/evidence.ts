@@ -19,6 +19,8 @@ export interface ClipEvidence {
   readonly motion: readonly number[];
   /** Mean difference of grey at the place of the landed front shoe from how it looks once it stands; null where nobody looked. */
   readonly shoe: ReadonlyArray<number | null>;
+  /** How far the front shoe reaches ahead of its ankle, as a share of body height; null where nobody looked, and from front and rear. */
+  readonly toe: ReadonlyArray<number | null>;
   /** Small things that are not of the field; only around the throw. */
   readonly blobs: ReadonlyArray<readonly Blob[]>;
 }

@@ -1,17 +1,26 @@
 import { describe, expect, test } from 'vitest';
 import { FOLLOWED, type FollowedJoint } from '../../pose/index.ts';
+import { ALWAYS_ASKED, EVENT_IDS } from '../events.ts';
+import { backFootOff } from './back-foot-off.ts';
 import { ballRelease } from './ball-release.ts';
+import { bodyBack } from './body-back.ts';
 import { driveStart } from './drive-start.ts';
 import type { ClipEvidence } from './evidence.ts';
 import { fastestHand } from './fastest-hand.ts';
 import { findKeyFrames } from './find-key-frames.ts';
+import { firstMove } from './first-move.ts';
+import { firstTouch } from './first-touch.ts';
+import { footOpens } from './foot-opens.ts';
 import { frontFootContact } from './front-foot-contact.ts';
 import { handsApart } from './hands-apart.ts';
+import { kneeDown } from './knee-down.ts';
 import { layback } from './layback.ts';
 import { liftTop } from './lift-top.ts';
-import { blobsOf, differencesFrom, emptyField, motionWithin, patchOf } from './picture-signs.ts';
+import { blobsOf, differencesFrom, emptyField, motionWithin, patchOf, shoeReach } from './picture-signs.ts';
 import { cornerOf, highestNear, quantileOf, rateOf, skewTop, smoothed, withoutJumps } from './series.ts';
 import { finishStill, setStill } from './still-stands.ts';
+import { shouldersTurn } from './shoulders-turn.ts';
+import { slowDown } from './slow-down.ts';
 
 /** True seconds of a made-up delivery; joints move as simple functions of time between them. A body is 200 pixels high, the target lies to the right. */
 const TRUE = {
@@ -23,6 +32,10 @@ const TRUE = {
   layback: 1.7,
   release: 1.745,
   finish: 2.25,
+  bodyBack: 0.85,
+  footOpens: 1.53,
+  shouldersTurn: 1.62,
+  backFootOff: 1.77,
 };
 const H = 200;
 const clamp = (v: number): number => Math.max(0, Math.min(1, v));
@@ -42,7 +55,11 @@ function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean
   };
   const places: Record<FollowedJoint, (t: number) => { x: number; y: number }> = {
     ...(Object.fromEntries(FOLLOWED.map((j) => [j, fixed(100, 60)])) as Record<FollowedJoint, () => { x: number; y: number }>),
-    head: fixed(100, 20),
+    // Ten pixels back, and over its place again where it is back.
+    head: (t) => ({ x: 100 + (t < TRUE.set ? 0 : 200 * (t - TRUE.set) * (t - TRUE.bodyBack)), y: 20 }),
+    // As far apart as they are wide, and closer with the square of their turn, which comes from rest.
+    throwingShoulder: (t) => ({ x: 88 + 9000 * Math.max(0, t - TRUE.shouldersTurn) ** 3, y: 58 }),
+    gloveShoulder: (t) => ({ x: 122 - 9000 * Math.max(0, t - TRUE.shouldersTurn) ** 3, y: 58 }),
     frontHip: fixed(108, 100),
     frontKnee: (t) => ({ x: 115, y: 150 - 55 * bump(t, TRUE.liftTop, 0.5) }),
     throwingWrist: hand,
@@ -54,7 +71,7 @@ function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean
     },
     gloveWrist: (t) => ({ x: 112 + 80 * clamp((t - TRUE.handsApart) / 0.5) ** 1.5, y: 62 }),
     backHip: fixed(95, 100),
-    backAnkle: fixed(92, 192),
+    backAnkle: (t) => ({ x: 92, y: 192 - 900 * Math.min(0.1, Math.max(0, t - TRUE.backFootOff)) ** 1.5 }),
     backKnee: (t) => ({ x: 94 + 22 * bump(t, TRUE.driveStart, 0.6), y: 146 }),
   };
   const joints = Object.fromEntries(
@@ -77,6 +94,7 @@ function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean
             ? 6 + (20 * (TRUE.contact - t)) / 0.03
             : 6 - 4 * clamp((t - TRUE.contact) / 0.15),
     ),
+    toe: times.map((t) => (t < 1.2 || way === null ? null : 0.06 + 0.06 * clamp((t - TRUE.footOpens) / 0.05))),
     blobs: times.map((t) => {
       const flown = t - TRUE.release;
       const hat = { x: 150, y: 40, width: 8, height: 8 };
@@ -148,9 +166,77 @@ describe('rules of key frames', () => {
   });
   test('from the front release, layback, parting hands and drive are left to the side view, and the finish is less sure', () => {
     const [front, side] = [findKeyFrames(evidenceAt(120, { way: null })), findKeyFrames(evidenceAt(120))];
-    expect(Object.keys(front).sort()).toEqual(['contact', 'finish', 'liftTop', 'set']);
-    expect(Object.keys(side)).toHaveLength(8);
+    expect(Object.keys(front).sort()).toEqual(['contact', 'finish', 'firstMove', 'firstTouch', 'kneeDown', 'liftTop', 'set']);
+    // All but the catch, which no camera sees.
+    expect(Object.keys(side).sort()).toEqual(EVENT_IDS.filter((e) => e !== 'gloved').sort());
     expect(front.finish!.sure).toBeLessThan(side.finish!.sure);
+  });
+  test.each([120, 240])('at %i frames a second those that serve single figures are found too', (rate) => {
+    const found = findKeyFrames(evidenceAt(rate));
+    const near = 2 * Math.max(1, rate / 120);
+    // The knee is 2 % of body height lower where its bump of 55 px over half a second has lost 4 px.
+    expect(off(found.kneeDown?.frame, TRUE.liftTop + 0.5 * Math.sqrt((0.02 * H) / 55), rate)).toBeLessThan(near);
+    expect(off(found.bodyBack?.frame, TRUE.bodyBack, rate)).toBeLessThan(near);
+    expect(off(found.footOpens?.frame, TRUE.footOpens, rate)).toBeLessThan(near);
+    expect(off(found.backFootOff?.frame, TRUE.backFootOff, rate)).toBeLessThan(near);
+    expect(off(found.shouldersTurn?.frame, TRUE.shouldersTurn, rate)).toBeLessThan(2 * near);
+    // The hand's way is a hyperbolic tangent of a time constant of 30 ms: a fifth of its greatest speed is left after 1.4436 of them (1 - tanh² = 0.2).
+    expect(off(found.slowDown?.frame, TRUE.release - 0.012 + 0.03 * Math.atanh(Math.sqrt(0.8)), rate)).toBeLessThan(near);
+    expect(found.firstMove!.frame).toBeGreaterThanOrEqual(found.set!.frame);
+    expect(off(found.firstMove?.frame, TRUE.set, rate)).toBeLessThan(3 * near);
+    // None of them is called sure: a coach looks at it when a figure asks for it.
+    for (const event of EVENT_IDS.filter((e) => !ALWAYS_ASKED.includes(e) && found[e]))
+      expect(found[event]!.sure, event).toBeLessThan(0.7);
+  });
+  test('a toe that touches before the foot bears weight', () => {
+    const evidence = evidenceAt(120);
+    const contact = { frame: TRUE.contact * 120, from: 191, to: 193, sure: 0.87 };
+    // It flies until five frames before, and then turns flat.
+    const shoe = evidence.times.map((_, i) => (i < 182 ? 26 : i <= 187 ? 26 - 3 * (i - 182) : Math.max(2, 11 - 0.5 * (i - 187))));
+    const touch = firstTouch({ ...evidence, shoe }, contact)!;
+    expect(touch.frame).toBeCloseTo(187, 0);
+    expect(touch.to).toBeLessThanOrEqual(contact.to);
+    // One that stands at once has touched as it bears weight.
+    expect(Math.abs(firstTouch(evidence, contact)!.frame - contact.frame)).toBeLessThan(1.5);
+    expect(firstTouch({ ...evidence, shoe: evidence.times.map(() => 5) }, contact)).toBeNull();
+  });
+  test('a head that stays has nothing to come back from; nor has one that nobody sees from a side', () => {
+    const evidence = evidenceAt(120);
+    const set = { frame: 48, from: 47, to: 49, sure: 0.5 };
+    const { joints } = evidence.body;
+    const still = { ...evidence, body: { bodyPixels: H, joints: { ...joints, head: joints.frontHip } } };
+    expect(bodyBack(still, set, 192)).toBeNull();
+    expect(bodyBack(evidenceAt(120, { way: null }), set, 192)).toBeNull();
+    // Still behind when the foot lands.
+    expect(bodyBack(evidence, set, 90)).toBeNull();
+    expect(bodyBack(evidence, set, 192)!.frame).toBeCloseTo(TRUE.bodyBack * 120, 0);
+  });
+  test('what never happens is not found: a knee that stays up, a foot that stays closed, one that stays on the ground, a chest that stays shut, a hand that flies on', () => {
+    const evidence = evidenceAt(120);
+    const { joints } = evidence.body;
+    const held = (frame: number, joint: FollowedJoint) => joints[joint].map((p, i) => joints[joint][Math.min(i, frame)] ?? p);
+    const stays = {
+      ...evidence,
+      body: { bodyPixels: H, joints: { ...joints, frontKnee: held(114, 'frontKnee'), backAnkle: held(0, 'backAnkle') } },
+    };
+    const [top, contact] = [findKeyFrames(evidence).liftTop!, { frame: 192, from: 191, to: 193, sure: 0.87 }];
+    expect(kneeDown(evidence, top, 192)).not.toBeNull();
+    expect(kneeDown(stays, top, 192)).toBeNull();
+    expect(backFootOff(stays, 207)).toBeNull();
+    expect(backFootOff(evidence, 5)).toBeNull();
+    expect(footOpens({ ...evidence, toe: evidence.toe.map((v) => v && 0.06) }, contact)).toBeNull();
+    expect(footOpens({ ...evidence, toe: evidence.times.map(() => null) }, contact)).toBeNull();
+    expect(footOpens({ ...evidence, toe: evidence.toe.map((v, i) => (i === 170 ? null : v)) }, contact)).toBeNull();
+    expect(shouldersTurn(evidenceAt(120, { way: null }), 192, 209)).toBeNull();
+    expect(shouldersTurn(evidence, 192, 185)).toBeNull();
+    const apart = { ...joints, throwingShoulder: joints.gloveShoulder, gloveShoulder: joints.throwingShoulder };
+    expect(shouldersTurn({ ...evidence, body: { bodyPixels: H, joints: apart } }, 192, 209)).toBeNull();
+    const flies = evidence.times.map((t) => ({ x: 1000 * t, y: 60, score: 0.8, scatter: 0.5 }));
+    expect(slowDown({ ...evidence, body: { bodyPixels: H, joints: { ...joints, throwingWrist: flies } } }, 209)).toBeNull();
+    // Nothing moves more after the set than before it.
+    expect(
+      firstMove({ ...evidence, motion: evidence.times.map(() => 0.3) }, { frame: 48, from: 47, to: 49, sure: 0.5 }, 114),
+    ).toBeNull();
   });
   test('from the front an arm has no way back, at whatever release', () => {
     expect(layback(evidenceAt(120, { way: null }), releaseAt(120))).toBeNull();
@@ -262,6 +348,19 @@ describe('signs in pictures', () => {
       ),
     ).toBe(0);
     expect(motionWithin(picture(disc(40, 30, 8)), picture(disc(44, 30, 8)), square, still)).toBeGreaterThan(3);
+  });
+  test('a shoe reaches as far as what is not field, over a gap of two columns, and not on to a ball behind it; the camera that moved is taken out', () => {
+    const field = picture(() => 90);
+    // 20 columns one way from the ankle at 40, a seam of two of them, and a ball ten columns beyond.
+    const shoe = (x: number, y: number): boolean =>
+      (x >= 36 && x <= 60 && x !== 50 && x !== 51 && y >= 28 && y <= 36) || (x >= 70 && x <= 74 && y >= 28);
+    const now = picture((x, y) => (shoe(x, y) ? 200 : 90));
+    const ankle = { x: 40, y: 28 };
+    expect(shoeReach(now, field, still, ankle, 1, 200)).toBeCloseTo(20 / 200, 9);
+    expect(shoeReach(now, field, still, ankle, -1, 200)).toBeCloseTo(4 / 200, 9);
+    const moved = picture((x, y) => (shoe(x - 3, y) ? 200 : 90));
+    expect(shoeReach(moved, field, { x: 3, y: 0, gain: 1 }, ankle, 1, 200)).toBeCloseTo(20 / 200, 9);
+    expect(shoeReach(field, field, still, ankle, 1, 200)).toBe(0);
   });
   test('patches become what they stay', () => {
     const shoe = (x: number) => patchOf(picture(disc(x, 30, 6)), 20, 20, 20, 20);

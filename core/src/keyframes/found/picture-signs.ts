@@ -52,6 +52,42 @@ export function differencesFrom(patches: ReadonlyArray<Float32Array | null>, fro
   return patches.map((p) => p && p.reduce((sum, v, i) => sum + Math.min(40, Math.abs(v - mean[i]!)), 0) / p.length);
 }
 
+/** How a shoe is looked for around its ankle: from above to below it, how many places of a column differ at least, and how far it reaches at most; shares of body height. */
+const SHOE = { above: 0.005, below: 0.055, least: 0.012, most: 0.25 };
+/** So many columns between two of the shoe's may look like the field behind it. */
+const GAP = 3;
+
+/**
+ * How far a shoe reaches from its ankle one way, as a share of body height: the last column in a row that differs from the empty field. The camera has moved by `step` since the field was taken; `ankle` and `height` (of the body) are in
+ * pixels of these pictures, `ankle` in the place of the field.
+ */
+export function shoeReach(
+  now: Grey,
+  field: Grey,
+  step: CameraStep,
+  ankle: { readonly x: number; readonly y: number },
+  way: 1 | -1,
+  height: number,
+  difference = 15,
+): number {
+  const [top, bottom] = [Math.round(ankle.y - SHOE.above * height), Math.round(ankle.y + SHOE.below * height)];
+  const differs = (x: number, y: number): boolean => {
+    if (x < 0 || x >= field.width || y < 0 || y >= field.height) return false;
+    const there = greyAt(now, x + step.x, y + step.y);
+    return there !== null && Math.abs(there - step.gain * field.values[y * field.width + x]!) > difference;
+  };
+  const least = Math.max(2, SHOE.least * height);
+  const from = Math.round(ankle.x);
+  let [last, missed] = [from, 0];
+  for (let x = from; missed < GAP && Math.abs(x - ankle.x) < SHOE.most * height; x += way) {
+    let count = 0;
+    for (let y = top; y <= bottom; y++) if (differs(x, y)) count++;
+    if (count >= least) [last, missed] = [x, 0];
+    else missed++;
+  }
+  return Math.max(0, way * (last - ankle.x)) / height;
+}
+
 /** The picture without what moves in it: at each place the middle of the values of some frames. */
 export function emptyField(frames: readonly Grey[]): Grey {
   const { width, height } = frames[0]!;

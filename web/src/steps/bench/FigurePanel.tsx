@@ -86,7 +86,7 @@ export function FigurePanel({
           </p>
         ) : missing ? (
           <p className="m-0 mt-1 text-small" role="status">
-            Mark the key frame “{eventName(missing)}” first: <kbd>T</kbd>.
+            Mark the key frame “{eventName(missing)}” first: {FIGURES[current].kind === 'time' ? <kbd>↵</kbd> : <kbd>T</kbd>}.
           </p>
         ) : (
           <p className="m-0 mt-1 text-small">
@@ -169,21 +169,40 @@ export function FigurePanel({
         })}
         {TIME_FIGURES.map(({ id, needs }) => {
           const estimate = figures.get(id);
+          const here = id === current;
           return (
             <li
               key={id}
-              className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 border-b border-rule px-[18px] py-[9px]"
-              data-testid={`figure-${id}`}
+              ref={here ? row : undefined}
+              className={`border-b border-rule ${here ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}
             >
-              <span className="text-small">{figureName(id)}</span>
-              <b className="sign tabular text-lead">
-                {estimate ? (
-                  formatEstimate(estimate)
-                ) : (
-                  <span className="text-small font-medium text-soft">{needs.length} key frames</span>
-                )}
-              </b>
-              <span className="text-fine text-soft">from the key frames, nothing to place</span>
+              <button
+                type="button"
+                onClick={(e) => {
+                  // The keys go to the films now, not to this button.
+                  e.currentTarget.blur();
+                  onPick(id);
+                }}
+                data-testid={`figure-${id}`}
+                aria-current={here ? 'step' : undefined}
+                className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start"
+              >
+                <span className="text-small">{figureName(id)}</span>
+                <b className="sign tabular text-lead">
+                  {estimate ? (
+                    formatEstimate(estimate)
+                  ) : (
+                    <span className="text-small font-medium text-soft">
+                      {unreadable.has(id) ? 'not read' : `${needs.length} key frames`}
+                    </span>
+                  )}
+                </b>
+                <span
+                  className={`col-span-2 text-fine first-letter:uppercase ${unreadable.has(id) ? 'font-semibold text-clay' : 'text-soft'}`}
+                >
+                  {unreadable.has(id) ? `${unreadable.get(id)}.` : `from ${needs.map((e) => `“${eventName(e)}”`).join(', ')}`}
+                </span>
+              </button>
             </li>
           );
         })}

@@ -16,7 +16,17 @@ const film = (id: ClipId, view: Film['view']): Film => ({
 });
 const world = benchWorld({
   staff: { id: anId('me'), name: 'Me' },
-  camper: { id: anId('c'), bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
+  camper: {
+    id: anId('c'),
+    bib: 7,
+    name: 'C',
+    age: 13,
+    ageGroup: '13-14',
+    hand: 'R',
+    heightCentimetres: 160,
+    rubberToPlateFeet: 54,
+    sore: false,
+  },
   ...{ sheet: defaultSheet, schools: {}, blind: false, practice: null },
   deliveries: [{ id: anId('d1'), number: 1, kind: 'stretch', occasion: 'camp' }],
   clips: [film(SIDE, 'openSide'), film(FRONT, 'front')],

@@ -4,6 +4,7 @@ import {
   defaultSheet,
   partsOf,
   POSE_FIGURES,
+  TIME_FIGURES,
   poseFigure,
   SHAPES,
   strokeProblem,
@@ -27,6 +28,7 @@ import {
   openOf,
   otherOf,
   filmFor,
+  figuresOf,
 } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
@@ -49,7 +51,17 @@ const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => (
 });
 const worldProps: Parameters<typeof benchWorld>[0] = {
   staff: { id: anId('me'), name: 'Me' },
-  camper: { id: anId('c'), bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
+  camper: {
+    id: anId('c'),
+    bib: 7,
+    name: 'C',
+    age: 13,
+    ageGroup: '13-14',
+    hand: 'R',
+    heightCentimetres: 160,
+    rubberToPlateFeet: 54,
+    sore: false,
+  },
   sheet: defaultSheet,
   schools: {},
   deliveries: [
@@ -367,6 +379,45 @@ describe('points of a figure', () => {
       ['placed', 2, 110],
       ['placed', 2, 110],
     ]);
+  });
+
+  test('a time has nothing to place: it goes from key frame to key frame that it lacks, and comes back', () => {
+    act({ type: 'measure', figure: 'handsAfterKnee' });
+    expect(state).toMatchObject({ task: 'keyFrames', event: 'kneeDown', held: null });
+    act({ type: 'frame', frame: 60 }, { type: 'mark', between: false });
+    expect(sent).toEqual([{ kind: 'mark', clipId: anId('s1'), event: 'kneeDown', frame: 60, frameTo: null }]);
+    expect(state).toMatchObject({ task: 'figures', figure: 'handsAfterKnee' });
+    expect(figuresOf(world, state).get('handsAfterKnee')?.value).toBeCloseTo(10 / 120, 9);
+    // Two that it lacks are asked one after the other.
+    act({ type: 'measure', figure: 'timeToPlate' });
+    expect(state).toMatchObject({ task: 'keyFrames', event: 'firstMove' });
+    act({ type: 'frame', frame: 12 }, { type: 'mark', between: false });
+    expect(state).toMatchObject({ task: 'keyFrames', event: 'gloved' });
+    act({ type: 'frame', frame: 180 }, { type: 'mark', between: false });
+    expect(state.task).toBe('figures');
+    // With 54 feet from the rubber to the plate the ball has a speed: 15.2 m in 55 frames.
+    expect(figuresOf(world, state).get('ballSpeed')?.value).toBeCloseTo((54 * 0.3048 - 1.3) / (55 / 120), 6);
+    // Nothing is lacking now, and nothing changes.
+    act({ type: 'measure', figure: 'timeToPlate' });
+    expect(state.task).toBe('figures');
+  });
+
+  test('a key frame that is marked for no figure in hand goes on as every other', () => {
+    state = begin([]);
+    act(
+      { type: 'figure', figure: 'handsAfterKnee' },
+      { type: 'event', event: 'gloved' },
+      { type: 'frame', frame: 180 },
+      { type: 'mark', between: false },
+    );
+    expect(state).toMatchObject({ task: 'keyFrames', event: 'set' });
+  });
+
+  test('the arrows go from the figures that are placed to the times', () => {
+    act({ type: 'figure', figure: POSE_FIGURES.at(-1)!.id });
+    expect(beside(world, state, 1)).toEqual({ type: 'figure', figure: TIME_FIGURES[0]!.id });
+    act({ type: 'figure', figure: TIME_FIGURES.at(-1)!.id });
+    expect(beside(world, state, 1)).toEqual({ type: 'figure', figure: TIME_FIGURES.at(-1)!.id });
   });
 
   test('a head where it turns is looked for between its key frames, half-way first, and keeps the frame on which it was placed', () => {

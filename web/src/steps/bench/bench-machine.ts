@@ -1,4 +1,4 @@
-import { POSE_FIGURES } from '@stride-chalk/core';
+import { POSE_FIGURES, TIME_FIGURES } from '@stride-chalk/core';
 import { withEntry } from './bench-data.ts';
 import type { BenchAction } from './bench-actions.ts';
 import { askedOf, checkpointOf, deliveryOf, frameIn, openOf, scoreOf } from './bench-selectors.ts';
@@ -102,6 +102,9 @@ export function transition(world: BenchWorld, state: BenchState, action: BenchAc
 const moved = (s: BenchState, step: EntryStep, undo: boolean): Pick<BenchState, 'done' | 'undone'> =>
   undo ? { done: s.done.slice(0, -1), undone: [...s.undone, step] } : { done: [...s.done, step], undone: s.undone.slice(0, -1) };
 
+/** Figures as the bench lists them: first those whose points are placed. */
+const LISTED_FIGURES = [...POSE_FIGURES, ...TIME_FIGURES];
+
 /** The figure, key frame or checkpoint beside the one in hand, held at the ends of its list. */
 export function beside(world: BenchWorld, state: BenchState, by: 1 | -1): BenchAction | null {
   const next = <T>(all: readonly T[], at: number): T | undefined => all[Math.max(0, Math.min(all.length - 1, at + by))];
@@ -110,8 +113,8 @@ export function beside(world: BenchWorld, state: BenchState, by: 1 | -1): BenchA
     return {
       type: 'figure',
       figure: next(
-        POSE_FIGURES,
-        POSE_FIGURES.findIndex((r) => r.id === state.figure),
+        LISTED_FIGURES,
+        LISTED_FIGURES.findIndex((r) => r.id === state.figure),
       )!.id,
     };
   const asked = askedOf(world, state);

@@ -46,7 +46,17 @@ const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => (
 });
 const props = {
   staff: { id: anId('me'), name: 'Me' },
-  camper: { id: anId('c'), bib: 7, name: 'C', age: 13, ageGroup: '13-14', hand: 'R', heightCentimetres: 160, sore: false },
+  camper: {
+    id: anId('c'),
+    bib: 7,
+    name: 'C',
+    age: 13,
+    ageGroup: '13-14',
+    hand: 'R',
+    heightCentimetres: 160,
+    rubberToPlateFeet: 54,
+    sore: false,
+  },
   sheet: defaultSheet,
   schools: {},
   deliveries: [
@@ -163,6 +173,22 @@ describe('a key frame that is proposed', () => {
     }
     expect([activeOf(world, state)!.film.id, state.event]).toEqual([FRONT, 'set']);
     expect(marksOf(SIDE).every((m) => m.origin === 'confirmed')).toBe(true);
+  });
+  test('that serves single figures waits for them: it is neither asked for in the walk nor in the strip, and is proposed where a figure asks', () => {
+    begin({
+      looksHere: true,
+      looks: [look(SIDE, [...SIDE_MARKS, ['kneeDown', 88, 0.6], ['bodyBack', 70, 0.4]]), look(FRONT, FRONT_MARKS)],
+    });
+    expect(stripOf(world, state).map((c) => c.event)).not.toContain('kneeDown');
+    for (const event of ['set', 'liftTop', 'handsApart', 'driveStart', 'contact', 'layback', 'release', 'finish']) {
+      expect(state.event).toBe(event);
+      act(enter);
+    }
+    act({ type: 'view' }, { type: 'task', task: 'figures' }, { type: 'measure', figure: 'handsAfterKnee' });
+    expect([state.event, shown(SIDE)]).toEqual(['kneeDown', 88]);
+    act(enter);
+    expect(sent.at(-1)).toMatchObject({ event: 'kneeDown', frame: 88, origin: 'confirmed' });
+    expect(state.task).toBe('figures');
   });
   test('that is corrected is marked by hand, and so is one between two frames', () => {
     act({ type: 'step', by: 1 }, enter);

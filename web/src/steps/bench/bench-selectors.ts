@@ -5,8 +5,8 @@ import {
   ownSpread,
   partsOf,
   pointsOfFilm,
+  FIGURES,
   POSE_FIGURES,
-  poseFigure,
   wasSeen,
   SURE,
   type Estimate,
@@ -260,7 +260,7 @@ export const alikeOf = (w: BenchWorld, at: Known): readonly Known[] =>
 /** The film in which a figure is measured: of those on the screen the one that shows it best; null where none shows it. */
 export function filmFor(w: BenchWorld, s: BenchState, figure: FigureId): Known | null {
   const open = openOf(w, s);
-  const views = poseFigure(figure)?.views ?? [];
+  const { views } = FIGURES[figure];
   return views.flatMap((view) => open.filter((o) => o.film.view === view))[0] ?? null;
 }
 
@@ -312,6 +312,7 @@ function readingsOf(w: BenchWorld, s: BenchState, withProposed = false, delivery
         marks: s.data.marks.filter((m) => m.clipId === film.id),
         points: [...pointsOfFilm(film, w.clips, s.data.points), ...(withProposed ? proposedPoints(w, s, film) : [])],
       })),
+      { rubberToPlateFeet: w.rubberToPlateFeet },
     ),
   );
 }
@@ -350,9 +351,14 @@ export function proposedFiguresOf(w: BenchWorld, s: BenchState): ReadonlyMap<Fig
   );
 }
 
-/** The first key frame of a figure's points that is not marked in the film in which it is measured. */
+/** The key frames that a figure needs, in the order in which it names them. */
+export const eventsOf = (figure: FigureId): readonly EventId[] => {
+  const of = FIGURES[figure];
+  return of.kind === 'time' ? of.needs : of.needs.map(eventOf);
+};
+
+/** The first key frame of a figure that is not marked in the film in which it is measured. */
 export function unmarkedOf(w: BenchWorld, s: BenchState, figure: FigureId): EventId | null {
   const at = filmFor(w, s, figure);
-  const needs = poseFigure(figure)?.needs ?? [];
-  return at ? (needs.map(eventOf).find((e) => !markOf(s.data, at.film.id, e)) ?? null) : null;
+  return at ? (eventsOf(figure).find((e) => !markOf(s.data, at.film.id, e)) ?? null) : null;
 }

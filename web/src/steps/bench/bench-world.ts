@@ -11,6 +11,8 @@ import type { BenchProps, Film } from './types.ts';
 /** What does not change while a camper is on the bench. */
 export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deliveries' | 'clips'> {
   readonly staffId: StaffId;
+  /** From the rubber to the plate at this camper's age; null where the camp does not say. */
+  readonly rubberToPlateFeet: number | null;
   /** Who scores second is suggested nothing: his eye is what is asked. */
   readonly blind: boolean;
   /** Whoever asks his system for less motion plays a span himself. */
@@ -39,6 +41,7 @@ export function benchWorld(
     deliveries,
     clips,
     staffId: staff.id,
+    rubberToPlateFeet: camper.rubberToPlateFeet,
     blind: props.blind ?? false,
     lessMotion,
     timeOf: (film) => times.get(film.id) ?? null,

@@ -3,12 +3,15 @@ import {
   activeOf,
   confirmedByStrip,
   deliveryOf,
+  eventsOf,
+  filmFor,
   frameIn,
   frameOfEvent,
   openOf,
   otherOf,
   proposedOf,
   stripOf,
+  unmarkedOf,
   type StripCell,
 } from './bench-selectors.ts';
 import { filmsOfDelivery } from './bench-state.ts';
@@ -36,7 +39,7 @@ export const KEY_FRAME_HANDLERS = {
     const how = proposed?.frame === frame && !between ? confirmedBy(proposed) : {};
     t.set({ problem: null }).enter([{ kind: 'mark', clipId: at.film.id, event, frame, frameTo, ...how }]);
     // Whoever corrects a mark stays where he is.
-    if (!corrected) goOnMarking(t, at);
+    if (!corrected && !goOnForFigure(t, at)) goOnMarking(t, at);
   },
   unmark(t) {
     const at = activeOf(t.world, t.state);
@@ -141,6 +144,18 @@ function lookAtCell(t: Turn, cell: StripCell): void {
   const viewInHand = openOf(t.world, t.state).findIndex((o) => o.film.id === cell.at.film.id);
   t.set({ viewInHand, event: cell.event, problem: null, frames: {} });
   t.goTo(cell.event);
+}
+
+/** After a mark that serves the figure in hand and is not asked for otherwise: what that figure still lacks in this film, else back to the figures. */
+function goOnForFigure(t: Turn, at: Known): boolean {
+  const { world, state } = t;
+  const { event, figure } = state;
+  if (lookedFor(at.film.id, state.proposals).includes(event) || !eventsOf(figure).includes(event)) return false;
+  if (filmFor(world, state, figure)?.film.id !== at.film.id) return false;
+  const lacking = unmarkedOf(world, state, figure);
+  if (lacking) t.set({ event: lacking }).show(at, frameOfEvent(world, t.state, lacking, at));
+  else t.layer('leave').set({ task: 'figures' });
+  return true;
 }
 
 /** After a first mark: the next key frame that is asked for, in the view in hand, else in the other view, else in the next delivery. */

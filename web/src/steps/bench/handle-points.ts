@@ -21,8 +21,14 @@ export const POINT_HANDLERS = {
     t.layer('leave').set({ figure });
     const at = filmFor(t.world, t.state, figure);
     const wanted = poseFigure(figure);
-    if (!at || !wanted || unmarkedOf(t.world, t.state, figure)) return;
+    const unmarked = unmarkedOf(t.world, t.state, figure);
+    if (!at || (wanted && unmarked)) return;
     t.set({ viewInHand: openOf(t.world, t.state).findIndex((o) => o.film.id === at.film.id) });
+    // A time has nothing to place: what it lacks is a key frame.
+    if (!wanted) {
+      if (unmarked) t.set({ task: 'keyFrames', problem: null, said: null, event: unmarked }).goTo(unmarked);
+      return;
+    }
     // The cones of this camera position count, in whichever film of it they were marked.
     const known = pointsOfFilm(at.film, t.world.clips, t.state.data.points);
     const marks = t.state.data.marks.filter((m) => m.clipId === at.film.id);

@@ -19,6 +19,13 @@ import type { Film, Known, Mark } from './types.ts';
 /** Key frames that the bench offers; those that are not always asked for serve single figures. */
 export const OFFERED: readonly EventId[] = EVENT_IDS;
 
+/** Asked for where it is found, for joints of several figures are read there. The others wait until a figure asks for them: each would be a press more a film. */
+const ASKED_WHEN_FOUND: ReadonlySet<EventId> = new Set(['driveStart']);
+
+/** Whether a key frame is asked for in every film: always, or because it was found. */
+export const isAskedFor = (event: EventId, found: boolean): boolean =>
+  ALWAYS_ASKED.includes(event) || (found && ASKED_WHEN_FOUND.has(event));
+
 export const markOf = (data: BenchData, clipId: ClipId, event: EventId): Mark | null =>
   data.marks.find((m) => m.clipId === clipId && m.event === event) ?? null;
 
@@ -134,9 +141,7 @@ export function chalkLineOf(
   proposed: (event: EventId) => { readonly frame: number; readonly from: number; readonly to: number } | null = () => null,
   set: readonly Known[] = [],
 ) {
-  const offered = OFFERED.filter(
-    (e) => ALWAYS_ASKED.includes(e) || markOf(data, film.film.id, e) || e === current || proposed(e) !== null,
-  );
+  const offered = OFFERED.filter((e) => markOf(data, film.film.id, e) || e === current || isAskedFor(e, proposed(e) !== null));
   const at = (event: EventId): number => {
     const found = markOf(data, film.film.id, event) ? null : proposed(event);
     return found ? film.time.timeOf(found.frame) : secondsAt(event, film, other, earlier, data);

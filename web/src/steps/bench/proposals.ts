@@ -1,5 +1,4 @@
 import {
-  ALWAYS_ASKED,
   fromOtherView,
   isStale,
   isTurn,
@@ -29,7 +28,7 @@ import {
 } from '@stride-chalk/core';
 import { VIEW_NAMES } from '../../parts/view-names.ts';
 import type { BenchData } from './bench-data.ts';
-import { markOf, nearestFrame, OFFERED } from './moments.ts';
+import { isAskedFor, markOf, nearestFrame, OFFERED } from './moments.ts';
 import type { Film, Known } from './types.ts';
 
 /** What the computer proposes, as the bench reads it: nothing here counts before somebody has seen it. */
@@ -151,10 +150,15 @@ function fromOther(event: EventId, at: Known, other: Known, proposals: Proposals
   return { frame, from, to, sure: Math.min(MOST_SURE, told.sure), spread: (to - from) / (2 * NINE_OF_TEN), otherView: true };
 }
 
-/** The key frames that are looked for in a film: those that are always asked, and what was found besides. */
+/** The key frames that are looked for in a film one after the other. */
 export function lookedFor(clipId: string, proposals: Proposals): readonly EventId[] {
   const found = lookOf(proposals, clipId)?.marks ?? [];
-  return OFFERED.filter((e) => ALWAYS_ASKED.includes(e) || found.some((m) => m.event === e));
+  return OFFERED.filter((e) =>
+    isAskedFor(
+      e,
+      found.some((m) => m.event === e),
+    ),
+  );
 }
 
 /** The joints of a frame as they are proposed; none where nothing was found. */

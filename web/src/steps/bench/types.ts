@@ -35,6 +35,8 @@ export interface BenchProps extends ScorersBench {
     readonly ageGroup: AgeGroup;
     readonly hand: 'R' | 'L';
     readonly heightCentimetres: number;
+    /** As the settings of the camp have it for his age; null where they do not say. */
+    readonly rubberToPlateFeet: number | null;
     readonly sore: boolean;
   };
   readonly sheet: Sheet;

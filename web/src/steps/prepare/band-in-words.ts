@@ -1,6 +1,6 @@
 import { FIGURES, type Band } from '@stride-chalk/core';
 
-const UNITS = { degrees: '°', percent: ' %', centimetres: ' cm', milliseconds: ' ms' } as const;
+const UNITS = { degrees: '°', percent: ' %', centimetres: ' cm', milliseconds: ' ms', milesPerHour: ' mph' } as const;
 
 /**
  * One part of a band in words, with its unit; an end that is open says so.
