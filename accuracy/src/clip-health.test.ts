@@ -2,10 +2,10 @@ import { execFileSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { expect, test } from 'vitest';
 import { clipHealth, type GreyPicture, type HealthProblemCode } from '@stride-chalk/core';
-import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS } from '@stride-chalk/demo';
+import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS, RETURNING_CLIPS } from '@stride-chalk/demo';
 
 const [WIDTH, HEIGHT, A_SECOND] = [480, 270, 12];
-const CLIPS = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS].map((c) => c.fileName);
+const CLIPS = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS].map((c) => c.fileName);
 
 /** A clip of the simulated camera through a filter of ffmpeg, sampled as a phone samples its own. */
 function sampled(fileName: string, filter: string): GreyPicture[] {

@@ -22,6 +22,7 @@ import {
   DEMO_CLIPS,
   LAST_YEAR_CLIPS,
   PRACTICE_CLIPS,
+  RETURNING_CLIPS,
   LAST_YEAR_ONLY,
   LAST_YEAR_SEVERITY,
   lastYearLevels,
@@ -73,7 +74,7 @@ describe('the demo camp', () => {
   });
 
   test('every clip is there, and all media stay under 20 MB', () => {
-    const all = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS];
+    const all = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS];
     for (const clip of all) expect(existsSync(clipFile(clip.fileName)), clip.fileName).toBe(true);
     const bytes = all.reduce((sum, c) => sum + statSync(clipFile(c.fileName)).size, 0);
     expect(bytes).toBeLessThan(20 * 1024 * 1024);
@@ -85,7 +86,7 @@ describe('the demo camp', () => {
   });
 
   test('the key frames of a careful coach are complete and in order on every clip', () => {
-    for (const clip of [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS]) {
+    for (const clip of [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS]) {
       const marks = marksOf(clip);
       expect(orderProblems(marks), clip.fileName).toEqual([]);
       for (const event of ALWAYS_ASKED)

@@ -159,7 +159,7 @@ export {
   type RosterRow,
   type TextEncoding,
 } from './roster/index.ts';
-export { anchorPictures } from './sheet/anchors.ts';
+export { anchorOutline, anchorPictures } from './sheet/anchors.ts';
 export { checkpointOfCode, faultCode } from './sheet/codes.ts';
 export { defaultSheet } from './sheet/default-sheet.ts';
 export {

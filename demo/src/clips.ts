@@ -54,3 +54,25 @@ function clipsOf(camper: DemoCamper, look: number): DemoClip[] {
 
 /** All clips of the demo camp, as orders to the simulated camera. Their truth is recomputed from the same orders. */
 export const DEMO_CLIPS: readonly DemoClip[] = FILMED_CAMPERS.flatMap((camper, i) => clipsOf(camper, i));
+
+/** Whose films of last year's camp are still there beside this year's. */
+const RETURNED = 27;
+/** One of her deliveries a year ago: a year younger, six centimetres smaller, later with the arm and with a front leg that gave way further. Filmed as this year's are. */
+export const RETURNING_CLIPS: readonly DemoClip[] = DEMO_CLIPS.filter((c) => c.bib === RETURNED && c.delivery === 0).map(
+  (clip): DemoClip => ({
+    ...clip,
+    fileName: `returning-${clip.view === 'front' ? 'front' : 'open-side'}.mp4`,
+    order: {
+      ...clip.order,
+      pitcher: {
+        ...clip.order.pitcher,
+        ageYears: clip.order.pitcher.ageYears - 1,
+        heightMetres: clip.order.pitcher.heightMetres! - 0.06,
+        faults: { 'F2.gives-way': 1, 'E2.late': 0.7 },
+        seed: clip.order.pitcher.seed + 1000,
+      },
+      look: 3,
+      conditions: fieldConditions(3, 0, clip.view, clip.order.pitcher.seed + 1000),
+    },
+  }),
+);

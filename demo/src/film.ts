@@ -8,10 +8,10 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { deliveryMotion, filmClip } from '@stride-chalk/fieldcam';
-import { DEMO_CLIPS, type DemoClip } from './clips.ts';
+import { DEMO_CLIPS, RETURNING_CLIPS, type DemoClip } from './clips.ts';
 import { LAST_YEAR_CLIPS, PRACTICE_CLIPS } from './practice.ts';
 
-const CLIPS = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS];
+const CLIPS = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS];
 const folder = fileURLToPath(new URL('../clips/', import.meta.url));
 const ledgerPath = `${folder}made-from.json`;
 /** Where the motion puts every joint at its key frames, to the millimetre. */

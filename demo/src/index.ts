@@ -1,5 +1,5 @@
 export { CAMP, LAST_YEAR, ORGANISATION, PASSWORD, SECOND_CAMP, STAFF, type DemoCamper } from './camp.ts';
-export { DEMO_CLIPS, type DemoClip } from './clips.ts';
+export { DEMO_CLIPS, RETURNING_CLIPS, type DemoClip } from './clips.ts';
 export { LAST_YEAR_ONLY, LAST_YEAR_SEVERITY, lastYearLevels, READ_IN_TWO_WAYS, type LastYearLevel } from './last-year.ts';
 export { SECOND_CAMPERS } from './more-campers.ts';
 export { CAMPERS } from './roster.ts';

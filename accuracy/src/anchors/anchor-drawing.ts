@@ -2,17 +2,22 @@ import {
   defaultSheet,
   figureLimits,
   levelEnds,
+  outlineOf,
   suggestLevel,
+  tallOf,
   type AgeGroup,
   type Band,
   type Checkpoint,
   type EventId,
   type FigureId,
+  type PlacedJoints,
+  type PointId,
 } from '@stride-chalk/core';
 import {
   deliveryMotion,
   JOINT_IDS,
   lineDrawing,
+  towardsTarget,
   trueFigures,
   tripod,
   type DeliveryMotion,
@@ -40,6 +45,8 @@ export interface AnchorDrawing {
   /** The band that the levels are those of; null where the strength of the fault was divided. */
   readonly band: Pick<Band, 'figure' | 'wanted' | 'acceptable'> | null;
   readonly svg: string;
+  /** Its joints at the key frame of the checkpoint as x, y, laid out as those of a film are (`outlineOf`); null where it is not seen from the side. */
+  readonly outline: Readonly<Partial<Record<PointId, readonly [number, number]>>> | null;
   /** What the figure truly is in it, in the units of the band. */
   readonly value: number;
 }
@@ -90,6 +97,7 @@ function drawingsOf(anchor: Anchor, checkpoint: Checkpoint, body: Body, band: Ba
     level,
     band: band && { figure: band.figure, wanted: band.wanted, acceptable: band.acceptable },
     value: figureOf(anchor, motions[level]!),
+    outline: anchor.view === 'openSide' ? outlineIn(motions[level]!, camera, checkpoint.event as EventId) : null,
     svg: lineDrawing({
       motion: motions[level]!,
       camera,
@@ -100,6 +108,19 @@ function drawingsOf(anchor: Anchor, checkpoint: Checkpoint, body: Body, band: Ba
       title: `${checkpoint.name}, level ${level}, drawn by the simulated figure`,
     }),
   }));
+}
+
+/** What a body has that a coach places in a film from the side. */
+const OUTLINED = JOINT_IDS.filter((j) => !/ball|glove$|nose|Heel|Toe/.test(j));
+
+function outlineIn(motion: DeliveryMotion, camera: ReturnType<typeof tripod>, event: EventId): AnchorDrawing['outline'] {
+  const at = (of: EventId): PlacedJoints => {
+    const { joints } = motion.poseAt(motion.events[of]);
+    return Object.fromEntries(OUTLINED.map((j) => [j, camera.project(joints[j])]));
+  };
+  const laid = outlineOf(at(event), tallOf(at('contact'))!, towardsTarget('openSide', 'R')!, at('set').backAnkle!);
+  const short = (v: number): number => Math.round(1000 * v) / 1000;
+  return Object.fromEntries(Object.entries(laid).map(([id, p]) => [id, [short(p.x), short(p.y)] as const]));
 }
 
 const build = (anchor: Anchor, body: Body, by: number): DeliveryMotion => {

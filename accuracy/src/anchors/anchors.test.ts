@@ -2,10 +2,14 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, test } from 'vitest';
 import { defaultSheet, figureLimits, suggestLevel, type FigureId } from '@stride-chalk/core';
-import { anchorDrawings } from './anchor-drawing.ts';
+import { anchorDrawings, type AnchorDrawing } from './anchor-drawing.ts';
 import { ANCHORS } from './anchor-list.ts';
 
 const folder = fileURLToPath(new URL('../../../web/public/anchors/', import.meta.url));
+
+const LIST = JSON.parse(
+  readFileSync(new URL('../../../core/src/sheet/data/anchors.json', import.meta.url), 'utf8'),
+) as ReadonlyArray<Pick<AnchorDrawing, 'set' | 'outline'>>;
 
 describe('the drawings of the levels', () => {
   test.each(ANCHORS.map((a) => [a.checkpoint, a] as const))(
@@ -24,6 +28,9 @@ describe('the drawings of the levels', () => {
         );
         expect(svg).not.toMatch(/<script|href=|url\(|<image/);
       }
+      // What is laid over a film is the body that is drawn.
+      for (const { set, level, outline } of drawings)
+        if (level === 3) expect(LIST.find((s) => s.set === set)!.outline, set).toEqual(outline);
       const moves = defaultSheet.checkpoints.find((c) => c.id === id)!.span !== undefined;
       for (const { svg } of drawings) expect(svg.includes('<animate')).toBe(moves);
     },

@@ -12,7 +12,8 @@ const fileOf = (d: AnchorDrawing): string => `${d.set}-${d.level}.svg`;
 for (const d of drawings) writeFileSync(`${folder}${fileOf(d)}`, d.svg);
 const names = new Set(drawings.map(fileOf));
 for (const file of readdirSync(folder)) if (!names.has(file)) rmSync(`${folder}${file}`);
-const sets = drawings.filter((d) => d.level === 3).map(({ set, band }) => ({ set, band }));
-writeFileSync(list, `${JSON.stringify(sets, null, 1)}\n`);
+const sets = drawings.filter((d) => d.level === 3).map(({ set, band, outline }) => ({ set, band, outline }));
+// A line a set: what changed is seen.
+writeFileSync(list, `[\n${sets.map((s) => JSON.stringify(s)).join(',\n')}\n]\n`);
 const bytes = drawings.reduce((sum, d) => sum + Buffer.byteLength(d.svg), 0);
 process.stdout.write(`${drawings.length} drawings, ${Math.round(bytes / 1024)} kB\n`);

@@ -6,7 +6,7 @@ import { fork } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS } from '@stride-chalk/demo';
+import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS, RETURNING_CLIPS } from '@stride-chalk/demo';
 import { studyPath } from './film-study.ts';
 import { lookAt, trueFrames, type ClipResult } from './look-at.ts';
 import { HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
@@ -15,7 +15,7 @@ import { pairTable } from './pair-table.ts';
 import { jointTable } from './joint-table.ts';
 
 const [folder = '/tmp/stride-chalk-study', which = 'tuned', processes = '2'] = process.argv.slice(2);
-const DEMO = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS].map(
+const DEMO = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS].map(
   ({ fileName, order }): StudyClip => ({ id: fileName, order }),
 );
 const pathOf = (clip: StudyClip): string =>

@@ -91,17 +91,9 @@ export async function loadDemoFilms(
   const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, by);
   for (const film of films) {
     const clipId = clipIds.get(film.fileName)!;
-    for (const mark of marksOf(film)) await enter({ kind: 'mark', clipId, ...mark });
     // Of one camper two deliveries are measured, so that there is something to compare.
     const measured = film.delivery === 0 || (progress === 'released' && film.delivery === 2);
-    if (measured)
-      for (const p of pointsOf(film)) {
-        // Cones are marked once a camera position.
-        if (film.delivery > 0 && isGroundMark(p.point)) continue;
-        const mark = marksOf(film).find((m) => m.event === p.event);
-        const frame = mark ? pointFrame(mark, p.point) : null;
-        await enter({ kind: 'point', clipId, ...p, frame, origin: 'placed', pointSd: 2 });
-      }
+    await enterDemoMarks(film, clipId, by, measured);
   }
   if (progress === 'marked') return;
   const asked = resolveSheet(defaultSheet, ageGroupOf(camper.born, firstDay))
@@ -115,6 +107,26 @@ export async function loadDemoFilms(
   if (progress === 'partScored') return;
   const draft = await compileDraft({ camperId: camper.id, by: coachId, instead: null, from: 'levels' });
   if (progress === 'released') await releaseEvaluation(draft.id, coachId);
+}
+
+/** What a careful coach marks on a film of the demo, and the points that he places. */
+export async function enterDemoMarks(
+  film: DemoClip,
+  clipId: ClipId,
+  by: Parameters<typeof recordEntry>[2],
+  measured = true,
+): Promise<void> {
+  const enter = (entry: Entry): Promise<unknown> => recordEntry(v7(), entry, by);
+  const marks = marksOf(film);
+  for (const mark of marks) await enter({ kind: 'mark', clipId, ...mark });
+  if (!measured) return;
+  for (const p of pointsOf(film)) {
+    // Cones are marked once a camera position.
+    if (film.delivery > 0 && isGroundMark(p.point)) continue;
+    const mark = marks.find((m) => m.event === p.event);
+    const frame = mark ? pointFrame(mark, p.point) : null;
+    await enter({ kind: 'point', clipId, ...p, frame, origin: 'placed', pointSd: 2 });
+  }
 }
 
 /** One film of the demo as it came; its copy for the bench is made by the queue afterwards. */

@@ -13,13 +13,21 @@ import {
   type Reference,
   type StaffId,
 } from '@stride-chalk/core';
-import { LAST_YEAR_ONLY, lastYearFilms, lastYearLevels, scoresOf, type DemoCamper, type LastYearLevel } from '@stride-chalk/demo';
+import {
+  LAST_YEAR_ONLY,
+  lastYearFilms,
+  lastYearLevels,
+  RETURNING_CLIPS,
+  scoresOf,
+  type DemoCamper,
+  type LastYearLevel,
+} from '@stride-chalk/demo';
 import { campById } from './camps.ts';
 import { db } from './db/connect.ts';
 import { deliveries, throws } from './db/schema.ts';
 import { recordEntry } from './entries.ts';
 import { compileDraft } from './evaluations.ts';
-import { putDemoFilm } from './load-demo-films.ts';
+import { enterDemoMarks, putDemoFilm } from './load-demo-films.ts';
 import { referencesFor } from './load-demo-practice.ts';
 import { newId } from './new-id.ts';
 import { indexClip } from './prepare-clip.ts';
@@ -138,7 +146,7 @@ export async function loadLastYearsLevels(
   }
 }
 
-/** An evaluation of last year, from its levels; the films are gone, their time was over. */
+/** An evaluation of last year, from its levels; of most the films are gone, their time was over. Of one who is back they are there, with key frames and points. */
 export async function loadLastYear(
   campId: CampId,
   { camper, id, childId }: Loaded,
@@ -160,6 +168,11 @@ export async function loadLastYear(
       .values({ id: v7(), childId, campId, day, kind: 'filming', count: 1, deliveryId, enteredBy: coachId });
     for (const { checkpoint, level, faults, note } of scoresOf(camper.bib, i, asked))
       await recordEntry(v7(), { kind: 'score', deliveryId, checkpoint, level, faults: [...faults], note }, by);
+    for (const film of RETURNING_CLIPS.filter((c) => c.bib === camper.bib && c.delivery === i)) {
+      const clipId = await putDemoFilm(film, { deliveryId, hand: camper.hand, by: coachId });
+      await indexClip(clipId);
+      await enterDemoMarks(film, clipId, by);
+    }
   }
   await releaseEvaluation((await compileDraft({ camperId: id, by: coachId, instead: null, from: 'levels' })).id, coachId);
 }

@@ -6,6 +6,7 @@ import { camperById } from '../campers.ts';
 import { clipById } from '../clips.ts';
 import { clockOn, todayAt, type Camp } from '../camps.ts';
 import { requireConsent, requireTrainingConsent } from '../consents.ts';
+import { filmOfEarlierCamp, requireBothConsents } from '../earlier-camps.ts';
 import { practiceFilmOf } from '../practice-clips.ts';
 import { requireNotBlind } from '../blind-scorer.ts';
 import { camperOf, requireInCamp, type CampNoun, type IdOf, type OfNoCamper } from '../in-camp.ts';
@@ -63,8 +64,8 @@ export async function ofShownCamper<Noun extends Exclude<CampNoun, OfNoCamper>>(
 }
 
 /**
- * A film that may be shown to whoever asks: of the camp at work, or for those who score a practice clip of its organisation whose family has consented to
- * the training of the staff.
+ * A film that may be shown to whoever asks: of the camp at work; for those who score, a practice clip of its organisation whose family has consented to
+ * the training of the staff, and a film of one of its children from an earlier camp, with both consents.
  */
 export async function ofShownFilm(context: Pick<APIContext, 'locals'>, id: string | undefined): Promise<ClipId> {
   const { camp, role } = atWork(context);
@@ -73,6 +74,15 @@ export async function ofShownFilm(context: Pick<APIContext, 'locals'>, id: strin
     const child = await practiceFilmOf(known, camp);
     if (child && child.campId !== camp.id) {
       requireTrainingConsent(child);
+      return known;
+    }
+  }
+  if (may(role, 'break down and score')) {
+    const known = parsed(clipIdSchema, id);
+    const both = await filmOfEarlierCamp(known, camp);
+    if (both) {
+      requireBothConsents(both);
+      await requireNotBlind(both.there.camp, both.there.camper, { id: atWork(context).id });
       return known;
     }
   }

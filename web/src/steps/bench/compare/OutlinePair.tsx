@@ -13,9 +13,17 @@ export function outlineAt(film: Film, points: readonly BenchPoint[], event: Even
   return outlineOf(joints, tall, film.towardsTarget, foot);
 }
 
-/** Two bodies laid over each other at a key frame, as tall as each other, from where the back foot stood. */
-export function OutlinePair({ before, after }: { before: PlacedJoints | null; after: PlacedJoints | null }) {
-  if (!before && !after)
+/** Two bodies laid over each other at a key frame, as tall as each other, from where the back foot stood; and the one that the sheet draws, where it is asked for. */
+export function OutlinePair({
+  before,
+  after,
+  wanted,
+}: {
+  before: PlacedJoints | null;
+  after: PlacedJoints | null;
+  wanted: PlacedJoints | null;
+}) {
+  if (!before && !after && !wanted)
     return (
       <p className="m-0 self-center px-4 text-small text-soft">
         The outlines appear where the joints of this key frame were placed or confirmed on a side view, and those of the landing.
@@ -26,16 +34,28 @@ export function OutlinePair({ before, after }: { before: PlacedJoints | null; af
       viewBox="-0.55 -1.12 1.9 1.3"
       className="h-full max-h-full w-full"
       role="img"
-      aria-label="Both bodies, laid over each other"
+      aria-label={wanted ? 'Both bodies, laid over what the sheet draws' : 'Both bodies, laid over each other'}
     >
       <line x1={-0.5} x2={1.3} y1={0.04} y2={0.04} stroke="var(--rule)" strokeWidth={0.008} />
+      {wanted && <Body joints={wanted} color="var(--rule)" wide />}
       {before && <Body joints={before} color="var(--soft)" dashed />}
       {after && <Body joints={after} color="var(--clay)" />}
     </svg>
   );
 }
 
-function Body({ joints, color, dashed = false }: { joints: PlacedJoints; color: string; dashed?: boolean }) {
+function Body({
+  joints,
+  color,
+  dashed = false,
+  wide = false,
+}: {
+  joints: PlacedJoints;
+  color: string;
+  dashed?: boolean;
+  /** Behind the others, so that they are seen on it. */
+  wide?: boolean;
+}) {
   const { head, frontHip, backHip, throwingShoulder, gloveShoulder } = joints;
   const broken = dashed ? '0.03 0.024' : undefined;
   const spine =
@@ -43,7 +63,7 @@ function Body({ joints, color, dashed = false }: { joints: PlacedJoints; color: 
       ? ([midpoint(frontHip, backHip), midpoint(throwingShoulder, gloveShoulder)] as const)
       : null;
   return (
-    <g fill="none" stroke={color} strokeWidth={0.016} strokeLinecap="round" strokeLinejoin="round">
+    <g fill="none" stroke={color} strokeWidth={wide ? 0.05 : 0.016} strokeLinecap="round" strokeLinejoin="round">
       {BODY_LINES.map((line) => {
         const places = line.flatMap((id) => joints[id] ?? []);
         return places.length < 2 ? null : (

@@ -7,6 +7,7 @@ import {
   type CamperId,
   type EventId,
   type FigureChange,
+  type PlacedJoints,
   type ViewId,
 } from '@stride-chalk/core';
 import { useEffect, useMemo, useState } from 'react';
@@ -31,6 +32,8 @@ interface WantedPosition {
   readonly name: string;
   readonly says: string;
   readonly src: string;
+  /** Its joints as `outlineOf` lays them; null where it is not drawn from the side. */
+  readonly outline: PlacedJoints | null;
 }
 
 interface PairOfFilms {
@@ -96,6 +99,12 @@ function rateOf({ before, after }: PairOfFilms): number | null {
   return of(before) === of(after) ? of(before) : null;
 }
 
+/** The next position that is drawn from the side for a key frame; after the last one none. */
+function nextLaid(wanted: readonly WantedPosition[], event: EventId, laid: string | null): string | null {
+  const drawn = wanted.filter((w) => w.event === event && w.outline !== null).map((w) => w.name);
+  return drawn[laid === null ? 0 : drawn.indexOf(laid) + 1] ?? null;
+}
+
 const knownOf = (film: BenchFilm): Known => ({ film, time: frameTimebase(film.frameTimes!, film.captureScale) });
 
 function Films({
@@ -122,6 +131,8 @@ function Films({
   const start = events.includes('contact') ? 'contact' : events[0];
   const [moment, setMoment] = useState<Moment>(() => (start && momentAt(start, before, marks)) || { event: 'set', frame: 0 });
   const [time, setTime] = useState<StepTime>('stretched');
+  /** The drawn position that lies under the outlines, by its name. */
+  const [laid, setLaid] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [players, setPlayers] = useState<readonly [FilmPlayer | null, FilmPlayer | null] | null>(null);
   const theirs = besideIt(moment, before, after, marks, time) ?? 0;
@@ -156,6 +167,7 @@ function Films({
         ['ArrowRight', () => setMoment((m) => stepped(m, far, before, events, marks))],
         ['ArrowUp', () => goTo(-1)],
         ['ArrowDown', () => goTo(1)],
+        ['o', () => setLaid((old) => nextLaid(wanted, moment.event, old))],
         ['t', () => setTime((old) => (old === 'stretched' ? 'true' : 'stretched'))],
         ['v', () => onView(views[(views.indexOf(pair.view) + 1) % views.length]!)],
       ]);
@@ -166,11 +178,12 @@ function Films({
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [events, moment, before, marks, views, pair, onView]);
+  }, [events, moment, before, marks, views, pair, onView, wanted]);
 
   if (events.length === 0)
     return <p className="text-body">No key frame is marked in both films: mark them at the bench, and they are held in step.</p>;
   const drawn = wanted.filter((w) => w.event === moment.event);
+  const under = drawn.find((w) => w.name === laid) ?? null;
   const atEvent = momentAt(moment.event, before, marks)!.frame === moment.frame;
   /** Of the key frame that is shown; what was placed on another frame of it (a head where it turns, a ball that is gone) does not lie here. */
   const joints = (known: Known, frame: number) =>
@@ -216,11 +229,13 @@ function Films({
           <OutlinePair
             before={outlineAt(pair.before, points, moment.event)}
             after={outlineAt(pair.after, points, moment.event)}
+            wanted={under?.outline ?? null}
           />
           <p className="m-0 flex flex-wrap gap-x-4 px-3 pb-2 text-fine text-soft">
             <span>At “{eventName(moment.event)}”, as tall as each other.</span>
             <span>broken: before</span>
             <span className="text-clay">line: after</span>
+            {under && <span>wide: {under.name}, as the sheet draws it</span>}
           </p>
         </div>
       </div>
@@ -263,14 +278,26 @@ function Films({
             {drawn.map((w) => (
               <li key={w.name} className="w-[170px] text-small">
                 <AnchorPicture src={w.src} hand={hand} says={w.says} />
-                {w.name}
+                {w.outline ? (
+                  <button
+                    type="button"
+                    aria-pressed={w === under}
+                    className={`quiet-action mt-1 !min-h-[40px] w-full !px-2 !py-1 ${w === under ? '!bg-wash font-bold' : ''}`}
+                    onClick={(e) => press(e, () => setLaid(w === under ? null : w.name))}
+                  >
+                    {w.name}: under the outlines
+                  </button>
+                ) : (
+                  w.name
+                )}
               </li>
             ))}
           </ul>
         </section>
       )}
       <p className="m-0 mt-1 text-fine text-soft">
-        <kbd>←</kbd> <kbd>→</kbd> one frame, with <kbd>⇧</kbd> ten; <kbd>↑</kbd> <kbd>↓</kbd> key frame.
+        <kbd>←</kbd> <kbd>→</kbd> one frame, with <kbd>⇧</kbd> ten; <kbd>↑</kbd> <kbd>↓</kbd> key frame; <kbd>O</kbd> what the
+        sheet draws, under the outlines.
       </p>
     </section>
   );
