@@ -155,10 +155,14 @@ describe('today and last year', () => {
       .values({ id: again, camperId: lastYear.camper, number: 2, thrownOn: '2025-07-15', enteredBy: world.coach });
     for (const delivery of [lastYear.delivery, again])
       for (const { id, of, scoredFor, faults } of camp.sheet.checkpoints)
-        if (of === 'delivery' && scoredFor.includes('11-12')) await level(delivery, id, id === 'E2' ? faults[0]!.code : null);
+        if (of === 'delivery' && scoredFor.includes('11-12'))
+          await level(delivery, id, ['E1', 'E2'].includes(id) ? faults[0]!.code : null);
+    await mark(lastYear.film, 'contact', 12);
     const draft = await compileDraft({ camperId: lastYear.camper, by: world.coach, instead: null, from: 'levels' });
     expect((await compared())!.plans).toEqual([]);
-    await releaseEvaluation(draft.id, world.coach);
+    // Two focus areas on one frame: the picture is kept once.
+    const { pictures } = await releaseEvaluation(draft.id, world.coach);
+    expect(Object.values(pictures)).toEqual([pictures[0], pictures[0]]);
     const [plan, ...more] = (await compared())!.plans;
     expect(more).toEqual([]);
     expect(plan).toMatchObject({ before: `${lastYear.camper}:2025-07-15`, after: '2026-07-13' });

@@ -177,6 +177,7 @@ describe('the sweep', () => {
     await writeFile(benchPath(anId()), 'a copy');
     await writeFile(`${benchPath(id)}.partial`, 'half a copy');
     await writeFile(picturePath(strange), 'a picture');
+    await writeFile(`${picturePath(strange)}.${anId()}.partial`, 'half a picture');
     // As a killed server leaves it.
     const [own] = (await withWorkFolder(originalPath(sha256), (folder) => Promise.resolve([folder]))) as [string];
     await mkdtemp(own.slice(0, -6));

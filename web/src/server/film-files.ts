@@ -97,8 +97,13 @@ export async function sweepMedia(atStart: boolean, now = Date.now()): Promise<nu
       await drop(join(overviews, name));
   for (const name of await readdir(strips)) if (!ids.has(name)) await drop(join(strips, name));
   for (const name of await readdir(pictures)) {
+    if (!(await old(join(pictures, name), 1))) continue;
+    if (name.endsWith('.partial')) {
+      await drop(join(pictures, name));
+      continue;
+    }
     const before = gone;
-    if (await old(join(pictures, name), 1)) await forgetPicture(name.split('.')[0]!);
+    await forgetPicture(name.split('.')[0]!);
     if ((await stat(join(pictures, name)).catch(() => null)) === null) gone = before + 1;
   }
   gone += await sweepUploads(atStart, now);

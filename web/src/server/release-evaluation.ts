@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { rename, writeFile } from 'node:fs/promises';
 import { and, eq, isNull } from 'drizzle-orm';
+import { v7 } from 'uuid';
 import { findEvaluation, resolveSheet, type StaffId, type EvaluationId } from '@stride-chalk/core';
 import { benchSet } from './bench.ts';
 import { camperById, type Camper } from './campers.ts';
@@ -43,8 +44,10 @@ async function release(id: EvaluationId, staffId: StaffId): Promise<EvaluationRo
       if (!freeze) return null;
       const picture = await framePicture(freeze.clipId, freeze.frame);
       const sha256 = createHash('sha256').update(picture).digest('hex');
-      await writeFile(`${picturePath(sha256)}.partial`, picture, { mode: 0o600 });
-      await rename(`${picturePath(sha256)}.partial`, picturePath(sha256));
+      // Two of them may show one frame: each writes under a name of its own.
+      const partial = `${picturePath(sha256)}.${v7()}.partial`;
+      await writeFile(partial, picture, { mode: 0o600 });
+      await rename(partial, picturePath(sha256));
       pictures[String(i)] = sha256;
       return { ...freeze, picture: sha256 };
     }),
