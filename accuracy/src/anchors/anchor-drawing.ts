@@ -119,7 +119,7 @@ function outlineIn(motion: DeliveryMotion, camera: ReturnType<typeof tripod>, ev
     return Object.fromEntries(OUTLINED.map((j) => [j, camera.project(joints[j])]));
   };
   const laid = outlineOf(at(event), tallOf(at('contact'))!, towardsTarget('openSide', 'R')!, at('set').backAnkle!);
-  const short = (v: number): number => Math.round(1000 * v) / 1000;
+  const short = (v: number): number => Math.round(1000 * v) / 1000 || 0;
   return Object.fromEntries(Object.entries(laid).map(([id, p]) => [id, [short(p.x), short(p.y)] as const]));
 }
 

@@ -1,5 +1,5 @@
 /**
- * Films the clips of the study: `npm run pose-films -w accuracy -- FOLDER [PROCESSES]`. What is there is left alone, so that the command can be stopped and called again.
+ * Films the clips of the study: `npm run pose-films -w accuracy -- FOLDER [PROCESSES] [PART OF THEIR NAMES ...]`. What is there is left alone, so that the command can be stopped and called again.
  */
 import { fork } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -9,7 +9,7 @@ import { fileURLToPath } from 'node:url';
 import { filmClip } from '@stride-chalk/fieldcam';
 import { HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
 
-const [folder = '/tmp/stride-chalk-study', processes = '2'] = process.argv.slice(2);
+const [folder = '/tmp/stride-chalk-study', processes = '2', ...parts] = process.argv.slice(2);
 const CLIPS = [...TUNED, ...HELD_OUT];
 
 /** Where the film of an order lies; another order lies elsewhere. */
@@ -32,8 +32,9 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
     });
   } else {
     mkdirSync(folder, { recursive: true });
-    const waiting = CLIPS.filter((c) => !existsSync(studyPath(folder, c)));
-    process.stdout.write(`${CLIPS.length - waiting.length} films are there, ${waiting.length} to film\n`);
+    const chosen = CLIPS.filter((c) => parts.length === 0 || parts.some((part) => c.id.includes(part)));
+    const waiting = chosen.filter((c) => !existsSync(studyPath(folder, c)));
+    process.stdout.write(`${chosen.length - waiting.length} films are there, ${waiting.length} to film\n`);
     const started = Date.now();
     await Promise.all(
       Array.from({ length: Math.min(Number(processes), waiting.length) }, async () => {

@@ -29,6 +29,8 @@ interface ComparedSet {
   /** As it stands in the address: the number of a delivery, or a day; of an earlier camp with the id of its camper before it. */
   readonly key: string;
   readonly label: string;
+  /** The same in as few words as fit beside a film. */
+  readonly short: string;
   readonly deliveries: readonly DeliveryId[];
   readonly ofThisCamp: boolean;
 }
@@ -77,7 +79,14 @@ function daysOf({ camp, camper, filmed }: FilmedAt, here: boolean): Array<Compar
     const deliveries = filmed.filter((d) => d.thrownOn === day).map((d) => d.id);
     const count = deliveries.length === 1 ? 'one delivery' : `all ${deliveries.length} deliveries`;
     const label = `${here ? '' : `${camp.name}, `}${dayInWords(day, camp, 'dated')}: ${count}`;
-    return { day, deliveries, label, key: here ? day : `${camper.id}:${day}`, ofThisCamp: here };
+    return {
+      day,
+      deliveries,
+      label,
+      short: dayInWords(day, camp, 'dated'),
+      key: here ? day : `${camper.id}:${day}`,
+      ofThisCamp: here,
+    };
   });
 }
 
@@ -108,6 +117,7 @@ export async function comparisonOf(
     (d): ComparedSet => ({
       key: String(d.number),
       label: `Delivery ${d.number}, ${dayInWords(d.thrownOn, camp, 'dated')}`,
+      short: `delivery ${d.number}`,
       deliveries: [d.id],
       ofThisCamp: true,
     }),
