@@ -47,12 +47,24 @@ function refined(before: Grey, now: Grey, bodies: readonly Square[], start: Came
   const { width, height, values } = before;
   let { x, y, gain } = start;
   const stride = width > 300 ? 2 : 1;
+  const ownsOf = bodies.map((b) => ({
+    left: b.x - b.side / 2,
+    right: b.x + b.side / 2,
+    top: b.y - b.side / 2,
+    bottom: b.y + b.side / 2,
+  }));
   for (const doubt of DOUBTS) {
     // Normal equations of shift and gain.
     let [xx, xy, yy, xg, yg, gg, xd, yd, gd, places] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
-    for (let row = 2; row < height - 2; row += stride)
+    for (let row = 2; row < height - 2; row += stride) {
+      const here = ownsOf.filter((b) => row > b.top && row < b.bottom);
       for (let column = 2; column < width - 2; column += stride) {
-        if (bodies.some((b) => Math.abs(column - b.x) < b.side / 2 && Math.abs(row - b.y) < b.side / 2)) continue;
+        const body = here.find((b) => column > b.left && column < b.right);
+        if (body) {
+          // On to the first place beside him.
+          while (column + stride < body.right) column += stride;
+          continue;
+        }
         const i = row * width + column;
         const gx = (values[i + 1]! - values[i - 1]!) / 2;
         const gy = (values[i + width]! - values[i - width]!) / 2;
@@ -76,6 +88,7 @@ function refined(before: Grey, now: Grey, bodies: readonly Square[], start: Came
         yd += trust * ay * miss;
         gd += trust * ag * miss;
       }
+    }
     if (places < LEAST_PLACES) return null;
     const by = solveLinear(
       [

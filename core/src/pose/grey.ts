@@ -7,25 +7,31 @@ export interface Grey {
   readonly values: Float32Array;
 }
 
-/** The luma of a picture as 0 to 255, averaged over squares of `by` pixels (1 or 2); what is left over at the right and at the bottom is dropped. */
-export function greyOf({ width, height, luma }: Picture, by: 1 | 2 = 1): Grey {
+/** The numbers of a picture that is not looked at any more, to be used again: half a million new ones a frame cost more than what is reckoned with them. */
+const room = (size: number, again?: Grey): Float32Array =>
+  again?.values.length === size ? again.values : new Float32Array(size);
+
+/** Grey of 0 to 255 by the sum of four values of narrow-range luma (16 to 235: ITU-R BT.601-7). */
+const GREY_OF_SUM = Float32Array.from({ length: 4 * 255 + 1 }, (_, sum) => ((sum / 4 - 16) * 255) / 219);
+
+/** The luma of a picture as 0 to 255, averaged over squares of `by` pixels (1 or 2); what is left over at the right and at the bottom is dropped. `again`: a picture of the same size whose numbers are used again. */
+export function greyOf({ width, height, luma }: Picture, by: 1 | 2 = 1, again?: Grey): Grey {
   const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
-  const values = new Float32Array(columns * rows);
-  const scale = 255 / 219;
+  const values = room(columns * rows, again);
   if (by === 1) {
-    for (let i = 0; i < values.length; i++) values[i] = (luma[i]! - 16) * scale;
+    for (let i = 0; i < values.length; i++) values[i] = GREY_OF_SUM[4 * luma[i]!]!;
     return { width, height, values };
   }
   for (let y = 0, o = 0; y < rows; y++)
     for (let x = 0, i = 2 * y * width; x < columns; x++, o++, i += 2)
-      values[o] = ((luma[i]! + luma[i + 1]! + luma[i + width]! + luma[i + width + 1]!) / 4 - 16) * scale;
+      values[o] = GREY_OF_SUM[luma[i]! + luma[i + 1]! + luma[i + width]! + luma[i + width + 1]!]!;
   return { width: columns, height: rows, values };
 }
 
-/** A grey picture at half its size, each place the mean of four. */
-export function halved({ width, height, values }: Grey): Grey {
+/** A grey picture at half its size, each place the mean of four. `again` as for `greyOf`. */
+export function halved({ width, height, values }: Grey, again?: Grey): Grey {
   const [columns, rows] = [width >> 1, height >> 1];
-  const out = new Float32Array(columns * rows);
+  const out = room(columns * rows, again);
   for (let y = 0; y < rows; y++)
     for (let x = 0; x < columns; x++) {
       const i = 2 * y * width + 2 * x;
@@ -39,9 +45,12 @@ export const smaller = ({ x, y, side }: Square, by: number): Square => ({ x: x /
 
 /** The grey between the pixels of a picture (bilinear); null outside. */
 export function greyAt({ width, height, values }: Grey, x: number, y: number): number | null {
-  const [u, v] = [Math.floor(x), Math.floor(y)];
+  const u = Math.floor(x);
+  const v = Math.floor(y);
   if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) return null;
-  const [fu, fv, i] = [x - u, y - v, v * width + u];
+  const fu = x - u;
+  const fv = y - v;
+  const i = v * width + u;
   return (
     values[i]! * (1 - fu) * (1 - fv) +
     values[i + 1]! * fu * (1 - fv) +

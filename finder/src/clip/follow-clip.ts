@@ -105,9 +105,10 @@ export async function followClip(
   const patches: Array<Float32Array | null> = times.map(() => null);
   const toe: Array<number | null> = times.map(() => null);
   const blobs: Blob[][] = times.map(() => []);
+  let grey: Grey | undefined;
   for await (const { frame, picture } of framesOf(film, (f) => f < times.length && close(f, SHOE_BEFORE))) {
     if (close(frame, BEFORE_LANDING) && !found.has(frame)) await look(frame, picture);
-    const grey = greyOf(picture);
+    grey = greyOf(picture, 1, grey);
     const { x, y, gain } = camera[frame]!;
     const step = { x: x / scale, y: y / scale, gain };
     patches[frame] = patchOf(grey, box.left + step.x, box.top + step.y, box.width, box.height).map((v) => v / gain);
@@ -168,11 +169,16 @@ async function secondReading(
   const kept: Grey[] = [];
   let first: { readonly quarter: Grey; readonly square: Square } | null = null;
   let before: Grey | null = null;
+  // Two halves by turns, and a quarter: their numbers are used again.
+  let spare: Grey | undefined;
+  let smallSpare: Grey | undefined;
   let last: CameraStep = { x: 0, y: 0, gain: 1 };
   for await (const { frame, picture } of framesOf(film, (f) => f < times.length)) {
     if (chosen(frame)) await look(frame, picture);
-    const half = greyOf(picture, 2);
-    const quarter = halved(half);
+    const half: Grey = greyOf(picture, 2, spare);
+    const quarter = halved(half, smallSpare);
+    // The first one is kept.
+    if (first) smallSpare = quarter;
     const square = squareAt(frame);
     first ??= { quarter, square };
     const mine = [smaller(first.square, 4), smaller(square, 4)];
@@ -190,7 +196,7 @@ async function secondReading(
     camera.push({ x: 4 * scale * step.x, y: 4 * scale * step.y, gain: step.gain });
     if (kept.length < FIELD_FRAMES && frame >= ((kept.length + 0.5) * times.length) / FIELD_FRAMES)
       kept.push(patchedBack(greyOf(picture), { x: 4 * step.x, y: 4 * step.y, gain: step.gain }));
-    before = half;
+    [spare, before] = [before ?? undefined, half];
     last = step;
   }
   motion[0] = motion[1] ?? 0;

@@ -1,6 +1,5 @@
 import { greyAt, type CameraStep, type Grey, type Square } from '../../pose/index.ts';
 import type { Blob } from './evidence.ts';
-import { quantileOf } from './series.ts';
 
 /** Differences of grey up to so many times the middle one are the sensor's noise: most of a square does not move. */
 const NOISE = { least: 2, times: 5 };
@@ -92,10 +91,17 @@ export function shoeReach(
 export function emptyField(frames: readonly Grey[]): Grey {
   const { width, height } = frames[0]!;
   const values = new Float32Array(width * height);
-  const own: number[] = new Array(frames.length);
+  const own = new Float32Array(frames.length);
+  const middle = Math.floor(0.5 * frames.length);
   for (let i = 0; i < values.length; i++) {
-    for (let k = 0; k < frames.length; k++) own[k] = frames[k]!.values[i]!;
-    values[i] = quantileOf(own, 0.5);
+    // Each is put in its place among those before it.
+    for (let k = 0; k < frames.length; k++) {
+      const value = frames[k]!.values[i]!;
+      let at = k;
+      for (; at > 0 && own[at - 1]! > value; at--) own[at] = own[at - 1]!;
+      own[at] = value;
+    }
+    values[i] = own[middle]!;
   }
   return { width, height, values };
 }
