@@ -8,7 +8,7 @@ import { recordConsents } from './consents.ts';
 import { db } from './db/connect.ts';
 import { campers, camps, children, clips, deliveries, evaluations, marks, organisations, scoringTasks } from './db/schema.ts';
 import { compileDraft } from './evaluations.ts';
-import { ofShownFilm } from './front/asked.ts';
+import { ofOwnFilm, ofShownFilm } from './front/asked.ts';
 import { releaseEvaluation } from './release-evaluation.ts';
 import { enterAs } from './testing/entering.ts';
 import { newWorld, readyClip, type World } from './testing/world.ts';
@@ -87,6 +87,11 @@ describe('today and last year', () => {
   test('its film is shown to who scores here, and to nobody else', async () => {
     expect(await shown()).toBe(lastYear.film);
     expect(await shown('lead', world.lead)).toBe(lastYear.film);
+    // The whole film as it came stays where it was taken: others may be in it.
+    const { camp } = await camperById(kid.camper);
+    const at = { locals: { camp, staff: { id: world.coach, role: 'coach' } } } as never;
+    await expect(ofOwnFilm(at, lastYear.film)).rejects.toMatchObject({ status: 404 });
+    expect(await ofOwnFilm(at, thisYear)).toBe(thisYear);
     await expect(shown('helper', world.helper)).rejects.toMatchObject({ status: 404 });
   });
 

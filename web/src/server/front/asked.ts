@@ -86,6 +86,11 @@ export async function ofShownFilm(context: Pick<APIContext, 'locals'>, id: strin
       return known;
     }
   }
+  return ofOwnFilm(context, id);
+}
+
+/** A film of the camp at work that may be shown, whole as it came: others may be in it beside the child of the clip. */
+export async function ofOwnFilm(context: Pick<APIContext, 'locals'>, id: string | undefined): Promise<ClipId> {
   // Of whom a clip is that is still to be sorted is found out by looking at it.
   const clip = await ofCamp(context, 'trayClip', id);
   return (await clipById(clip)).deliveryId === null ? clip : ofShownCamper(context, 'clip', id);
