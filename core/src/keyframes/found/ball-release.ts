@@ -34,7 +34,7 @@ export function ballRelease(evidence: ClipEvidence, fastest: number): FoundEvent
   if (speed[i]! > limit) return null;
   const [before, after] = [speed[i - 1]!, speed[i]!];
   const frame = i - (before > after ? (limit - after) / (before - after) : 0);
-  const half = Math.max(0.7, 0.02 * rate);
+  const half = Math.max(1.5, 0.02 * rate);
   return { frame, from: frame - half, to: frame + half, sure: 0.6 };
 }
 

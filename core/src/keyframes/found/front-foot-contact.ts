@@ -43,7 +43,7 @@ export function frontFootContact({ times, shoe, towardsTarget }: ClipEvidence, f
     after[i + 1]! > after[i]! - 0.03 * far && after[i]! - after[Math.min(after.length - 1, i + frames(0.1))]! > 0.1 * far;
   const frame = turnsFlat ? highestNear(after, i, i + turns, 1) : i - 1 + Math.max(0, Math.min(1, change(i) / most));
   const noise = quantileOf(standing, 0.9);
-  const half = Math.max(0.5, 0.01 * rate);
+  const half = Math.max(1.2, 0.01 * rate);
   const clear = far > 2 * noise && i < last;
   // Along the line of sight the shoe comes towards the camera and is seen to stand late: the side view tells it better.
   const usual = towardsTarget === null ? 0.6 : 0.87;
