@@ -27,6 +27,6 @@ ${[line(['duty', ...ROLES]), line(['---', ...ROLES.map(() => '---')]), ...duties
 | --- | --- |
 ${routes.join('\n')}
 
-A role belongs to a camp: the same person may be the lead of one and a coach of another. What belongs to another camp is not found.
+A role belongs to a camp: the same person may be the lead of one and a coach of another. What belongs to another camp is not found; but for films of a practice set, and those of a child who came back ([before and after](before-and-after.md)).
 `;
 }
