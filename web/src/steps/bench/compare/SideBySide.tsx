@@ -278,17 +278,17 @@ function Films({
             {drawn.map((w) => (
               <li key={w.name} className="w-[170px] text-small">
                 <AnchorPicture src={w.src} hand={hand} says={w.says} />
-                {w.outline ? (
+                {w.name}
+                {w.outline && (
                   <button
                     type="button"
+                    aria-label={`${w.name}: under the outlines`}
                     aria-pressed={w === under}
                     className={`quiet-action mt-1 !min-h-[40px] w-full !px-2 !py-1 ${w === under ? '!bg-wash font-bold' : ''}`}
                     onClick={(e) => press(e, () => setLaid(w === under ? null : w.name))}
                   >
-                    {w.name}: under the outlines
+                    Under the outlines
                   </button>
-                ) : (
-                  w.name
                 )}
               </li>
             ))}
