@@ -36,7 +36,7 @@ const VIEWS = [
   ['bench-levels', '/bench/27', ['s', 'p', ...times(17, 'ArrowDown')]],
   ['bench-across', '/bench/27', ['x', ...times(26, 'ArrowDown')]],
   ['bench-chalk', '/bench/27', CHALK],
-  ['compare', '/compare/27', []],
+  ['compare', '/compare/27', ['o']],
   ['sheet', '/sheet?phase=contact&age=13-14', []],
   ['write-up', '/handouts/4', []],
   ['hand-out', '/handouts/27/print', []],
