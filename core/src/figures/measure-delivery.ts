@@ -178,7 +178,9 @@ function timeIn(figure: TimeFigure, { clip, times }: Worked, { rubberToPlateFeet
     ...of,
     estimate: { value, sd, unit: figure.unit },
     why: null,
-    moves: new Map(figure.needs.map((event, i) => [`${clip.id} mark ${event}`, moves[i]!])),
+    moves: new Map(
+      given.map((_, i) => [figure.needs[i] ? `${clip.id} mark ${figure.needs[i]}` : 'flight of the ball', moves[i]!]),
+    ),
   };
 }
 

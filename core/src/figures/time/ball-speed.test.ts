@@ -25,6 +25,15 @@ test('46 feet less 1.3 m in 60 frames of 120 a second are 25.4 m/s, 57 mph', () 
   expect(ballFlies(60.5).value).toBeCloseTo(18.44 - 1.3, 2);
 });
 
+test('what it shares with the time to the plate is the catch, beside how far the ball flies', () => {
+  const one = clip(40, 100);
+  const marks = [...one.marks, { event: 'firstMove' as const, frame: 10, frameTo: null }];
+  const { correlation } = measureDelivery([{ ...one, marks }], { rubberToPlateFeet: 46 });
+  // By hand: a moment moves the speed by 12.72 m / 0.25 s² / 240 = 0.212 m/s, the flight by 0.5 m / 0.5 s = 1; the time has two moments alike (JCGM 100:2008, 5.2.2).
+  const moment = (46 * 0.3048 - 1.3) / 0.5 ** 2 / 240;
+  expect(correlation('ballSpeed', 'timeToPlate')).toBeCloseTo(-moment / (Math.hypot(Math.SQRT2 * moment, 1) * Math.SQRT2), 3);
+});
+
 test('without the distance it says what is missing, and a ball that is caught as it is let go has no speed', () => {
   const { figures, measured } = measureDelivery([clip(40, 100)]);
   expect(measured.has('ballSpeed')).toBe(false);

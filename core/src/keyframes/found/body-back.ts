@@ -26,7 +26,8 @@ export function bodyBack({ times, body, towardsTarget: way }: ClipEvidence, set:
   if (i >= last) return null;
   const frame = i - (ahead[i]! - stood) / (ahead[i]! - ahead[i - 1]!);
   // A head that comes slowly is over its place for longer.
-  const pace = Math.max(1e-4, (ahead[Math.min(last, i + 2)]! - ahead[i - 2]!) / (Math.min(last, i + 2) - i + 2));
+  const [a, b] = [i - 2, Math.min(last, i + 2)];
+  const pace = Math.max(1e-4, (ahead[b]! - ahead[a]!) / (b - a));
   const half = Math.min(0.15 * rate, Math.max(0.02 * rate, ROCKED / pace));
   return { frame, from: frame - half, to: frame + half, sure: 0.4 };
 }

@@ -18,7 +18,7 @@ export function firstMove({ times, motion }: ClipEvidence, set: FoundEvent, top:
   if (peak <= loud) return null;
   const limit = Math.max(loud, still + CLEAR * (peak - still));
   let i = Math.max(1, Math.round(set.frame));
-  while (i < top && Math.min(energy[i]!, energy[i + frames(0.025)]!) < limit) i++;
+  while (i < top && Math.min(energy[i]!, energy[i + frames(0.025)] ?? 0) < limit) i++;
   if (i >= top) return null;
   const half = 0.05 * rate + 0.5;
   return { frame: i, from: i - half, to: i + half, sure: set.sure };

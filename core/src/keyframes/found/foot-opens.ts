@@ -11,8 +11,8 @@ const BEFORE = 0.11;
 const FROM_REST = 1.5;
 
 /**
- * Front foot opens: its toes begin to turn to the target. From a side a closed foot is seen from its end and an open one at its full length: it begins to reach further ahead of its ankle. The corner of the level line before and the
- * rising one after.
+ * Front foot opens: its toes begin to turn to the target. From a side a closed foot is seen from its end and an open one at its full length: it begins to reach further ahead of its ankle. Where the line before
+ * and the curve after it part; the line may slope, for a swinging foot is lifted and lowered.
  * Needs: how far the front shoe reaches ahead of its ankle, from a side; contact.
  */
 export function footOpens({ times, toe }: ClipEvidence, contact: FoundEvent): FoundEvent | null {
