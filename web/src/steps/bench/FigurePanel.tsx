@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { useRef, type ReactNode, type RefObject } from 'react';
 import {
   eventName,
   FIGURES,
@@ -114,100 +114,112 @@ export function FigurePanel({
           const level = estimate && band ? suggestForFigure(estimate, band)?.level : undefined;
           const here = r.id === current;
           return (
-            <li
+            <FigureRow
               key={r.id}
-              ref={here ? row : undefined}
-              className={`border-b border-rule ${here ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}
+              id={r.id}
+              row={here ? row : null}
+              onPick={onPick}
+              value={
+                estimate ? (
+                  formatEstimate(estimate)
+                ) : found ? (
+                  <span className="text-body font-medium text-soft underline decoration-dotted underline-offset-4">
+                    {formatEstimate(found)}
+                  </span>
+                ) : (
+                  <span className="text-small font-medium text-soft">
+                    {unreadable.has(r.id)
+                      ? 'not read'
+                      : hasView(r.id)
+                        ? `${r.needs.length} points`
+                        : `${SEEN_FROM[r.views[0]!]} only`}
+                  </span>
+                )
+              }
             >
-              <button
-                type="button"
-                onClick={(e) => {
-                  // The keys go to the points now, not to this button.
-                  e.currentTarget.blur();
-                  onPick(r.id);
-                }}
-                data-testid={`figure-${r.id}`}
-                aria-current={here ? 'step' : undefined}
-                className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start"
-              >
-                <span className="text-small">{figureName(r.id)}</span>
-                <b className="sign tabular text-lead">
-                  {estimate ? (
-                    formatEstimate(estimate)
-                  ) : found ? (
-                    <span className="text-body font-medium text-soft underline decoration-dotted underline-offset-4">
-                      {formatEstimate(found)}
-                    </span>
-                  ) : (
-                    <span className="text-small font-medium text-soft">
-                      {unreadable.has(r.id)
-                        ? 'not read'
-                        : hasView(r.id)
-                          ? `${r.needs.length} points`
-                          : `${SEEN_FROM[r.views[0]!]} only`}
-                    </span>
-                  )}
-                </b>
-                {found && <span className="col-span-2 text-fine text-soft">found by the computer, seen by nobody yet</span>}
-                {guessed.has(r.id) && (
-                  <span className="col-span-2 text-fine font-semibold text-clay">a guess: place its points to measure it</span>
-                )}
-                {unreadable.has(r.id) && !guessed.has(r.id) && (
-                  <span className="col-span-2 text-fine font-semibold text-clay first-letter:uppercase">
-                    {unreadable.get(r.id)}.
-                  </span>
-                )}
-                {band && (
-                  <span className="text-fine text-soft">
-                    wanted {range(band.wanted)}
-                    {level === undefined ? '' : level === 3 ? ' · in it' : level === 2 ? ' · nearly' : ' · outside'}
-                  </span>
-                )}
-              </button>
-            </li>
+              {found && <span className="col-span-2 text-fine text-soft">found by the computer, seen by nobody yet</span>}
+              {guessed.has(r.id) && (
+                <span className="col-span-2 text-fine font-semibold text-clay">a guess: place its points to measure it</span>
+              )}
+              {unreadable.has(r.id) && !guessed.has(r.id) && (
+                <span className="col-span-2 text-fine font-semibold text-clay first-letter:uppercase">
+                  {unreadable.get(r.id)}.
+                </span>
+              )}
+              {band && (
+                <span className="text-fine text-soft">
+                  wanted {range(band.wanted)}
+                  {level === undefined ? '' : level === 3 ? ' · in it' : level === 2 ? ' · nearly' : ' · outside'}
+                </span>
+              )}
+            </FigureRow>
           );
         })}
         {TIME_FIGURES.map(({ id, needs }) => {
           const estimate = figures.get(id);
           const here = id === current;
           return (
-            <li
+            <FigureRow
               key={id}
-              ref={here ? row : undefined}
-              className={`border-b border-rule ${here ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}
+              id={id}
+              row={here ? row : null}
+              onPick={onPick}
+              value={
+                estimate ? (
+                  formatEstimate(estimate)
+                ) : (
+                  <span className="text-small font-medium text-soft">
+                    {unreadable.has(id) ? 'not read' : `${needs.length} key frames`}
+                  </span>
+                )
+              }
             >
-              <button
-                type="button"
-                onClick={(e) => {
-                  // The keys go to the films now, not to this button.
-                  e.currentTarget.blur();
-                  onPick(id);
-                }}
-                data-testid={`figure-${id}`}
-                aria-current={here ? 'step' : undefined}
-                className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start"
+              <span
+                className={`col-span-2 text-fine first-letter:uppercase ${unreadable.has(id) ? 'font-semibold text-clay' : 'text-soft'}`}
               >
-                <span className="text-small">{figureName(id)}</span>
-                <b className="sign tabular text-lead">
-                  {estimate ? (
-                    formatEstimate(estimate)
-                  ) : (
-                    <span className="text-small font-medium text-soft">
-                      {unreadable.has(id) ? 'not read' : `${needs.length} key frames`}
-                    </span>
-                  )}
-                </b>
-                <span
-                  className={`col-span-2 text-fine first-letter:uppercase ${unreadable.has(id) ? 'font-semibold text-clay' : 'text-soft'}`}
-                >
-                  {unreadable.has(id) ? `${unreadable.get(id)}.` : `from ${needs.map((e) => `“${eventName(e)}”`).join(', ')}`}
-                </span>
-              </button>
-            </li>
+                {unreadable.has(id) ? `${unreadable.get(id)}.` : `from ${needs.map((e) => `“${eventName(e)}”`).join(', ')}`}
+              </span>
+            </FigureRow>
           );
         })}
       </ul>
     </div>
+  );
+}
+
+/** A figure of the list, which is chosen by a press. */
+function FigureRow({
+  id,
+  row,
+  onPick,
+  value,
+  children,
+}: {
+  id: FigureId;
+  /** Held by the chosen one; null for every other. */
+  row: RefObject<HTMLLIElement | null> | null;
+  onPick: (figure: FigureId) => void;
+  value: ReactNode;
+  children: ReactNode;
+}) {
+  return (
+    <li ref={row} className={`border-b border-rule ${row ? 'bg-wash shadow-[inset_5px_0_var(--clay)]' : ''}`}>
+      <button
+        type="button"
+        onClick={(e) => {
+          // The keys go to the points now, not to this button.
+          e.currentTarget.blur();
+          onPick(id);
+        }}
+        data-testid={`figure-${id}`}
+        aria-current={row ? 'step' : undefined}
+        className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-0 bg-transparent px-[18px] py-[7px] text-start"
+      >
+        <span className="text-small">{figureName(id)}</span>
+        <b className="sign tabular text-lead">{value}</b>
+        {children}
+      </button>
+    </li>
   );
 }
 

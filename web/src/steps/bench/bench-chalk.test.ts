@@ -6,6 +6,7 @@ import { transition } from './bench-machine.ts';
 import { chalkInHand, strokesOn } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
+import { A_CAMPER } from './testing/a-camper.ts';
 import type { Film } from './types.ts';
 
 const [SIDE, FRONT] = [anId('side') as ClipId, anId('front') as ClipId];
@@ -16,17 +17,7 @@ const film = (id: ClipId, view: Film['view']): Film => ({
 });
 const world = benchWorld({
   staff: { id: anId('me'), name: 'Me' },
-  camper: {
-    id: anId('c'),
-    bib: 7,
-    name: 'C',
-    age: 13,
-    ageGroup: '13-14',
-    hand: 'R',
-    heightCentimetres: 160,
-    rubberToPlateFeet: 54,
-    sore: false,
-  },
+  camper: A_CAMPER,
   ...{ sheet: defaultSheet, schools: {}, blind: false, practice: null },
   deliveries: [{ id: anId('d1'), number: 1, kind: 'stretch', occasion: 'camp' }],
   clips: [film(SIDE, 'openSide'), film(FRONT, 'front')],

@@ -32,6 +32,7 @@ import {
 } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
+import { A_CAMPER } from './testing/a-camper.ts';
 import type { Film, Mark, Scored } from './types.ts';
 import { anId } from '../../parts/testing/an-id.ts';
 
@@ -51,17 +52,7 @@ const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => (
 });
 const worldProps: Parameters<typeof benchWorld>[0] = {
   staff: { id: anId('me'), name: 'Me' },
-  camper: {
-    id: anId('c'),
-    bib: 7,
-    name: 'C',
-    age: 13,
-    ageGroup: '13-14',
-    hand: 'R',
-    heightCentimetres: 160,
-    rubberToPlateFeet: 54,
-    sore: false,
-  },
+  camper: A_CAMPER,
   sheet: defaultSheet,
   schools: {},
   deliveries: [

@@ -31,6 +31,7 @@ import {
 } from './bench-selectors.ts';
 import { initialState, type BenchState } from './bench-state.ts';
 import { benchWorld } from './bench-world.ts';
+import { A_CAMPER } from './testing/a-camper.ts';
 import { chalkLineOf, OFFERED } from './moments.ts';
 import { jointsAt, lookedFor, lookWords, NO_PROPOSALS } from './proposals.ts';
 import type { Film, Mark } from './types.ts';
@@ -46,17 +47,7 @@ const film = (id: ClipId, deliveryId: DeliveryId, view: Film['view']): Film => (
 });
 const props = {
   staff: { id: anId('me'), name: 'Me' },
-  camper: {
-    id: anId('c'),
-    bib: 7,
-    name: 'C',
-    age: 13,
-    ageGroup: '13-14',
-    hand: 'R',
-    heightCentimetres: 160,
-    rubberToPlateFeet: 54,
-    sore: false,
-  },
+  camper: A_CAMPER,
   sheet: defaultSheet,
   schools: {},
   deliveries: [
