@@ -64,12 +64,21 @@ need_weights() {
   rm -rf "$parts"
 }
 
+# need_all DEBIAN_PACKAGE... : all that is fetched, what Debian brings beside what npm brings.
+need_all() {
+  local debian npm=0
+  need_debian "$@" &
+  debian=$!
+  (need_packages && need_weights) || npm=$?
+  wait "$debian" && [ "$npm" = 0 ] || exit 1
+}
+
 # need_build : builds the web application when a source has changed since the last build.
 need_build() {
   local stamp=web/dist/.sources
   local now
   now=$({ find core/src fieldcam/src demo/src finder/src web/src web/public web/serve.ts web/astro.config.ts package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
-  [ -f web/serve.mjs ] && [ -f web/severity-thread.mjs ] && [ -f web/slate-thread.mjs ] && [ -f web/look-thread.mjs ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
+  [ -f web/serve.mjs ] && [ -f web/severity-thread.mjs ] && [ -f web/slate-thread.mjs ] && [ -f web/look-process.mjs ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
   say "Building ..."
   (cd web && ASTRO_TELEMETRY_DISABLED=1 npx astro build >/tmp/stride-chalk-build.$$ 2>&1) ||
     { cat "/tmp/stride-chalk-build.$$" >&2; stop_with "The build failed: see the lines above."; }
@@ -78,11 +87,11 @@ need_build() {
   npx esbuild web/serve.ts --bundle --platform=node --target=node20 --format=esm --packages=external --log-level=warning --outfile=web/serve.mjs \
     --alias:@stride-chalk/core=./core/src/index.ts --alias:@stride-chalk/demo=./demo/src/index.ts --alias:@stride-chalk/fieldcam=./fieldcam/src/index.ts >&2 ||
     stop_with "The build of the server failed: see the lines above."
-  local thread
-  for thread in workers/severity-thread server/intake/slate-thread server/look/look-thread; do
-    npx esbuild "web/src/$thread.ts" --bundle --platform=node --target=node20 --format=esm --packages=external --log-level=warning \
-      --outfile="web/${thread##*/}.mjs" --alias:@stride-chalk/core=./core/src/index.ts --alias:@stride-chalk/finder=./finder/src/index.ts >&2 ||
-      stop_with "The build of a thread of the server failed: see the lines above."
+  local part
+  for part in workers/severity-thread server/intake/slate-thread server/look/look-process; do
+    npx esbuild "web/src/$part.ts" --bundle --platform=node --target=node20 --format=esm --packages=external --log-level=warning \
+      --outfile="web/${part##*/}.mjs" --alias:@stride-chalk/core=./core/src/index.ts --alias:@stride-chalk/finder=./finder/src/index.ts >&2 ||
+      stop_with "The build of a part of the server failed: see the lines above."
   done
   printf '%s' "$now" > "$stamp"
 }

@@ -101,7 +101,9 @@ const mail = setInterval(
 const firstLead = await firstLeadLink();
 /** As many films are looked at side by side as there are cores, and never more than two: each takes its memory. */
 const finders = looksHere()
-  ? Array.from({ length: Math.min(2, availableParallelism()) }, () => bodyFinder(`${here}look-thread.mjs`, weights))
+  ? Array.from({ length: Math.min(2, availableParallelism()) }, () =>
+      bodyFinder(`${here}look-process.mjs`, weights, { givesWay: process.env.STRIDE_LOOKS_GIVE_WAY !== '0' }),
+    )
   : [];
 await startJobs({ prepareClip, takeFile: takeDroppedFile, look: finders.map((finder) => () => lookAtNext(finder)) });
 // Clips that a stopped server left half-way, and those of a fresh demo, are taken up again.

@@ -96,7 +96,7 @@ export async function startProduct(options: {
           STRIDE_SIMULATED_RATE: '30',
           STRIDE_DEMO: options.demo ? '1' : '0',
           STRIDE_DEMO_CLIPS: join(ROOT, 'demo/clips'),
-          ...(options.looks ? {} : { STRIDE_LOOKS: '0' }),
+          ...(options.looks ? { STRIDE_LOOKS_GIVE_WAY: '0' } : { STRIDE_LOOKS: '0' }),
         },
       });
       let said = '';

@@ -1,5 +1,3 @@
-import { setPriority } from 'node:os';
-import { parentPort } from 'node:worker_threads';
 import { clipProposal, type ClipProposal, type KnownOfClip } from '@stride-chalk/core';
 import { followClip, loadBodyModel, type FilmToRead, type Models } from '@stride-chalk/finder';
 
@@ -15,8 +13,6 @@ export interface FilmAsked {
 /** What was found: null where nobody could be followed; or why it could not be looked at. */
 export type FilmAnswered = { readonly proposal: ClipProposal | null } | { readonly problem: string };
 
-/** The lowest priority that a system has: a page, an intake and a backup all come first. On Linux it is this thread's own, and that of the programs it starts. */
-const LAST = 19;
 let models: Promise<Models> | null = null;
 const modelsIn = (folder: string): Promise<Models> => {
   models ??= Promise.all([loadBodyModel(folder, 'lightning'), loadBodyModel(folder, 'thunder')]).then(
@@ -30,9 +26,10 @@ const modelsIn = (folder: string): Promise<Models> => {
   return models;
 };
 
-if (process.platform === 'linux') setPriority(0, LAST);
-parentPort!.on('message', ({ weights, film, times, known }: FilmAsked) => {
-  const answer = (said: FilmAnswered): void => parentPort!.postMessage(said);
+// A server that is gone, however it went, leaves nobody who looks at films: the programs of this one are of its group.
+process.on('disconnect', () => process.kill(-process.pid, 'SIGKILL'));
+process.on('message', ({ weights, film, times, known }: FilmAsked) => {
+  const answer = (said: FilmAnswered): void => void process.send!(said);
   modelsIn(weights)
     .then((loaded) => followClip(film, times, known, loaded))
     .then(
