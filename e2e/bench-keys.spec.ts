@@ -171,25 +171,29 @@ test('slow play draws frame after frame and ends at the end; a step ends it wher
   const caption = coach.getByTestId('frame-openSide');
   const drawn = async (): Promise<number> => Number(await caption.getAttribute('data-drawn'));
   await keys.press('r');
-  await coach.locator('#jump-frame').fill('100');
+  await coach.locator('#jump-frame').fill('10');
   await coach.keyboard.press('Enter');
-  await expect.poll(drawn).toBe(100);
+  await expect.poll(drawn).toBe(10);
   const seen = coach.evaluate(
     () =>
-      new Promise<number>((resolve) => {
-        const frames = new Set<string>();
+      new Promise<number[]>((resolve) => {
+        const frames: number[] = [];
         const caption = document.querySelector<HTMLElement>('[data-testid=frame-openSide]')!;
         const watch = new MutationObserver(() => {
-          frames.add(caption.dataset.drawn!);
-          if (Number(caption.dataset.drawn) < 130) return;
+          const now = Number(caption.dataset.drawn);
+          if (now !== frames.at(-1)) frames.push(now);
+          if (now < 130) return;
           watch.disconnect();
-          resolve(frames.size);
+          resolve(frames);
         });
         watch.observe(caption, { attributes: true, attributeFilter: ['data-drawn'] });
       }),
   );
   await keys.press(' ');
-  expect(await seen).toBeGreaterThan(5);
+  // How many of them a busy machine leaves out is not told; none comes before another, and it is no jump.
+  const shown = await seen;
+  expect(shown).toEqual([...shown].sort((a, b) => a - b));
+  expect(shown.length).toBeGreaterThan(3);
   await keys.press('ArrowRight');
   const there = Number(await caption.getAttribute('data-asked'));
   await expect.poll(drawn).toBe(there);
@@ -278,11 +282,53 @@ test('what lies across the line is placed in the film from the front, and its co
   await expect(offset).toContainText(/\d+\s±\s\d+\scm/);
   // In the second delivery nobody has placed a foot; the cones of the first one stand.
   await keys.press('d');
-  await expect(offset).toContainText('8 points');
+  await expect(offset).toContainText('4 points');
   await offset.click();
   await expect(coach.locator('figure', { hasText: 'in hand' })).toHaveAttribute('data-view', 'front');
   await expect(coach.getByTestId('point-in-hand')).toHaveAttribute('data-point', 'backHeel');
   await expect(coach.getByText('Point 1 of 4')).toBeVisible();
   await keys.press('Escape');
   await expect(coach.getByTestId('point-in-hand')).toHaveCount(0);
+});
+
+test('marks of the ground that lie otherwise than four cones are told in the settings, and what is measured on the ground follows', async ({
+  page,
+  coach,
+  keys,
+  browser,
+}) => {
+  const offset = page.getByTestId('figure-landingOffset');
+  const read = async (): Promise<number> => {
+    await coach.goto(`${process.env.E2E_URL}/bench/27`);
+    await filmsShown(coach);
+    await keys.press('g');
+    await expect(offset).toContainText(/[\d.]+\s±\s[\d.]+\scm/);
+    return Number(/[-−]?[\d.]+(?=\s±)/.exec((await offset.textContent())!)![0].replace('−', '-'));
+  };
+  const before = await read();
+  const lead = await (await browser.newContext()).newPage();
+  await atWorkAs(lead, 'Marit');
+  const settings = lead.getByRole('region', { name: 'Marks on the ground' });
+  const save = async (): Promise<void> => {
+    await lead.getByRole('button', { name: 'Save the settings' }).click();
+    await expect(lead.getByText('Saved', { exact: true })).toBeVisible();
+  };
+  try {
+    await lead.goto(`${process.env.E2E_URL}/settings`);
+    await pageAwake(lead);
+    await settings.getByLabel('Which').selectOption({ label: 'Others, as measured' });
+    // Half as far apart, so everything across the line is half as far from it.
+    for (const field of ['Apart at the rubber', 'Apart further on']) await settings.getByLabel(field).fill('75');
+    await save();
+    await lead.reload();
+    await pageAwake(lead);
+    await expect(settings.getByLabel('Apart at the rubber')).toHaveValue('75');
+    await expect(settings.getByLabel('From one pair to the other')).toHaveValue('180');
+    expect(Math.abs((await read()) - before / 2)).toBeLessThanOrEqual(1);
+  } finally {
+    await settings.getByLabel('Which').selectOption('cones');
+    await save();
+    await lead.context().close();
+  }
+  expect(await read()).toBe(before);
 });

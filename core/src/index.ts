@@ -73,7 +73,14 @@ export { furtherFocus, sayEvaluation, withDoses } from './evaluation/say-evaluat
 export { CHILD_FIGURE_IDS, FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
 export type { Figure, PoseFigure } from './figures/figure.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
-export { CONE_LENGTH, CONE_WIDTH, groundMarksFor, isGroundMark, pointsOfFilm } from './figures/ground-marks.ts';
+export {
+  FOUR_CONES,
+  groundMarksFor,
+  groundPlace,
+  isGroundMark,
+  pointsOfFilm,
+  type GroundLayout,
+} from './figures/ground-marks.ts';
 export { guessPoint, type PlacedPoint, type PoseView } from './figures/guess-point.ts';
 export { pointFrame } from './figures/ball-lead.ts';
 export { isStale, measureDelivery, type ClipWork, type MeasuredDelivery } from './figures/measure-delivery.ts';
@@ -85,6 +92,7 @@ export { midpoint, type Position } from './figures/position.ts';
 export { figureLimits, FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from './figures/registry.ts';
 export { momentError } from './figures/moment-error.ts';
 export { isTurn, jointOfTurn, turnFrames } from './figures/turn-frames.ts';
+export { MOST_TURN, turnError } from './figures/turn-error.ts';
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';
 export { cameraRoll } from './film/camera-roll.ts';
@@ -196,18 +204,18 @@ export * from './sorting/index.ts';
 export {
   BODY_POINTS,
   cameraShift,
+  coarseLook,
   cropSquare,
   decodeBody,
   FOLLOWED,
   followBody,
+  jointCentres,
   greyOf,
   halved,
   heatPeaks,
-  mirroredCrop,
   smaller,
   squareAround,
   wholePicture,
-  withMirror,
   type CameraStep,
   type Finding,
   type FollowedBody,
@@ -218,11 +226,13 @@ export {
   type KnownOfClip,
   type Picture,
   type Square,
+  type SquareAt,
 } from './pose/index.ts';
 export type { Blob, ClipEvidence, FoundEvent } from './keyframes/found/evidence.ts';
 export { findKeyFrames } from './keyframes/found/find-key-frames.ts';
-export { fastestHand } from './keyframes/found/fastest-hand.ts';
-export { blobsOf, differencesFrom, emptyField, motionWithin, patchOf, shoeReach } from './keyframes/found/picture-signs.ts';
+export { throwFrame } from './keyframes/found/throw-frame.ts';
+export { motionAtBody, motionMap, type MotionMap } from './keyframes/found/body-motion.ts';
+export { blobsOf, differencesFrom, emptyField, patchOf, shoeReach } from './keyframes/found/picture-signs.ts';
 export {
   applyHomography,
   fitHomography,

@@ -2,6 +2,7 @@ import type { Unit } from '../estimate/estimate.ts';
 import type { EventId } from '../keyframes/events.ts';
 import type { ViewId } from '../sheet/shape.ts';
 import type { FigureId } from './figure-ids.ts';
+import type { GroundLayout } from './ground-marks.ts';
 import type { PointAt, PointsAt } from './point-at.ts';
 
 /** A corner of a chalk line: a point, or the middle of two. */
@@ -40,9 +41,10 @@ export interface PoseFigure extends Definition {
   /**
    * @param plus which way in x + lies: the target from a side, the glove side from front and rear
    * @param ballLead how far from `ball` to `ballLater` the ball was let go; 0 where that is not asked
+   * @param layout how the marks of the ground lie, for what is measured on it
    * @throws RangeError naming a missing, non-finite or coinciding point
    */
-  value(points: PointsAt, plus: 1 | -1, ballLead: number): number;
+  value(points: PointsAt, plus: 1 | -1, ballLead: number, layout: GroundLayout): number;
 }
 
 /** A time between key frames, or a share of one, from whichever view has them all. */

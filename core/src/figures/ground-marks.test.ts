@@ -1,22 +1,33 @@
 import { describe, expect, test } from 'vitest';
-import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH, groundMarksFor, groundOf, isGroundMark, pointsOfFilm } from './ground-marks.ts';
+import { FOUR_CONES, GROUND_POINTS, groundMarksFor, groundOf, groundPlace, isGroundMark, pointsOfFilm } from './ground-marks.ts';
 import { landingOffset } from './ground/landing-offset.ts';
 import { measurePose } from './measure-pose.ts';
 import { DRAWN_FRONT } from './testing/drawn-front.ts';
 
-describe('the cones of a mound', () => {
-  test('they are a rectangle whose short side runs through the rubber', () => {
-    const ground = groundOf(DRAWN_FRONT);
+describe('the marks of the ground', () => {
+  test('where nothing is said, four cones are a rectangle whose short side runs through the rubber', () => {
+    const ground = groundOf(DRAWN_FRONT, FOUR_CONES);
     expect(ground.at({ x: 500, y: 400 }).x).toBeCloseTo(0, 12);
-    expect(ground.at({ x: 650, y: 490 }).x).toBeCloseTo(CONE_LENGTH, 12);
-    expect(ground.at({ x: 650, y: 490 }).y).toBeCloseTo(CONE_WIDTH / 2, 12);
+    expect(ground.at({ x: 650, y: 490 }).x).toBeCloseTo(1.8, 12);
+    expect(ground.at({ x: 650, y: 490 }).y).toBeCloseTo(0.75, 12);
     expect(ground.at({ x: 500, y: 450 }).x).toBeCloseTo(1, 12);
   });
-  test('a cone that is missing is named', () => {
-    expect(() => groundOf({ ...DRAWN_FRONT, 'set.coneAheadGlove': undefined })).toThrow('cone ahead, glove side');
+  test('a mark that is missing is named', () => {
+    expect(() => groundOf({ ...DRAWN_FRONT, 'set.coneAheadGlove': undefined }, FOUR_CONES)).toThrow(
+      'ground mark ahead, glove side',
+    );
+  });
+  test('they may lie as a camp lays them: the ends of two lines of known length', () => {
+    const lines = { atRubber: 0.6, ahead: 0.9, length: 2.4 };
+    expect(groundPlace('coneRubberThrowing', lines)).toEqual({ x: 0, y: -0.3 });
+    expect(groundPlace('coneAheadGlove', lines)).toEqual({ x: 2.4, y: 0.45 });
+    expect(groundPlace('backToe', lines)).toBeNull();
+    const ground = groundOf(DRAWN_FRONT, lines);
+    expect(ground.at({ x: 650, y: 400 }).y).toBeCloseTo(0.3, 12);
+    expect(ground.at({ x: 650, y: 490 })).toEqual({ x: expect.closeTo(2.4, 12), y: expect.closeTo(0.45, 12) });
   });
   test('they are points of the set', () => {
-    expect(CONE_POINTS).toHaveLength(4);
+    expect(GROUND_POINTS).toHaveLength(4);
     expect([isGroundMark('coneAheadGlove'), isGroundMark('backToe')]).toEqual([true, false]);
   });
 });

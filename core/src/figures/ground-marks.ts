@@ -7,54 +7,87 @@ import type { Position } from './position.ts';
 import { take } from './body-height.ts';
 
 /**
- * Where the four cones of a mound stand, in metres from the middle of the rubber: x to the target, y to the glove side. A rectangle laid with a tape, its short
- * side through the rubber. Our own convention.
+ * How the four marks of a camp's ground lie, in metres: a pair at the rubber and a pair further on towards the plate, each square to the line and as far on its throwing as on its glove side. Cones, the corners of
+ * rubber and plate, the ends of two lines of known length.
  */
-export const CONE_LENGTH = 1.8;
-export const CONE_WIDTH = 1.5;
-const CONES: Readonly<Partial<Record<PointId, Position>>> = {
-  coneRubberThrowing: { x: 0, y: -CONE_WIDTH / 2 },
-  coneRubberGlove: { x: 0, y: CONE_WIDTH / 2 },
-  coneAheadGlove: { x: CONE_LENGTH, y: CONE_WIDTH / 2 },
-  coneAheadThrowing: { x: CONE_LENGTH, y: -CONE_WIDTH / 2 },
-};
-const CORNERS = Object.keys(CONES) as PointId[];
+export interface GroundLayout {
+  /** How far apart those at the rubber are. */
+  readonly atRubber: number;
+  /** How far apart those ahead are. */
+  readonly ahead: number;
+  /** From the one pair to the other. */
+  readonly length: number;
+}
 
-/** The cones as points of a film. They stand still, so they are placed once, on the frame of the set. */
-export const CONE_POINTS: readonly PointAt[] = CORNERS.map((id) => pointAt('set', id));
+/** Four cones in a rectangle laid with a tape, its short side through the rubber: where a camp says nothing else. Our own convention. */
+export const FOUR_CONES: GroundLayout = { atRubber: 1.5, ahead: 1.5, length: 1.8 };
+
+/** The marks of a mound lie nearly in one plane up to here, in metres. */
+const ONE_PLANE = 3;
+
+/**
+ * What a mound that is no plane leaves open where the marks lie far apart, as one standard deviation in centimetres or degrees. The corners of the plate lie at the foot of it: from a camera four degrees off the line they put a
+ * landing up to 5 cm beside its place (`accuracy/src/figures.test.ts`). Measured with the simulated mound; no other source.
+ *
+ * @example moundSd({ atRubber: 0.61, ahead: 0.43, length: 16 }, 'centimetres') // 3.25
+ */
+export const moundSd = ({ length }: GroundLayout, unit: 'centimetres' | 'degrees'): number =>
+  Math.max(0, length - ONE_PLANE) * (unit === 'degrees' ? 0.2 : 0.25);
+
+/** The marks in the order in which they are placed: at which end, and on which side, + the glove side. */
+const MARKS: ReadonlyArray<readonly [PointId, 'atRubber' | 'ahead', 1 | -1]> = [
+  ['coneRubberThrowing', 'atRubber', -1],
+  ['coneRubberGlove', 'atRubber', 1],
+  ['coneAheadGlove', 'ahead', 1],
+  ['coneAheadThrowing', 'ahead', -1],
+];
+
+/** The marks as points of a film. They stand still, so they are placed once, on the frame of the set. */
+export const GROUND_POINTS: readonly PointAt[] = MARKS.map(([id]) => pointAt('set', id));
 
 /** @example isGroundMark('coneAheadGlove') // true */
-export const isGroundMark = (point: PointId): boolean => CONES[point] !== undefined;
+export const isGroundMark = (point: PointId): boolean => MARKS.some(([id]) => id === point);
 
 /**
- * The ground as a camera sees it, from its four cones.
+ * Where a mark lies on the ground, in metres from the middle of the rubber: x to the target, y to the glove side. Null for a point that is no mark of the ground.
  *
- * @throws RangeError naming a cone that is missing, or where three of them lie on one line
+ * @example groundPlace('coneAheadGlove', FOUR_CONES) // { x: 1.8, y: 0.75 }
  */
-export const groundOf = (points: PointsAt): Plane =>
-  fourMarks(CONE_POINTS.map((at, i) => ({ from: take(points, at), to: CONES[CORNERS[i]!]! })));
+export function groundPlace(point: PointId, layout: GroundLayout): Position | null {
+  const [, end, side] = MARKS.find(([id]) => id === point) ?? [];
+  return end && side ? { x: end === 'ahead' ? layout.length : 0, y: (side * layout[end]) / 2 } : null;
+}
 
 /**
- * How far apart the cones stand in x alone, in pixels: across, beside the rubber and further ahead, and along, in the middle. Along a row of the picture the slope of a mound looks like a turn of the
+ * The ground as a camera sees it, from its four marks.
+ *
+ * @throws RangeError naming a mark that is missing, or where three of them lie on one line
+ */
+export const groundOf = (points: PointsAt, layout: GroundLayout): Plane =>
+  fourMarks(MARKS.map(([id]) => ({ from: take(points, pointAt('set', id)), to: groundPlace(id, layout)! })));
+
+/**
+ * How the marks lie in x alone, in pixels a metre across (at the rubber and ahead) and along (in the middle). Along a row of the picture the slope of a mound looks like a turn of the
  * camera, so what tells a turn looks at x.
  *
  * @param plus which way in x + lies
- * @throws RangeError naming a cone that is missing
+ * @throws RangeError naming a mark that is missing
  */
-export function coneSpans(
+export function groundScale(
   points: PointsAt,
   plus: 1 | -1,
+  layout: GroundLayout,
 ): { readonly rubber: number; readonly ahead: number; readonly along: number } {
-  const [rubberThrowing, rubberGlove, aheadGlove, aheadThrowing] = CONE_POINTS.map((at) => plus * take(points, at).x) as [
+  const [rubberThrowing, rubberGlove, aheadGlove, aheadThrowing] = GROUND_POINTS.map((at) => plus * take(points, at).x) as [
     number,
     number,
     number,
     number,
   ];
   return {
-    rubber: rubberGlove - rubberThrowing,
-    ahead: aheadGlove - aheadThrowing,
-    along: (aheadGlove + aheadThrowing - rubberGlove - rubberThrowing) / 2,
+    rubber: (rubberGlove - rubberThrowing) / layout.atRubber,
+    ahead: (aheadGlove - aheadThrowing) / layout.ahead,
+    along: (aheadGlove + aheadThrowing - rubberGlove - rubberThrowing) / 2 / layout.length,
   };
 }
 
@@ -69,7 +102,7 @@ interface Filmed {
 }
 
 /**
- * The cones of a film: its own, and for each that it lacks that of another film of the same view, day and size. A set is filmed from one place, so they are
+ * The ground marks of a film: its own, and for each that it lacks that of another film of the same view, day and size. A set is filmed from one place, so they are
  * marked once a camera position.
  *
  * @param films all films of the set
@@ -83,7 +116,7 @@ export function groundMarksFor<P extends { readonly clipId: string; readonly eve
   const alike = films.filter(
     (f) => f.view === film.view && f.filmedOn === film.filmedOn && f.width === film.width && f.height === film.height,
   );
-  return CORNERS.flatMap((id) => {
+  return MARKS.flatMap(([id]) => {
     const all = points.filter((p) => p.point === id && p.event === 'set');
     const own = all.find((p) => p.clipId === film.id);
     const other = alike.flatMap((f) => all.filter((p) => p.clipId === f.id));
@@ -92,7 +125,7 @@ export function groundMarksFor<P extends { readonly clipId: string; readonly eve
 }
 
 /**
- * What figures are read from in a film: what was placed in it, and the cones of its camera position.
+ * What figures are read from in a film: what was placed in it, and the ground marks of its camera position.
  *
  * @example pointsOfFilm(film, films, points)
  */

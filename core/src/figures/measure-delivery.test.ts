@@ -1,3 +1,4 @@
+import { FOUR_CONES } from './ground-marks.ts';
 import { describe, expect, test } from 'vitest';
 import { normals } from '../estimate/testing/normals.ts';
 import type { FigureId } from './figure-ids.ts';
@@ -91,6 +92,17 @@ describe('a camera from the side that does not stand square to the line', () => 
     });
     expect(far.turn!.value).toBeCloseTo(-24, 6);
   });
+  test('is told by how the marks of a camp lie, not by cones where there are others', () => {
+    const lines = { atRubber: 0.61, ahead: 0.9, length: 2.5 };
+    const points = drawnCones(12, lines);
+    const turnBy = (known?: Parameters<typeof measureDelivery>[1]) =>
+      measureDelivery([{ ...MARKED, points }], known).measured.get('cameraTurn')!;
+    expect(turnBy({ groundMarks: lines }).value).toBeCloseTo(12, 6);
+    expect(turnBy().value).not.toBeCloseTo(12, 0);
+    // Marks that lie further apart than a mound is level say less.
+    expect(turnBy({ groundMarks: { ...lines, length: 16 } }).sd).toBeGreaterThan(turnBy({ groundMarks: lines }).sd + 1);
+  });
+
   test('cones that nobody has seen to be right tell nothing', () => {
     const guessed = drawnCones(-24).map((p, i) => (i === 0 ? { ...p, origin: 'guessed' as const } : p));
     expect(readFrom(guessed).estimate).not.toBeNull();
@@ -177,7 +189,9 @@ describe('figures that share points err together', () => {
     );
     const { correlation } = delivery(all);
     for (const [a, b] of pairs) {
-      const values = draws.map((d) => [poseFigure(a)!.value(d, 1, 0), poseFigure(b)!.value(d, 1, 0)] as const);
+      const values = draws.map(
+        (d) => [poseFigure(a)!.value(d, 1, 0, FOUR_CONES), poseFigure(b)!.value(d, 1, 0, FOUR_CONES)] as const,
+      );
       const mean = [0, 1].map((i) => values.reduce((sum, v) => sum + v[i]!, 0) / values.length);
       const moment = (i: number, j: number): number =>
         values.reduce((sum, v) => sum + (v[i]! - mean[i]!) * (v[j]! - mean[j]!), 0);

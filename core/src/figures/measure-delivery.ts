@@ -14,7 +14,7 @@ import type { PointId } from './point-ids.ts';
 import { cameraTurn } from './ground/camera-turn.ts';
 import { ballFlies } from './time/ball-speed.ts';
 import { momentError } from './moment-error.ts';
-import { isGroundMark } from './ground-marks.ts';
+import { FOUR_CONES, isGroundMark, type GroundLayout } from './ground-marks.ts';
 import { figures } from './registry.ts';
 import { MOST_TURN, turnError } from './turn-error.ts';
 import { isTurn, turnFrames } from './turn-frames.ts';
@@ -45,6 +45,8 @@ export interface ClipWork {
 interface Known {
   /** From the rubber to the plate; null, or left out, where the camp does not say. */
   readonly rubberToPlateFeet?: number | null;
+  /** How the marks of the ground lie; null, or left out, for four cones. */
+  readonly groundMarks?: GroundLayout | null;
 }
 
 /** One figure of a delivery: read, or why it cannot be. */
@@ -94,7 +96,8 @@ export function isStale(
 }
 
 /** What can be read of one clip, put in order once for all figures. */
-function workedOut(clip: ClipWork) {
+function workedOut(clip: ClipWork, { groundMarks }: Known) {
+  const ground = groundMarks ?? FOUR_CONES;
   const stale = clip.points.filter((p) => isStale(p, clip.marks));
   const good = clip.points.filter((p) => !stale.includes(p));
   const release = clip.marks.find((m) => m.event === 'release');
@@ -102,7 +105,8 @@ function workedOut(clip: ClipWork) {
   return {
     clip,
     at,
-    turn: turnOf(clip, good, at),
+    ground,
+    turn: turnOf(clip, good, at, ground),
     origins: new Map<PointAt, Origin>(good.map((p) => [pointAt(p.event, p.point), p.origin])),
     staleAt: new Set<PointAt>(stale.map((p) => pointAt(p.event, p.point))),
     lead: release && clip.film ? ballLead(release, clip.film) : null,
@@ -111,13 +115,13 @@ function workedOut(clip: ClipWork) {
 }
 type Worked = ReturnType<typeof workedOut>;
 
-/** How far off square to the line a film from the side was taken, where somebody has placed its cones; null where nobody knows. */
-function turnOf(clip: ClipWork, points: readonly EnteredPoint[], at: MeasuredPoints): Estimate | null {
+/** How far off square to the line a film from the side was taken, where somebody has placed its ground marks; null where nobody knows. */
+function turnOf(clip: ClipWork, points: readonly EnteredPoint[], at: MeasuredPoints, ground: GroundLayout): Estimate | null {
   if (clip.towardsTarget === null || points.filter((p) => isGroundMark(p.point) && wasSeen(p.origin)).length < 4) return null;
-  return measurePose(cameraTurn, at, { plus: clip.towardsTarget, ballLead: null }).reading.estimate;
+  return measurePose(cameraTurn, at, { plus: clip.towardsTarget, ballLead: null, ground }).reading.estimate;
 }
 
-function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead, times, turn }: Worked): Found | null {
+function poseIn(figure: PoseFigure, { clip, at, ground, origins, staleAt, lead, times, turn }: Worked): Found | null {
   const plus = clip.towardsTarget ?? clip.gloveSide ?? null;
   if (plus === null) return null;
   const known = figure.needs.every((need) => at[need]);
@@ -141,7 +145,7 @@ function poseIn(figure: PoseFigure, { clip, at, origins, staleAt, lead, times, t
       why: `film from further round: this camera stands ${Math.round(Math.abs(turned.value))} degrees off square to the line`,
       moves: NOTHING_MOVES,
     };
-  const { reading, moves } = measurePose(figure, at, { plus, ballLead: lead });
+  const { reading, moves } = measurePose(figure, at, { plus, ballLead: lead, ground });
   const { estimate } = reading;
   const moment = momentError(figure.id, (event) => times.get(event)?.sd ?? null);
   const round = turned ? turnError(figure.id, Math.hypot(turned.value, turned.sd)) : 0;
@@ -200,7 +204,7 @@ const better = (a: Found, b: Found): number =>
  * @example measureDelivery([{ id: 'a', view: 'openSide', towardsTarget: 1, film, marks, points }]).measured.get('stride')
  */
 export function measureDelivery(clips: readonly ClipWork[], known: Known = {}): MeasuredDelivery {
-  const worked = clips.map(workedOut);
+  const worked = clips.map((clip) => workedOut(clip, known));
   const found = figures().flatMap((figure): Found[] => {
     const inView = worked
       .filter(({ clip }) => figure.views.includes(clip.view))

@@ -4,6 +4,7 @@ import { sampledSpread } from '../estimate/sampled-spread.ts';
 import { eventName } from '../keyframes/events.ts';
 import type { BallLead } from './ball-lead.ts';
 import type { PoseFigure } from './figure.ts';
+import { FOUR_CONES, isGroundMark, moundSd, type GroundLayout } from './ground-marks.ts';
 import { partsOf, type PointAt } from './point-at.ts';
 import { POINTS } from './point-ids.ts';
 import { distance, type Position } from './position.ts';
@@ -57,14 +58,14 @@ function nearest(needs: readonly PointAt[], points: MeasuredPoints): string {
  * is not (a joint near 180 degrees, feet one behind the other, an angle that wraps, a division by nearly nothing) the larger of it and of what
  * drawing the errors gives (JCGM 101:2008). What cannot be read is said, with the reason.
  *
- * @param clip which way in x + lies, and where between two frames the ball left the hand; null when that is not known
+ * @param clip which way in x + lies; where between two frames the ball left the hand, null when that is not known; how the marks of the ground lie, four cones where nothing is said
  * @returns the reading, and by how much one sd of each coordinate moves the figure: what figures with common points share
  * @example measurePose(frontKneeContact, points, { plus: 1, ballLead: null }).reading.estimate // 137 with sd 3 degrees
  */
 export function measurePose(
   figure: PoseFigure,
   points: MeasuredPoints,
-  clip: { readonly plus: 1 | -1; readonly ballLead: BallLead | null },
+  clip: { readonly plus: 1 | -1; readonly ballLead: BallLead | null; readonly ground?: GroundLayout },
 ): { readonly reading: FigureReading; readonly moves: ReadonlyMap<string, number> } {
   const missing = figure.needs.find((at) => !points[at]);
   if (missing) throw new RangeError(`${missing} (${POINTS[partsOf(missing)[1]]}) is missing`);
@@ -75,7 +76,8 @@ export function measurePose(
   if (sds.some((sd) => !Number.isFinite(sd) || sd < 0)) throw new RangeError('an sd of at least 0 was expected for every point');
   const rebuilt = (xs: readonly number[]): Partial<Record<PointAt, Position>> =>
     Object.fromEntries(figure.needs.map((at, i) => [at, { x: xs[2 * i]!, y: xs[2 * i + 1]! }]));
-  const value = (xs: readonly number[]): number => figure.value(rebuilt(xs), clip.plus, figure.needsBallLead ? xs.at(-1)! : 0);
+  const value = (xs: readonly number[]): number =>
+    figure.value(rebuilt(xs), clip.plus, figure.needsBallLead ? xs.at(-1)! : 0, clip.ground ?? FOUR_CONES);
   /** Draws in which points coincide say nothing. */
   const tried = (xs: readonly number[]): number => {
     try {
@@ -91,11 +93,16 @@ export function measurePose(
     Number.isFinite(first) && Math.abs(first - drawn) <= AGREE * drawn
       ? first
       : Math.max(drawn, Number.isFinite(first) && figure.wrap === null ? first : 0);
-  const sd = Math.hypot(placing, figure.viewSd);
+  const onGround = figure.needs.some((at) => isGroundMark(partsOf(at)[1]));
+  const view = Math.hypot(
+    figure.viewSd,
+    onGround ? moundSd(clip.ground ?? FOUR_CONES, figure.unit === 'degrees' ? 'degrees' : 'centimetres') : 0,
+  );
+  const sd = Math.hypot(placing, view);
   if (!(sd <= MOST[figure.unit])) return unreadable(nearest(figure.needs, points));
   const names = [...figure.needs.flatMap((at) => [`${at} x`, `${at} y`]), ...(figure.needsBallLead ? ['ball lead'] : [])];
   return {
     reading: { estimate: { value: value(inputs), sd, unit: figure.unit }, why: null },
-    moves: new Map([...names.map((name, i) => [name, moves[i]!] as const), [`view of ${figure.id}`, figure.viewSd]]),
+    moves: new Map([...names.map((name, i) => [name, moves[i]!] as const), [`view of ${figure.id}`, view]]),
   };
 }

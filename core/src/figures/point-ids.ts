@@ -24,10 +24,10 @@ export const POINTS = {
   headBack: 'head, where it is furthest back before the top of the lift',
   headHigh: 'head, where it is highest before the foot lands',
   gloveHigh: 'glove wrist, where it is highest before the foot lands',
-  coneRubberThrowing: 'cone beside the rubber, throwing side',
-  coneRubberGlove: 'cone beside the rubber, glove side',
-  coneAheadThrowing: 'cone ahead, throwing side',
-  coneAheadGlove: 'cone ahead, glove side',
+  coneRubberThrowing: 'ground mark at the rubber, throwing side',
+  coneRubberGlove: 'ground mark at the rubber, glove side',
+  coneAheadThrowing: 'ground mark ahead, throwing side',
+  coneAheadGlove: 'ground mark ahead, glove side',
 } as const;
 
 export type PointId = keyof typeof POINTS;

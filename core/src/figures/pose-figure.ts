@@ -35,7 +35,7 @@ export const shareOfHeight = (own: Own & Pick<PoseFigure, 'needs'>, pixels: Pose
     source: `${OUR_DEFINITION} ${HEIGHT_SOURCE}`,
     ...own,
     needs: [...own.needs, ...SCALE_POINTS],
-    value: (p, t, lead) => pixels(p, t, lead) / bodyHeightPixels(p),
+    value: (...read) => pixels(...read) / bodyHeightPixels(read[0]),
   });
 
 /** The included angle of a joint: 180 is straight. */

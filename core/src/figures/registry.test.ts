@@ -1,3 +1,4 @@
+import { FOUR_CONES } from './ground-marks.ts';
 import { describe, expect, test } from 'vitest';
 import { FIGURE_IDS } from './figure-ids.ts';
 import { measurePose } from './measure-pose.ts';
@@ -58,7 +59,7 @@ describe('the registry of figures', () => {
   test('every pose names points of key frames once each, and refuses a missing one by its name', () => {
     for (const figure of POSE_FIGURES) {
       expect(new Set(figure.needs).size, figure.id).toBe(figure.needs.length);
-      expect(() => figure.value({}, 1, 0), figure.id).toThrow(/missing/);
+      expect(() => figure.value({}, 1, 0, FOUR_CONES), figure.id).toThrow(/missing/);
       expect(() => measurePose(figure, {}, { plus: 1, ballLead: null }), figure.id).toThrow(/missing/);
     }
   });

@@ -10,7 +10,7 @@ const CHANGES = turnedCamera as Partial<Record<FigureId, readonly number[]>>;
 
 /**
  * What a figure of a side view is off by because the camera does not stand square to the line: how much it usually changes when the camera is turned so far, from simulated pitchers of both hands
- * (`npm run turned-camera -w accuracy`). The turn comes from the cones in the film (`cameraTurn`).
+ * (`npm run turned-camera -w accuracy`). The turn comes from the ground marks in the film (`cameraTurn`).
  *
  * @param turnDegrees how far off square, whichever way
  * @returns one standard deviation, in the unit of the figure

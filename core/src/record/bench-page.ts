@@ -1,3 +1,4 @@
+import { keptGroundMarksSchema } from './kept.ts';
 import { z } from 'zod';
 import { strokeSchema } from '../chalk/stroke.ts';
 import { ORIGINS } from '../figures/point.ts';
@@ -67,6 +68,8 @@ export type BenchScore = z.infer<typeof scoredSchema>;
 
 /** Everything that is known of one camper's deliveries. */
 const benchSetSchema = z.object({
+  /** How the marks of the camp's ground lie; null for four cones. */
+  groundMarks: keptGroundMarksSchema.nullable(),
   deliveries: list(deliverySchema),
   clips: list(benchFilmSchema),
   marks: list(markSchema),

@@ -18,11 +18,16 @@ export const newCampSchema = z
   .refine((c) => c.lastDay >= c.firstDay, { message: 'the last day lies before the first', path: ['lastDay'] });
 export type NewCamp = z.output<typeof newCampSchema>;
 
+const apart = z.number().min(0.2).max(10);
+/** How the marks of the ground lie, in metres: see `GroundLayout`. null where it stands: four cones. */
+const groundMarksSchema = z.object({ atRubber: apart, ahead: apart, length: z.number().min(0.5).max(25) });
+
 /** Everything that the settings page keeps of a camp. */
 export const campSettingsSchema = newCampSchema.and(
   z.object({
     /** Pitching distance of an age group, in feet. */
     distances: z.partialRecord(z.enum(AGE_GROUPS), z.number().min(20).max(70)),
+    groundMarks: groundMarksSchema.nullable(),
     retentionDays: z.number().int().min(1).max(3650),
     sheetId: sheetIdSchema,
     schools: z.record(z.string().max(40), z.string().max(80)),

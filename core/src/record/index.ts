@@ -86,6 +86,7 @@ export {
   handOutFrameSchema,
   keptCountsSchema,
   keptDistancesSchema,
+  keptGroundMarksSchema,
   keptPlanFactsSchema,
   keptThrowsSchema,
   keptWordsSchema,

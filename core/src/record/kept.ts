@@ -17,6 +17,8 @@ export const keptPlanFactsSchema = planFactsSchema.extend({ scorersCut: z.boolea
 export const keptWordsSchema = z.record(z.string(), z.string());
 /** From the rubber to the plate, in feet. */
 export const keptDistancesSchema = z.partialRecord(z.enum(AGE_GROUPS), z.number());
+const metres = z.number();
+export const keptGroundMarksSchema = z.object({ atRubber: metres, ahead: metres, length: metres });
 /** How many rows of each kind an erasure has removed. */
 export const keptCountsSchema = z.record(z.string(), z.number());
 

@@ -6,7 +6,7 @@ import type { Camp } from './camps.ts';
 import { gloveSideOf, timedClipsOf } from './clips.ts';
 import { db } from './db/connect.ts';
 import { strokesOf } from './strokes.ts';
-import { campers, marks, points, scores, staff } from './db/schema.ts';
+import { campers, camps, marks, points, scores, staff } from './db/schema.ts';
 import { deliveriesOf } from './deliveries.ts';
 import { seenOf } from './used-scores.ts';
 
@@ -18,7 +18,11 @@ import { seenOf } from './used-scores.ts';
 export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = null): Promise<BenchSet> {
   const [set, [child]] = await Promise.all([
     deliveriesOf(camperId),
-    db().select({ hand: campers.hand }).from(campers).where(eq(campers.id, camperId)),
+    db()
+      .select({ hand: campers.hand, groundMarks: camps.groundMarks })
+      .from(campers)
+      .innerJoin(camps, eq(camps.id, campers.campId))
+      .where(eq(campers.id, camperId)),
   ]);
   const dayOf = new Map(set.map((d) => [d.id, d.thrownOn]));
   const deliveryIds = set.map((d) => d.id);
@@ -37,6 +41,7 @@ export async function benchSet(camperId: CamperId, pointsBy: StaffId | null = nu
     deliveryIds.length === 0 ? [] : db().select().from(scores).where(inArray(scores.deliveryId, deliveryIds)),
   ]);
   return {
+    groundMarks: child?.groundMarks ?? null,
     deliveries: set.map(({ id, number, kind, occasion }) => ({ id, number, kind, occasion })),
     clips: films.map((c) => ({
       id: c.id,

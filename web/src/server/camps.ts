@@ -5,6 +5,7 @@ import {
   daysBetween,
   publishedLimits,
   type AgeGroup,
+  type GroundLayout,
   type ArmCareRules,
   type Sheet,
   type OrganisationId,
@@ -31,6 +32,8 @@ export interface Camp {
   readonly schools: Record<string, string>;
   readonly schoolReasons: Record<string, string>;
   readonly distances: Partial<Record<AgeGroup, number>>;
+  /** How the marks of the ground lie; null for four cones. */
+  readonly groundMarks: GroundLayout | null;
   /** What slates and cards of the camp say beside the bib. */
   readonly slateId: string;
   readonly retentionDays: number;

@@ -40,6 +40,7 @@ describe('a document in a row', () => {
       ['arm_care', '{"groups": []}', 'null'],
       ['distances', '{"11-12": "fifty"}', '{"11-12": 50}'],
       ['schools', '["A1"]', '{}'],
+      ['ground_marks', '{"atRubber": 0.61}', '{"atRubber": 0.61, "ahead": 1.5, "length": 1.8}'],
     ] as const) {
       await kept(column, wrong);
       const said = String(await failure(campById(world.campId)));
@@ -49,6 +50,7 @@ describe('a document in a row', () => {
       else await kept(column, right);
     }
     expect((await campById(world.campId)).distances).toEqual({ '11-12': 50 });
+    expect((await campById(world.campId)).groundMarks).toEqual({ atRubber: 0.61, ahead: 1.5, length: 1.8 });
     // A table of limits from before its gaps were refused stays readable.
     const gap = { ...publishedLimits, groups: publishedLimits.groups.filter((g) => g.ageFrom !== 11) };
     expect(armCareRulesSchema.safeParse(gap).success).toBe(false);

@@ -232,6 +232,7 @@ describe('settings of a camp', () => {
       timeZone: c.timeZone,
       units: c.units,
       distances: c.distances,
+      groundMarks: c.groundMarks,
       retentionDays: c.retentionDays,
       sheetId: c.sheetId,
       schools: c.schools,

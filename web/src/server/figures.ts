@@ -13,7 +13,7 @@ import {
 export const figuresOfDelivery = (
   set: BenchSet,
   deliveryId: DeliveryId,
-  known?: Parameters<typeof measureDelivery>[1],
+  rubberToPlateFeet: number | null = null,
 ): MeasuredDelivery =>
   measureDelivery(
     set.clips
@@ -27,7 +27,7 @@ export const figuresOfDelivery = (
         marks: set.marks.filter((m) => m.clipId === clip.id),
         points: pointsOfFilm(clip, set.clips, set.points),
       })),
-    known,
+    { rubberToPlateFeet, groundMarks: set.groundMarks },
   );
 
 /** Every figure that is measured of a set and tells how the child throws: a guess that nobody has looked at is no measurement. */

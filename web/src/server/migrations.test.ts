@@ -506,6 +506,8 @@ test('marks from before the computer looked at films, and before there was chalk
   expect(set.marks).toEqual([{ clipId: clip, event: 'contact', frame: 1, frameTo: 2, origin: 'placed', spread: null }]);
   expect(set.points).toMatchObject([{ clipId: clip, point: 'head', x: 1.5, y: 2, origin: 'placed', frame: 1 }]);
   expect(set.strokes).toEqual([]);
+  // Nor has anybody said how the marks of the ground lie.
+  expect(set.groundMarks).toBeNull();
   // Nobody has looked at it for the machine yet.
   expect((await proposalsOf(child as never)).looks).toEqual([]);
 });

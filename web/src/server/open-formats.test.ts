@@ -162,3 +162,24 @@ describe('files for other programs', () => {
     await expect(chaptersOf(waiting)).rejects.toThrow('with its frames counted');
   });
 });
+
+test('what is measured by the marks of the ground follows how those of the camp lie', async () => {
+  const turn = async (): Promise<number> =>
+    (await figuresFile(world.camper)).records.find((r) => r.figure === 'cameraTurn')!.value;
+  for (const [id, x, y] of [
+    ['coneRubberThrowing', 269, 510],
+    ['coneRubberGlove', 331, 450],
+    ['coneAheadThrowing', 621, 510],
+    ['coneAheadGlove', 683, 450],
+  ] as const)
+    await point(id, x, y, { event: 'set' });
+  const degrees = (across: number, along: number): number => (Math.atan2(across, along) * 180) / Math.PI;
+  expect(Math.abs(await turn())).toBeCloseTo(degrees(62 / 1.5, 352 / 1.8), 1);
+  await db()
+    .update(camps)
+    .set({ groundMarks: { atRubber: 0.75, ahead: 0.75, length: 1.8 } })
+    .where(eq(camps.id, world.campId));
+  expect((await benchSet(world.camper)).groundMarks).toEqual({ atRubber: 0.75, ahead: 0.75, length: 1.8 });
+  expect(Math.abs(await turn())).toBeCloseTo(degrees(62 / 0.75, 352 / 1.8), 1);
+  await db().update(camps).set({ groundMarks: null }).where(eq(camps.id, world.campId));
+});

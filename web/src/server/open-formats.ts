@@ -28,10 +28,10 @@ import { notFound } from './refusal.ts';
 /** Every figure that is measured of a camper, as a file: nothing that rests on a guess. */
 export async function figuresFile(camperId: CamperId): Promise<FigureFile> {
   const [{ camp, camper }, rows, set] = await Promise.all([camperById(camperId), deliveriesOf(camperId), benchSet(camperId)]);
-  const known = { rubberToPlateFeet: camp.distances[camper.ageGroup] ?? null };
+  const feet = camp.distances[camper.ageGroup] ?? null;
   return figureFile(
     rows.flatMap(({ id, number, thrownOn, kind }) =>
-      [...figuresOfDelivery(set, id, known).measured].map(([figure, estimate]) =>
+      [...figuresOfDelivery(set, id, feet).measured].map(([figure, estimate]) =>
         figureRecord({ bib: camper.bib, delivery: number, thrownOn, kind }, figure, estimate),
       ),
     ),

@@ -141,7 +141,7 @@ describe('which version a camp uses', () => {
     await expect(useSheet(at, { sheetId: newer, reason: null }, world.lead)).rejects.toMatchObject({ code: 'sheet-in-use' });
     const settings = {
       ...{ name: at.name, place: at.place, firstDay: at.firstDay, lastDay: at.lastDay, timeZone: at.timeZone, units: at.units },
-      ...{ distances: {}, retentionDays: 30, schools: {}, schoolReasons: {}, armCare: null },
+      ...{ distances: {}, groundMarks: null, retentionDays: 30, schools: {}, schoolReasons: {}, armCare: null },
     };
     await expect(changeCamp(world.campId, { ...settings, sheetId: newer }, world.lead)).rejects.toMatchObject({
       code: 'sheet-in-use',
@@ -185,7 +185,7 @@ describe('which version a camp uses', () => {
     const at = await camp();
     const settings = (schools: Record<string, string>, schoolReasons: Record<string, string> = {}) => ({
       ...{ name: at.name, place: at.place, firstDay: at.firstDay, lastDay: at.lastDay, timeZone: at.timeZone, units: at.units },
-      ...{ distances: {}, retentionDays: 30, sheetId: at.sheetId, schools, schoolReasons, armCare: null },
+      ...{ distances: {}, groundMarks: null, retentionDays: 30, sheetId: at.sheetId, schools, schoolReasons, armCare: null },
     });
     const set = (schools: Record<string, string>, reasons?: Record<string, string>) =>
       changeCamp(world.campId, settings(schools, reasons), world.lead);

@@ -88,6 +88,7 @@ export async function practiceBench(camp: Camp, sitting: SittingRow): Promise<Pr
     clip,
     only: [...references.keys()],
     bench: {
+      groundMarks: set.groundMarks,
       deliveries: [{ id: deliveryId, number: 1, kind: clip.kind, occasion: 'camp' }],
       clips: films.map((f) => ({ ...f, deliveryId })),
       marks: set.marks.filter((m) => ids.has(m.clipId)),

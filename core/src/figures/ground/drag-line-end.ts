@@ -12,5 +12,5 @@ export const dragLineEnd = groundPose({
   drawing: ['set.coneRubberThrowing', 'set.coneRubberGlove', 'backFootOff.backToe'],
   // A mound is no plane: as the simulated camera has it, up to twelve degrees off the line.
   viewSd: 1,
-  value: (p) => Math.abs(100 * groundOf(p).at(take(p, 'backFootOff.backToe')).y),
+  value: (p, _, __, layout) => Math.abs(100 * groundOf(p, layout).at(take(p, 'backFootOff.backToe')).y),
 });

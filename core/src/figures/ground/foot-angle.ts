@@ -9,7 +9,7 @@ const [BACK_HEEL, BACK_TOE] = footAt('set', 'back');
 
 /**
  * In line with the target a foot is seen from its end, and its length cannot be told from its rows. So its length is that of the back foot at set, which stands
- * along the rubber, and the angle follows from how far its toe lies beside its heel; the cones say how far round the camera stands.
+ * along the rubber, and the angle follows from how far its toe lies beside its heel; the marks of the ground say how far round the camera stands.
  */
 export const footAngle = groundPose({
   id: 'footAngle',
@@ -23,15 +23,15 @@ export const footAngle = groundPose({
   signed: ['front foot open by % at landing', 'front foot closed by % at landing'],
   // A back foot that stands not quite along the rubber, seen by a camera off the line.
   viewSd: 1,
-  value: (p, plus) => {
-    const ground = groundOf(p);
+  value: (p, plus, _, layout) => {
+    const ground = groundOf(p, layout);
     const [heel, toe, backHeel, backToe] = [HEEL, TOE, BACK_HEEL, BACK_TOE].map((at) => take(p, at)) as [
       Position,
       Position,
       Position,
       Position,
     ];
-    const across = acrossView(p, plus);
+    const across = acrossView(p, plus, layout);
     const metres = (from: Position, to: Position): number =>
       (to.x - from.x) * across.metresPerPixel(ground.at(midpoint(from, to)).x);
     const long = Math.abs(metres(backHeel, backToe)) / Math.cos(across.turn);

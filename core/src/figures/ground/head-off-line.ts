@@ -16,10 +16,10 @@ export const headOffLine = groundPose({
   drawing: [FOOT, 'release.head'],
   // A head before or behind the foot, from a camera off the line: as the simulated camera has it, up to twelve degrees.
   viewSd: 1.5,
-  value: (p, plus) => {
+  value: (p, plus, _, layout) => {
     const foot = midpoint(take(p, FOOT[0]), take(p, FOOT[1]));
-    const under = groundOf(p).at(foot);
-    const across = acrossView(p, plus);
+    const under = groundOf(p, layout).at(foot);
+    const across = acrossView(p, plus, layout);
     const beside = plus * (take(p, 'release.head').x - foot.x) * across.metresPerPixel(under.x);
     return Math.abs(100 * (under.y + beside * Math.cos(across.turn)));
   },

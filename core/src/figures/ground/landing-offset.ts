@@ -13,8 +13,8 @@ export const landingOffset = groundPose({
   signed: ['landed % to the glove side', 'landed % to the throwing side'],
   // A mound is no plane: as the simulated camera has it, up to twelve degrees off the line.
   viewSd: 0.5,
-  value: (p) => {
-    const ground = groundOf(p);
+  value: (p, _, __, layout) => {
+    const ground = groundOf(p, layout);
     return 100 * (underAnkle(p, 'contact', 'front', ground).y - underAnkle(p, 'set', 'back', ground).y);
   },
 });

@@ -1,6 +1,6 @@
 import { take } from '../body-height.ts';
 import { OUR_DEFINITION, type PoseFigure } from '../figure.ts';
-import { CONE_LENGTH, CONE_POINTS, CONE_WIDTH, coneSpans } from '../ground-marks.ts';
+import { GROUND_POINTS, groundScale, type GroundLayout } from '../ground-marks.ts';
 import type { Plane } from '../plane/four-marks.ts';
 import { pointAt, type PointAt, type PointsAt } from '../point-at.ts';
 import type { EventId } from '../../keyframes/events.ts';
@@ -12,9 +12,9 @@ type Own = Parameters<typeof linePose>[0];
 /** A figure of a view in line with the target that needs to know where on the ground a place of the picture lies. */
 export const groundPose = (own: Own): PoseFigure =>
   linePose({
-    source: `${OUR_DEFINITION} The ground from four cones: Hartley R, Zisserman A, Multiple View Geometry, 2nd ed., 4.1.`,
+    source: `${OUR_DEFINITION} The ground from four marks: Hartley R, Zisserman A, Multiple View Geometry, 2nd ed., 4.1.`,
     ...own,
-    needs: [...CONE_POINTS, ...own.needs],
+    needs: [...GROUND_POINTS, ...own.needs],
   });
 
 /** Where along a shoe the ankle stands over it, from heel to toe. Common proportion, no source. */
@@ -33,20 +33,24 @@ export function underAnkle(points: PointsAt, event: EventId, side: 'front' | 'ba
 }
 
 /**
- * How a camera in line with the target sees what lies across, from how far apart its cones stand in x.
+ * How a camera in line with the target sees what lies across, from how far apart its marks lie in x.
  *
  * @param plus which way in x the glove side lies
  * @returns how far round from its place the camera stands, in radians, + where what is nearer to the target lies further to the glove side in the picture; and how many metres square to its
  * sight a pixel is, so many metres ahead of the rubber (what is further away is smaller: Hartley and Zisserman, 6.1)
  */
-export function acrossView(points: PointsAt, plus: 1 | -1): { readonly turn: number; metresPerPixel(ahead: number): number } {
-  const { rubber, ahead, along } = coneSpans(points, plus);
-  const turn = Math.atan2(along / CONE_LENGTH, (rubber + ahead) / 2 / CONE_WIDTH);
+export function acrossView(
+  points: PointsAt,
+  plus: 1 | -1,
+  layout: GroundLayout,
+): { readonly turn: number; metresPerPixel(ahead: number): number } {
+  const { rubber, ahead, along } = groundScale(points, plus, layout);
+  const turn = Math.atan2(along, (rubber + ahead) / 2);
   return {
     turn,
     metresPerPixel: (metres) => {
-      const share = metres / CONE_LENGTH;
-      return CONE_WIDTH * Math.cos(turn) * ((1 - share) / rubber + share / ahead);
+      const share = metres / layout.length;
+      return Math.cos(turn) * ((1 - share) / rubber + share / ahead);
     },
   };
 }

@@ -1,3 +1,4 @@
+import { FOUR_CONES } from '../ground-marks.ts';
 import { measurePose } from '../measure-pose.ts';
 import type { PoseFigure } from '../figure.ts';
 import type { PointsAt } from '../point-at.ts';
@@ -63,7 +64,7 @@ export const DRAWN_HEIGHT = (201.5 + Math.hypot(90, 82.5) + Math.hypot(80, 100))
 
 /** A figure of it; `towards` -1: the target is said to be on the other side. */
 export const drawn = (figure: PoseFigure, towards: 1 | -1 = 1, lead = 0, points = DRAWN): number =>
-  figure.value(points, towards, lead);
+  figure.value(points, towards, lead, FOUR_CONES);
 
 /** The same body seen from the other side of the line. */
 export const MIRRORED: PointsAt = Object.fromEntries(Object.entries(DRAWN).map(([at, p]) => [at, { x: 1000 - p.x, y: p.y }]));

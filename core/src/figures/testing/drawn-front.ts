@@ -1,3 +1,4 @@
+import { FOUR_CONES } from '../ground-marks.ts';
 import type { PoseFigure } from '../figure.ts';
 import type { PointsAt } from '../point-at.ts';
 
@@ -39,4 +40,4 @@ export const MIRRORED_FRONT: PointsAt = Object.fromEntries(
 );
 
 export const drawnFront = (figure: PoseFigure, points: PointsAt = DRAWN_FRONT, plus: 1 | -1 = 1): number =>
-  figure.value(points, plus, 0);
+  figure.value(points, plus, 0, FOUR_CONES);

@@ -31,7 +31,7 @@ export function FigurePanel({
   asked,
   queue,
   missing,
-  hasView,
+  toPlace,
   onPick,
   proposed,
   joints,
@@ -50,8 +50,8 @@ export function FigurePanel({
   queue: { readonly done: number; readonly of: number } | null;
   /** The key frame that has to be marked before the figure can be measured. */
   missing: EventId | null;
-  /** Whether a film on the screen shows what a figure needs. */
-  hasView: (figure: FigureId) => boolean;
+  /** How many points of a figure have yet to be placed; null where no film on the screen shows what it needs. */
+  toPlace: (figure: FigureId) => number | null;
   onPick: (figure: FigureId) => void;
   /** What the found joints would give; nobody has seen them. */
   proposed: ReadonlyMap<FigureId, Estimate>;
@@ -80,9 +80,10 @@ export function FigurePanel({
               </>
             )}
           </p>
-        ) : !hasView(current) ? (
-          <p className="m-0 mt-1 text-small">
-            {figureName(current)} is measured {SEEN_FROM[FIGURES[current].views[0]!]}. This delivery has no such film.
+        ) : toPlace(current) === null ? (
+          <p className="m-0 mt-1 text-small first-letter:uppercase">
+            {figureName(current)} is measured {SEEN_FROM[FIGURES[current].views[0]!]}. No such film of this delivery is on the
+            screen.
           </p>
         ) : missing ? (
           <p className="m-0 mt-1 text-small" role="status">
@@ -113,6 +114,7 @@ export function FigurePanel({
           const band = bands.find((b) => b.figure === r.id);
           const level = estimate && band ? suggestForFigure(estimate, band)?.level : undefined;
           const here = r.id === current;
+          const points = toPlace(r.id);
           return (
             <FigureRow
               key={r.id}
@@ -130,9 +132,9 @@ export function FigurePanel({
                   <span className="text-small font-medium text-soft">
                     {unreadable.has(r.id)
                       ? 'not read'
-                      : hasView(r.id)
-                        ? `${r.needs.length} points`
-                        : `${SEEN_FROM[r.views[0]!]} only`}
+                      : points === null
+                        ? `${SEEN_FROM[r.views[0]!]} only`
+                        : `${points} ${points === 1 ? 'point' : 'points'}`}
                   </span>
                 )
               }

@@ -1,3 +1,4 @@
+import { pointsToPlace } from './lacking-points.ts';
 import { ALWAYS_ASKED, bandsFor, type PointAt } from '@stride-chalk/core';
 import { ChalkPanel } from './ChalkPanel.tsx';
 import { FigurePanel } from './FigurePanel.tsx';
@@ -16,7 +17,6 @@ import {
   proposedFiguresOf,
   proposedOf,
   scoreOf,
-  filmFor,
   stripOf,
   unmarkedOf,
   unreadableOf,
@@ -67,7 +67,7 @@ export function WorkPanel({ bench, props }: { bench: BenchControl; props: BenchP
         current={state.figure}
         asked={point}
         missing={unmarkedOf(world, state, state.figure)}
-        hasView={(figure) => filmFor(world, state, figure) !== null}
+        toPlace={pointsToPlace(world, state)}
         queue={held ? { done: held.index, of: held.queue.length } : null}
         proposed={proposedFiguresOf(world, state)}
         joints={state.joints ? jointsInHand(world, state) : null}

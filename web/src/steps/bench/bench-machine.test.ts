@@ -1,3 +1,4 @@
+import { pointsToPlace } from './lacking-points.ts';
 import { beforeEach, describe, expect, test } from 'vitest';
 import {
   ALWAYS_ASKED,
@@ -444,6 +445,9 @@ describe('points of a figure', () => {
     const cones = (): number => state.held!.queue.filter((at) => at.includes('.cone')).length;
     go({ type: 'task', task: 'figures' }, { type: 'measure', figure: 'landingOffset' });
     expect([state.held!.clipId, state.held!.queue.length, cones()]).toEqual([anId('f1'), 8, 4]);
+    const toPlace = (): ReadonlyArray<number | null> =>
+      (['landingOffset', 'headOffLine', 'liftToContact'] as const).map(pointsToPlace(twoFronts, state));
+    expect(toPlace()).toEqual([8, 7, 0]);
     for (const at of state.held!.queue) {
       const [, point] = partsOf(at);
       const x = 480 + 100 * (point.endsWith('Glove') ? 1 : -1) + (point.endsWith('Toe') ? 7 : 0);
@@ -453,6 +457,7 @@ describe('points of a figure', () => {
     // In the second delivery only the feet are asked for.
     go({ type: 'delivery', index: 1 }, { type: 'measure', figure: 'landingOffset' });
     expect([state.held!.clipId, state.held!.queue.length, cones()]).toEqual([anId('f2'), 4, 0]);
+    expect(toPlace()).toEqual([4, 3, 0]);
   });
 
   test('Backspace goes to the point before; leaving lets the point go', () => {

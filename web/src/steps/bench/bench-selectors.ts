@@ -312,7 +312,7 @@ function readingsOf(w: BenchWorld, s: BenchState, withProposed = false, delivery
         marks: s.data.marks.filter((m) => m.clipId === film.id),
         points: [...pointsOfFilm(film, w.clips, s.data.points), ...(withProposed ? proposedPoints(w, s, film) : [])],
       })),
-      { rubberToPlateFeet: w.rubberToPlateFeet },
+      { rubberToPlateFeet: w.rubberToPlateFeet, groundMarks: w.groundMarks },
     ),
   );
 }

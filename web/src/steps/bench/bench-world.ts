@@ -3,6 +3,7 @@ import {
   resolveSheet,
   type DeliveryKind,
   type FrameTimebase,
+  type GroundLayout,
   type ResolvedCheckpoint,
   type StaffId,
 } from '@stride-chalk/core';
@@ -13,6 +14,8 @@ export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deli
   readonly staffId: StaffId;
   /** From the rubber to the plate at this camper's age; null where the camp does not say. */
   readonly rubberToPlateFeet: number | null;
+  /** How the marks of the camp's ground lie; null for four cones. */
+  readonly groundMarks: GroundLayout | null;
   /** Who scores second is suggested nothing: his eye is what is asked. */
   readonly blind: boolean;
   /** Whoever asks his system for less motion plays a span himself. */
@@ -25,7 +28,7 @@ export interface BenchWorld extends Pick<BenchProps, 'sheet' | 'schools' | 'deli
 
 export function benchWorld(
   props: Pick<BenchProps, 'staff' | 'camper' | 'sheet' | 'schools' | 'deliveries' | 'clips'> &
-    Partial<Pick<BenchProps, 'practice' | 'blind'>>,
+    Partial<Pick<BenchProps, 'practice' | 'blind' | 'groundMarks'>>,
   lessMotion = false,
 ): BenchWorld {
   const { sheet, schools, deliveries, clips, camper, staff, practice } = props;
@@ -42,6 +45,7 @@ export function benchWorld(
     clips,
     staffId: staff.id,
     rubberToPlateFeet: camper.rubberToPlateFeet,
+    groundMarks: props.groundMarks ?? null,
     blind: props.blind ?? false,
     lessMotion,
     timeOf: (film) => times.get(film.id) ?? null,

@@ -1,16 +1,6 @@
-import {
-  guessPoint,
-  isStale,
-  isTurn,
-  turnFrames,
-  pointsOfFilm,
-  poseFigure,
-  wasSeen,
-  type PlacedPoint,
-  type PointAt,
-} from '@stride-chalk/core';
-import { eventOf, frameIn, openOf, filmFor, heldFilmOf, split, unmarkedOf } from './bench-selectors.ts';
-import { OFFERED } from './moments.ts';
+import { guessPoint, isStale, isTurn, turnFrames, poseFigure, wasSeen, type PlacedPoint, type PointAt } from '@stride-chalk/core';
+import { frameIn, openOf, filmFor, heldFilmOf, split, unmarkedOf } from './bench-selectors.ts';
+import { inOrder, lackingPoints } from './lacking-points.ts';
 import { foundPoint, frameOfPoint } from './proposals.ts';
 import type { Known } from './types.ts';
 import { POINT_SD, STEP, USUAL_HEIGHT, type Handlers, type Turn } from './turn.ts';
@@ -29,16 +19,8 @@ export const POINT_HANDLERS = {
       if (unmarked) t.set({ task: 'keyFrames', problem: null, said: null, event: unmarked }).goTo(unmarked);
       return;
     }
-    // The cones of this camera position count, in whichever film of it they were marked.
-    const known = pointsOfFilm(at.film, t.world.clips, t.state.data.points);
-    const marks = t.state.data.marks.filter((m) => m.clipId === at.film.id);
-    const placed = new Set(known.filter((p) => wasSeen(p.origin) && !isStale(p, marks)).map((p) => `${p.event}.${p.point}`));
-    const lacking = wanted.needs.filter((need) => !placed.has(need));
-    // Points of one key frame follow each other, so that the film moves as little as it can.
-    const queue = [...(lacking.length > 0 ? lacking : wanted.needs)].sort(
-      (a, b) => OFFERED.indexOf(eventOf(a)) - OFFERED.indexOf(eventOf(b)),
-    );
-    takePoint(t, at, queue, 0);
+    const lacking = lackingPoints(t.world, t.state, at.film, wanted.needs);
+    takePoint(t, at, lacking.length > 0 ? lacking : inOrder(wanted.needs), 0);
   },
   nudge(t, { x, y, fine }) {
     const inHand = heldFilmOf(t.world, t.state);

@@ -20,6 +20,7 @@ import { Outcome } from '../../parts/Outcome.tsx';
 import { useAwake } from '../../parts/use-awake.ts';
 import { ArmCareLimits } from './ArmCareLimits.tsx';
 import { CampFactFields } from './CampFactFields.tsx';
+import { GroundMarkFields } from './GroundMarkFields.tsx';
 import { NewCamp } from './NewCamp.tsx';
 import { SchoolFields, type School } from './SchoolFields.tsx';
 
@@ -90,6 +91,7 @@ export function SettingsBoard(props: Props) {
               ))}
             </div>
           </Panel>
+          <GroundMarkFields units={camp.units} marks={camp.groundMarks} onChange={(groundMarks) => set({ groundMarks })} />
           <Panel id="sheet" title="Checkpoint sheet and schools" className="mt-6">
             <Field label="Version in force" className="mt-1 max-w-[430px]">
               <select {...register('sheetId')}>

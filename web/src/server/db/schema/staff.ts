@@ -19,6 +19,7 @@ import {
   sheetSchema,
   keptWordsSchema,
   keptDistancesSchema,
+  keptGroundMarksSchema,
   keptArmCareSchema,
   type CampId,
   type OrganisationId,
@@ -178,6 +179,8 @@ export const camps = pgTable(
     schoolReasons: document('school_reasons', keptWordsSchema).notNull().default({}),
     /** From the rubber to the plate, in feet, by age group. */
     distances: document('distances', keptDistancesSchema).notNull().default({}),
+    /** How the marks of the ground lie that films are measured by, in metres; null for four cones. */
+    groundMarks: document('ground_marks', keptGroundMarksSchema),
     /** What the slates and cards of the camp say beside the bib: random, so that those of another camp are told apart. */
     slateId: text('slate_id').notNull().unique().default(sql`upper(substr(md5(gen_random_uuid()::text), 1, 8))`),
     /** Footage is removed this many days after the last day of the camp. */

@@ -1,0 +1,1 @@
+ALTER TABLE "camps" ADD COLUMN "ground_marks" jsonb;
