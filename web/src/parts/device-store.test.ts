@@ -30,6 +30,13 @@ const before = {
 };
 
 describe('a shelf of the device', () => {
+  test('a thing that was laid down is on the disk', async () => {
+    const begun = vi.spyOn(IDBDatabase.prototype, 'transaction');
+    await shelfOf<Thing>('durable').put({ id: 'a', says: 'a' });
+    expect(begun).toHaveBeenLastCalledWith('things', 'readwrite', { durability: 'strict' });
+    begun.mockRestore();
+  });
+
   test('gives back what lies on it in the order of the ids, and nothing of another shelf', async () => {
     const [one, two] = [shelfOf<Thing>('one'), shelfOf<Thing>('two')];
     for (const id of ['c', 'a', 'b']) await one.put({ id, says: id });

@@ -4,7 +4,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 export interface Shelf<T extends { readonly id: string }> {
   /** Everything on it, in the order of the ids. */
   all(): Promise<T[]>;
-  /** Lays a thing down, or in the place of the one with its id; done when it lies there. */
+  /** Lays a thing down, or in the place of the one with its id; done when it lies there, on the disk: a battery that dies the next moment takes nothing with it. */
   put(item: T): Promise<void>;
   remove(id: string): Promise<void>;
 }
@@ -41,7 +41,7 @@ interface Before<T> {
 /** A shelf of this device. What pages from before have kept as text is laid on it first; what cannot be read stays where it is. */
 export function shelfOf<T extends { readonly id: string }>(name: string, before: Before<T> | null = null): Shelf<T> {
   const put = async (item: T): Promise<void> => {
-    const tx = (await database()).transaction('things', 'readwrite');
+    const tx = (await database()).transaction('things', 'readwrite', { durability: 'strict' });
     const done = tx.store.put({ shelf: name, id: item.id, item });
     // Said at once: what has been handed to the browser stays, also when the page closes right now.
     tx.commit();

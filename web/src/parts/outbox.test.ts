@@ -71,6 +71,26 @@ describe('what is entered', () => {
     expect(now()).toMatchObject({ waiting: 0, offline: false, refused: [] });
   });
 
+  test('is not called kept before it lies on the device', async () => {
+    browser(['no network']);
+    let laid = (): void => {};
+    const slow = { ...shelfOf(ENTRIES.name), put: () => new Promise<void>((resolve) => (laid = resolve)) };
+    const box = new Outbox<string>(
+      { ...ENTRIES, answers },
+      anId('me'),
+      (n) => news.push(n),
+      () => {},
+      slow,
+    );
+    await box.opened;
+    box.add('a');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(now()).toMatchObject({ waiting: 1, writing: 1, offline: false });
+    laid();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(now()).toMatchObject({ waiting: 1, writing: 0, offline: true });
+  });
+
   test('is sent again under its own id while the network or the server is away, and nothing overtakes it', async () => {
     const { sent } = browser(['no network', 503, 429, 200]);
     const box = open();

@@ -29,6 +29,8 @@ export interface OutboxNews<T> {
   readonly unkept: boolean;
   /** Entries that the server has not confirmed yet. */
   readonly waiting: number;
+  /** Of those: entries that do not lie on the device yet, and are gone if it dies this moment. */
+  readonly writing: number;
   /** True while the server cannot be reached. */
   readonly offline: boolean;
   /** True when the session has run out: nothing is sent before somebody signs in again. */
@@ -45,6 +47,7 @@ export const NOTHING_KNOWN = {
   open: false,
   unkept: false,
   waiting: 0,
+  writing: 0,
   offline: false,
   signedOut: false,
   clockAhead: null,
@@ -76,6 +79,8 @@ export class Outbox<T, A = unknown> {
   readonly #shelf: Shelf<Waiting<T>>;
   /** What lies on the shelf, or is on its way there, by id. */
   readonly #kept = new Map<string, Waiting<T>>();
+  /** Ids on their way to the shelf. */
+  readonly #writing = new Set<string>();
   /** Resolves when everything that was added so far lies on the shelf. */
   #written: Promise<void> = Promise.resolve();
   /** Resolves when what waited on the device from before is known. */
@@ -163,7 +168,8 @@ export class Outbox<T, A = unknown> {
 
   #keep(waiting: Waiting<T>): void {
     this.#kept.set(waiting.id, waiting);
-    this.#write(this.#shelf.put(waiting));
+    this.#writing.add(waiting.id);
+    this.#write(this.#shelf.put(waiting), () => this.#writing.delete(waiting.id));
   }
 
   #remove(id: string): void {
@@ -172,11 +178,15 @@ export class Outbox<T, A = unknown> {
   }
 
   /** A device that keeps nothing still sends: the page says that what is not sent is lost with it. */
-  #write(done: Promise<void>): void {
-    const kept = done.catch(() => {
-      this.#unkept = true;
-      this.#tell();
-    });
+  #write(done: Promise<void>, over: () => void = () => {}): void {
+    const kept = done
+      .catch(() => {
+        this.#unkept = true;
+      })
+      .then(() => {
+        over();
+        this.#tell();
+      });
     this.#written = Promise.all([this.#written, kept]).then(() => undefined);
   }
 
@@ -190,6 +200,7 @@ export class Outbox<T, A = unknown> {
         open: this.#open,
         unkept: this.#unkept,
         waiting: this.pending().length,
+        writing: this.#writing.size,
         offline: this.#failures > 0,
         signedOut: this.#signedOut,
         clockAhead: this.#clockAhead,

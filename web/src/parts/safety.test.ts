@@ -11,6 +11,7 @@ test('one sentence says what is safe, and where', () => {
   expect(safetyInWords({ ...nothing, films: 3, offline: true, signedOut: true })).toContain('sent when you sign in again.');
   expect(safetyInWords({ ...nothing, films: 3 })).toBe('Safe on this device: 3 films; being sent.');
   expect(safetyInWords({ ...nothing, films: 3, share: 0.404 })).toBe('Safe on this device: 3 films; being sent, 40 %.');
+  expect(safetyInWords({ ...nothing, small: 2, writing: 1, films: 1 })).toBe('One moment: 1 count being kept on this device.');
   expect(safetyInWords({ ...nothing, small: 1 })).toBe('Safe on this device: 1 count; being sent.');
   expect(safetyInWords({ ...nothing, small: 2, called: ['check-in', 'check-ins'] })).toContain('device: 2 check-ins; being');
   expect(safetyInWords({ ...nothing, refused: 2 })).toContain('2 things that the server did not take');

@@ -4,6 +4,8 @@ export interface Whereabouts {
   readonly small: number;
   readonly called?: readonly [one: string, several: string];
   readonly films: number;
+  /** Of the small things: those that do not lie on the device yet. */
+  readonly writing?: number;
   /** Of the films: those that lie in the open page only. */
   readonly unkeptFilms: number;
   /** The browser keeps nothing at all. */
@@ -30,6 +32,7 @@ export function safetyInWords({
   small,
   called = ['count', 'counts'],
   films,
+  writing = 0,
   unkeptFilms,
   unkept,
   refused,
@@ -41,6 +44,7 @@ export function safetyInWords({
     and([...(counts > 0 ? [some(counts, ...called)] : []), ...(filmed > 0 ? [some(filmed, 'film', 'films')] : [])]);
   const unsafe = unkept ? counted(small, films) : counted(0, unkeptFilms);
   if (unsafe !== '') return `Not safe: ${unsafe}. Leave this page open until all is safe.`;
+  if (writing > 0) return `One moment: ${some(writing, ...called)} being kept on this device.`;
   const here = counted(small, films);
   if (here !== '')
     return `Safe on this device: ${here}; ${signedOut ? 'sent when you sign in again' : offline ? 'sent when the network is back' : `being sent${share === null ? '' : `, ${Math.round(100 * share)} %`}`}.`;
