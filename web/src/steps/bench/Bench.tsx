@@ -82,7 +82,7 @@ export function Bench(props: BenchProps) {
             )}
           </div>
         </section>
-        {state.layer === 'strip' && <StripView bench={bench} />}
+        {state.layer === 'strip' && <StripView bench={bench} bib={`${props.practice ? 'P' : ''}${camper.bib}`} />}
         <aside
           aria-label="Work"
           className="grid min-h-0 grid-rows-[auto_auto_1fr_auto_auto] border-s-2 border-ink bg-paper max-[1023px]:border-s-0 max-[1023px]:border-t-2"

@@ -4,15 +4,16 @@ import type { BenchControl } from './bench-control.ts';
 /** The keys of the task in hand, and whether everything is saved. */
 export function BenchFoot({ bench }: { bench: BenchControl }) {
   const { news, state } = bench;
+  const isKept = news.writing === 0;
   const text = !news.open
     ? 'Opening …'
     : news.waiting === 0
       ? news.refused.length === 0
         ? 'All saved'
         : `${news.refused.length} not taken`
-      : news.signedOut
+      : isKept && news.signedOut
         ? `${news.waiting} kept here until you sign in again`
-        : news.offline
+        : isKept && news.offline
           ? `${news.waiting} kept here, sent when the server answers`
           : 'Saving …';
   return (

@@ -12,6 +12,7 @@ import { OFFERED } from './moments.ts';
 import { jointsAt, lookedFor } from './proposals.ts';
 import { Skeleton } from './Skeleton.tsx';
 import { takeFrames } from './take-frames.ts';
+import { useSeen } from './use-seen.ts';
 
 /** Widths of the columns: a stride is wider than a stance. */
 const WIDE: Partial<Record<EventId, number>> = {
@@ -23,18 +24,19 @@ const WIDE: Partial<Record<EventId, number>> = {
   finish: 1.1,
 };
 
-/** All key frames of both views at one look: what is sure is confirmed with one key, once it is on the screen. */
-export function StripView({ bench }: { bench: BenchControl }) {
+/** All key frames of both views at one look, on a small screen as many beside each other as can be judged; what does not fit scrolls: what is sure is confirmed with one key, once it has been on the screen. */
+export function StripView({ bench, bib }: { bench: BenchControl; bib: string }) {
   const cells = stripOf(bench.world, bench.state);
   // Where other frames are proposed meanwhile, these are fetched anew.
-  return <Strip key={cells.map((c) => `${c.key} ${c.frame}`).join()} bench={bench} cells={cells} />;
+  return <Strip key={cells.map((c) => `${c.key} ${c.frame}`).join()} bench={bench} bib={bib} cells={cells} />;
 }
 
-function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCell[] }) {
+function Strip({ bench, bib, cells }: { bench: BenchControl; bib: string; cells: readonly StripCell[] }) {
   const { world, state, send } = bench;
   const events = OFFERED.filter((e) => cells.some((c) => c.event === e));
   const films = cells.map((c) => c.at.film).filter((f, i, all) => all.findIndex((g) => g.id === f.id) === i);
   const canvases = useRef(new Map<string, HTMLCanvasElement>());
+  const drawnIn = useSeen((cell: StripCell) => send({ type: 'stripShown', key: cell.key, frame: cell.frame }));
   const latest = useRef(cells);
   latest.current = cells;
   const { proposals } = state;
@@ -67,7 +69,7 @@ function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCel
           (rect.height / k) * scale,
         );
         canvas.dataset.frame = String(cell.frame);
-        send({ type: 'stripShown', key: cell.key, frame: cell.frame });
+        drawnIn(canvas, cell);
       });
     };
     const stops = latest.current
@@ -87,8 +89,12 @@ function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCel
     return () => {
       for (const stop of stops) stop();
     };
-  }, [send]);
+  }, [send, drawnIn]);
   const hand = state.strip!;
+  const chosenKey = cells[hand.cursor]?.key;
+  useEffect(() => {
+    canvases.current.get(chosenKey ?? '')?.scrollIntoView({ block: 'nearest' });
+  }, [chosenKey]);
   const sure = confirmedByStrip(world, state);
   const open = cells.filter((c) => !c.marked);
   const drawn = open.filter((c) => hand.shown[c.key] === c.frame).length;
@@ -96,47 +102,58 @@ function Strip({ bench, cells }: { bench: BenchControl; cells: readonly StripCel
     <section
       aria-label="Key frames at a look"
       data-testid="strip"
-      className="absolute inset-0 z-20 grid grid-rows-[auto_1fr] bg-bone px-4 pb-3 pt-3"
+      className="fixed inset-0 z-40 grid grid-rows-[auto_minmax(0,1fr)] bg-bone px-4 pb-3 pt-3 lg:absolute lg:z-20"
     >
       <header className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
+        {/* Where it covers the page's head, it says whose delivery it shows. */}
+        <span aria-hidden="true" className="bib-block px-3 py-1 !text-head lg:hidden">
+          {bib}
+        </span>
         <h2 className="m-0 text-head">Key frames at a look</h2>
         <p className="m-0 me-auto text-small text-soft" role="status">
           {drawn < open.length
-            ? `${drawn} of ${open.length} on the screen`
+            ? `${drawn} of ${open.length} have been on the screen`
             : `${sure.length} sure${open.length > sure.length ? `, ${open.length - sure.length} for later` : ''}`}
         </p>
-        <p className="m-0 text-small">
+        <p className="m-0 hidden text-small lg:block">
           <kbd>← → ↑ ↓</kbd> choose <kbd>Space</kbd> leave it for later <kbd>Z</kbd> large
         </p>
-        <Action onClick={() => send({ type: 'layer', on: 'done' })}>
-          Close <kbd>Esc</kbd>
-        </Action>
-        <button
-          type="button"
-          className="main-action"
-          disabled={drawn < open.length || sure.length === 0}
-          onClick={() => send({ type: 'confirmSure' })}
-        >
-          Confirm {sure.length} <kbd>↵</kbd>
-        </button>
+        <div className="flex w-full flex-row-reverse justify-end gap-x-5 md:w-auto md:flex-row">
+          <Action onClick={() => send({ type: 'layer', on: 'done' })}>
+            Close <kbd>Esc</kbd>
+          </Action>
+          <button
+            type="button"
+            className="main-action"
+            disabled={drawn < open.length || sure.length === 0}
+            onClick={() => send({ type: 'confirmSure' })}
+          >
+            Confirm {sure.length} <kbd>↵</kbd>
+          </button>
+        </div>
       </header>
-      <div className="grid min-h-0 auto-rows-fr gap-2">
+      <div className="-mx-1 grid min-h-0 auto-rows-max gap-2 overflow-y-auto px-1 py-[3px] lg:auto-rows-[minmax(170px,1fr)]">
         {films.map((film) => (
           <div key={film.id} className="grid min-h-0 grid-rows-[auto_1fr]">
             <h3 className="sign m-0 pb-1 text-small font-medium leading-none text-soft">{VIEW_NAMES[film.view]}</h3>
             <div
-              className="grid min-h-0 gap-[6px]"
-              ref={putStyle({ gridTemplateColumns: events.map((e) => `minmax(0, ${WIDE[e] ?? 1}fr)`).join(' ') })}
+              className="grid min-h-0 auto-rows-[236px] grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-[6px] lg:auto-rows-auto lg:grid-cols-(--columns)"
+              ref={putStyle({ '--columns': events.map((e) => `minmax(0, ${WIDE[e] ?? 1}fr)`).join(' ') })}
             >
               {events.map((event) => {
                 const index = cells.findIndex((c) => c.at.film.id === film.id && c.event === event);
                 const cell = cells[index];
-                if (!cell)
+                if (!cell) {
+                  const looked = lookedFor(film.id, proposals).includes(event);
                   return (
-                    <div key={event} className="grid place-items-center bg-wash text-fine text-soft">
-                      {lookedFor(film.id, proposals).includes(event) ? 'not found' : ''}
+                    <div
+                      key={event}
+                      className={`${looked ? 'grid' : 'hidden lg:grid'} place-items-center bg-wash text-fine text-soft`}
+                    >
+                      {looked ? 'not found' : ''}
                     </div>
                   );
+                }
                 const chosen = index === hand.cursor;
                 const left = hand.left.includes(cell.key) || (!cell.marked && (cell.proposed?.sure ?? 0) < SURE);
                 const joints = jointsAt(proposals, film.id, cell.frame);
