@@ -24,7 +24,7 @@ export function ballRelease(evidence: ClipEvidence, fastest: number): FoundEvent
   if (flight) {
     const first = flight.places[0]!.frame;
     const frame = nearestToHand(evidence, flight, first);
-    const half = flight.places.length >= 3 ? 0.7 : 1;
+    const half = flight.places.length >= 3 ? Math.max(1.2, 0.01 * rate) : Math.max(1.6, 0.0135 * rate);
     return { frame, from: frame - half, to: frame + half, sure: flight.places.length >= 3 ? 0.97 : 0.85 };
   }
   const speed = smoothed(speedOf(evidence.body.joints.throwingWrist, evidence.times, evidence.body.bodyPixels), 1);

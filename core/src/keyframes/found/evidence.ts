@@ -15,7 +15,7 @@ export interface ClipEvidence {
   readonly body: FollowedBody;
   /** Which way in x the target lies; null from front and rear. */
   readonly towardsTarget: 1 | -1 | null;
-  /** Mean difference of grey from the frame before within the body's square. */
+  /** How much moves at the body: differences of grey from the frame before near its limbs, a share of its square. */
   readonly motion: readonly number[];
   /** Mean difference of grey at the place of the landed front shoe from how it looks once it stands; null where nobody looked. */
   readonly shoe: ReadonlyArray<number | null>;

@@ -6,7 +6,7 @@ import { ballRelease } from './ball-release.ts';
 import { bodyBack } from './body-back.ts';
 import { driveStart } from './drive-start.ts';
 import type { ClipEvidence } from './evidence.ts';
-import { fastestHand } from './fastest-hand.ts';
+import { throwFrame } from './throw-frame.ts';
 import { findKeyFrames } from './find-key-frames.ts';
 import { firstMove } from './first-move.ts';
 import { firstTouch } from './first-touch.ts';
@@ -16,8 +16,9 @@ import { handsApart } from './hands-apart.ts';
 import { kneeDown } from './knee-down.ts';
 import { layback } from './layback.ts';
 import { liftTop } from './lift-top.ts';
-import { blobsOf, differencesFrom, emptyField, motionWithin, patchOf, shoeReach } from './picture-signs.ts';
-import { cornerOf, highestNear, quantileOf, rateOf, skewTop, smoothed, withoutJumps } from './series.ts';
+import { motionAtBody, motionMap, type MotionMap } from './body-motion.ts';
+import { blobsOf, differencesFrom, emptyField, patchOf, shoeReach } from './picture-signs.ts';
+import { cornerOf, fitOf, highestNear, likelyMoment, quantileOf, rateOf, smoothed, turnOf, withoutJumps } from './series.ts';
 import { finishStill, setStill } from './still-stands.ts';
 import { shouldersTurn } from './shoulders-turn.ts';
 import { slowDown } from './slow-down.ts';
@@ -39,6 +40,8 @@ const TRUE = {
 };
 const H = 200;
 const clamp = (v: number): number => Math.max(0, Math.min(1, v));
+/** The way in so many seconds of what starts from rest and has come up to its speed after eight hundredths. */
+const fromRest = (t: number): number => (t <= 0 ? 0 : t < 0.08 ? (t * t) / 0.16 : t - 0.04);
 const bump = (t: number, at: number, wide: number): number => Math.max(0, 1 - ((t - at) / wide) ** 2);
 
 function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean } = {}): ClipEvidence {
@@ -48,10 +51,9 @@ function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean
   /** The hand: quick around release, fastest a hundredth of a second before it. */
   const hand = (t: number): { x: number; y: number } => {
     const apart = Math.max(0, t - TRUE.handsApart);
-    // Hands part from rest.
-    const back = 60 * clamp(apart / 0.45) ** 1.5;
+    const back = 60 * clamp(fromRest(apart) / 0.3);
     const thrown = 130 * (Math.tanh((t - TRUE.release + 0.012) / 0.03) + 1) - 0.6 * Math.max(0, t - TRUE.release);
-    return { x: 110 - back + thrown, y: 62 - 20 * clamp(apart / 0.4) ** 1.5 };
+    return { x: 110 - back + thrown, y: 62 - 20 * clamp(fromRest(apart) / 0.3) };
   };
   const places: Record<FollowedJoint, (t: number) => { x: number; y: number }> = {
     ...(Object.fromEntries(FOLLOWED.map((j) => [j, fixed(100, 60)])) as Record<FollowedJoint, () => { x: number; y: number }>),
@@ -69,7 +71,7 @@ function evidenceAt(rate: number, options: { way?: 1 | -1 | null; ball?: boolean
       const angle = (Math.PI / 180) * (110 + 60 * bump(t, TRUE.layback, 0.12));
       return { x: w.x - 30 * Math.cos(angle), y: w.y + 30 * Math.sin(angle) };
     },
-    gloveWrist: (t) => ({ x: 112 + 80 * clamp((t - TRUE.handsApart) / 0.5) ** 1.5, y: 62 }),
+    gloveWrist: (t) => ({ x: 112 + 80 * clamp(fromRest(t - TRUE.handsApart) / 0.35), y: 62 }),
     backHip: fixed(95, 100),
     backAnkle: (t) => ({ x: 92, y: 192 - 900 * Math.min(0.1, Math.max(0, t - TRUE.backFootOff)) ** 1.5 }),
     backKnee: (t) => ({ x: 94 + 22 * bump(t, TRUE.driveStart, 0.6), y: 146 }),
@@ -118,13 +120,66 @@ describe('series', () => {
     const rest = Array.from({ length: 30 }, (_, i) => 1 + 0.1 * Math.max(0, i - 10) ** 1.5);
     expect(cornerOf(rest, 0, 29, 'level', 1.5).frame).toBe(10);
     expect(cornerOf(rest, 0, 29, 'level').frame).toBeGreaterThan(11);
-    // What rises fast and falls slowly: t - t³ from -1 to 2 in steps of a tenth is highest at 1/√3 (its derivative is 1 - 3 t²); a parabola lies aside.
-    const skew = Array.from({ length: 31 }, (_, i) => -1 + i / 10).map((t) => t - t ** 3);
-    expect(skewTop(skew, 5, 30, 8)).toBeCloseTo(10 + 10 / Math.sqrt(3), 6);
-    expect(Math.abs(highestNear(skew, 5, 30, 8) - (10 + 10 / Math.sqrt(3)))).toBeGreaterThan(0.5);
-    // Where it only rises, the highest one; where nothing changes, the first.
-    expect(skewTop([0, 1, 2, 3, 4, 5, 6, 7, 8], 0, 8, 3)).toBeCloseTo(8, 6);
-    expect(skewTop([1, 1, 1, 1, 1, 1, 1], 0, 6, 3)).toBe(0);
+  });
+  test('where a series turns, though it comes up faster than it went down; the example of its docstring', () => {
+    const example = { first: 1, last: 5, low: 0, high: 6, before: 3, after: 3 };
+    expect(turnOf([9, 4, 1, 0, 4, 16, 36], example, 0.01, 120)?.best).toBe(3);
+    // Down by (t / 10)², up by three times that, from 17.25 on: one parabola through them lies before it.
+    const values = Array.from({ length: 40 }, (_, i) => (i < 17.25 ? 1 : 3) * ((i - 17.25) / 10) ** 2);
+    const span = { first: 5, last: 30, low: 0, high: 39, before: 12, after: 12 };
+    expect(turnOf(values, span, 1e-6, 120)?.best).toBe(17.25);
+    expect(turnOf(values, span, 1e-6, 120)?.frame).toBeCloseTo(17.25, 1);
+    expect(turnOf(values, span, 1e-6, 120)?.rises).toBeCloseTo(3 * 1.2 ** 2, 6);
+    const negative = values.map((v) => -v);
+    expect(Math.abs(highestNear(negative, 5, 30, 12) - 17.25)).toBeGreaterThan(1);
+    // What only goes down turns nowhere.
+    expect(turnOf(negative, span, 1e-6, 120)).toBeNull();
+  });
+  test('least squares by terms; the example of its docstring', () => {
+    expect(fitOf([1, 3, 5], 0, 2, (i) => [1, i])?.factors.map((f) => Math.round(1e9 * f) / 1e9)).toEqual([1, 2]);
+    // Anscombe's first set (Am Stat 1973;27:17-21): 3.00 + 0.500 x, residual sum of squares 13.75 on x = 10, 8, 13, 9, 11, 14, 6, 4, 12, 7, 5.
+    const x = [10, 8, 13, 9, 11, 14, 6, 4, 12, 7, 5];
+    const y = [8.04, 6.95, 7.58, 8.81, 8.33, 9.96, 7.24, 4.26, 10.84, 4.82, 5.68];
+    const fit = fitOf(y, 0, 10, (i) => [1, x[i]!])!;
+    expect(fit.factors[0]).toBeCloseTo(3.0, 2);
+    expect(fit.factors[1]).toBeCloseTo(0.5, 3);
+    expect(fit.misses).toBeCloseTo(13.76, 1);
+    // A value that counts three times is as good as three of it: the mean of 1, 5, 5, 5 is 4.
+    expect(
+      fitOf(
+        [1, 5],
+        0,
+        1,
+        () => [1],
+        (i) => (i === 1 ? 3 : 1),
+      )?.factors[0],
+    ).toBeCloseTo(4, 9);
+    // Two terms that are one tell nothing.
+    expect(fitOf([1, 2, 3], 0, 2, () => [1, 1])).toBeNull();
+  });
+  test('a moment is the mean of what was tried, each as likely as it fits; the example of its docstring', () => {
+    const tried = [1, 2, 3].map((frame) => ({ frame, miss: frame === 2 ? 1 : 4 }));
+    expect(likelyMoment(tried, 30, 1, 120).frame).toBeCloseTo(2, 9);
+    // What fits no better than the rest leaves all of them, and its interval holds them.
+    const even = likelyMoment(
+      [0, 4, 8].map((frame) => ({ frame, miss: 1 })),
+      30,
+      1,
+      120,
+    );
+    expect(even.frame).toBeCloseTo(4, 9);
+    expect(even.from).toBeLessThan(0);
+    // A normal curve: misses that grow with the square of the distance have the standard deviation that their bend tells (1 frame here, with one frame of film and 1.2 of the moment).
+    const bell = Array.from({ length: 161 }, (_, i) => (i - 80) / 10).map((u) => ({ frame: 50 + u, miss: 1 + (u * u) / 10 }));
+    const told = likelyMoment(bell, 30, 1, 120);
+    expect(told.to - told.frame).toBeCloseTo(2 * Math.hypot(1, 1.2, 1), 2);
+    // Two normal curves that know of each other nothing: the mean by the inverse of the squares of their deviations (BIPM JCGM 100, weighted mean).
+    const both = likelyMoment(bell, 30, 1, 120, { expected: { frame: 53, spread: 2 } });
+    expect(both.frame).toBeCloseTo((50 * 4 + 53 * 1) / 5, 1);
+    expect(both.to - both.frame).toBeCloseTo(2 * Math.hypot(Math.sqrt(4 / 5), 1.2, 1), 1);
+    // Errors of twice as long are half as many: the curve is wider by the root of two.
+    const slow = likelyMoment(bell, 30, 1, 120, { oneError: 1 / 20 });
+    expect(slow.to - slow.frame).toBeCloseTo(2 * Math.hypot(Math.SQRT2, 1.2, 1), 1);
   });
   test('the corner of two lines, level at first or not; the example of its docstring', () => {
     expect(cornerOf([1, 1, 1, 1, 2, 3, 4], 0, 6, 'level').frame).toBe(3);
@@ -143,6 +198,29 @@ describe('series', () => {
   });
 });
 
+describe('around which frame he throws', () => {
+  const rate = 120;
+  const evidence = evidenceAt(rate);
+  test('from the side by the fastest hand', () => {
+    expect(off(throwFrame(evidence), TRUE.release - 0.012, rate)).toBeLessThan(2);
+    expect(throwFrame({ ...evidence, motion: evidence.motion.map(() => 0) })).toBe(throwFrame(evidence));
+  });
+  test('in line with the target by the last of the tops of motion, not by the highest, nor by a hand that falls', () => {
+    const [lift, thrown] = [Math.round(0.9 * rate), Math.round(1.73 * rate)];
+    const motion = evidence.times.map((_, i) => 5 * bump(i, lift, 12) + 4.6 * bump(i, thrown, 12) + 2 * bump(i, 300, 8));
+    const front = { ...evidence, towardsTarget: null, motion };
+    expect(throwFrame(front)).toBe(thrown);
+    const still = { x: 10, y: 10, score: 0.8, scatter: 0.5 };
+    const fallen = evidence.times.map((_, i) => ({ ...still, y: i < lift ? 10 : 190 }));
+    expect(throwFrame({ ...front, body: { ...front.body, joints: { ...front.body.joints, throwingWrist: fallen } } })).toBe(
+      thrown,
+    );
+    // Lower than that it is no throw.
+    const low = evidence.times.map((_, i) => 5 * bump(i, lift, 12) + 3 * bump(i, thrown, 12));
+    expect(throwFrame({ ...front, motion: low })).toBe(lift);
+  });
+});
+
 describe('rules of key frames', () => {
   test.each([120, 240, 60])('at %i frames a second each is found where it is', (rate) => {
     const found = findKeyFrames(evidenceAt(rate));
@@ -157,9 +235,14 @@ describe('rules of key frames', () => {
     if (rate >= 120) expect(off(found.layback?.frame, TRUE.layback, rate)).toBeLessThan(near);
     for (const event of Object.values(found)) expect(event.frame >= event.from && event.frame <= event.to).toBe(true);
   });
+  test('at 30 frames a second the finish is found as nearly, and is never sure', () => {
+    const [slow, usual] = [findKeyFrames(evidenceAt(30)).finish!, findKeyFrames(evidenceAt(120)).finish!];
+    expect(off(slow.frame, TRUE.finish, 30)).toBeLessThan(1);
+    expect([slow.sure < 0.7, usual.sure > 0.7]).toEqual([true, true]);
+  });
   test('without a ball in the picture the hand that slows tells the release, and is less sure', () => {
     const evidence = evidenceAt(120, { ball: false });
-    const found = ballRelease(evidence, fastestHand(evidence))!;
+    const found = ballRelease(evidence, throwFrame(evidence))!;
     expect(off(found.frame, TRUE.release, 120)).toBeLessThan(4);
     expect(found.sure).toBeLessThan(0.7);
     expect(found.to - found.from).toBeGreaterThan(2);
@@ -259,11 +342,65 @@ describe('rules of key frames', () => {
       if (since < -2) return 12 + 3.5 * (-2 - since);
       return since < 0 ? 12 + 1.5 * (2 + since) : 3 + 12 * Math.exp(-since / 4);
     });
-    expect(off(frontFootContact({ ...evidence, shoe }, fastestHand(evidence))!.frame, TRUE.contact, 120)).toBeLessThan(0.8);
+    expect(off(frontFootContact({ ...evidence, shoe }, throwFrame(evidence))!.frame, TRUE.contact, 120)).toBeLessThan(0.8);
+  });
+  describe('the ankle tells which of several changes was the landing', () => {
+    const evidence = evidenceAt(120);
+    const fastest = throwFrame(evidence);
+    /** Comes evenly from 200 pixels off, and seems to stop a twentieth of a second before the foot bears weight. */
+    const comes = (stops: number) =>
+      evidence.times.map((t) => ({ x: 200 - 500 * Math.max(0, stops - t), y: 190, score: 0.8, scatter: 0.5 }));
+    const withAnkle = (shoe: Array<number | null>, stops: number) =>
+      frontFootContact(
+        { ...evidence, shoe, body: { bodyPixels: H, joints: { ...evidence.body.joints, frontAnkle: comes(stops) } } },
+        fastest,
+      )!;
+    test('somebody leaves the place of the shoe before it comes', () => {
+      const shoe = evidence.shoe.map((d, i) => (d === null ? null : d + 20 * clamp((TRUE.contact * 120 - 12 - i) / 4)));
+      expect(off(frontFootContact({ ...evidence, shoe }, fastest)!.frame, TRUE.contact, 120)).toBeGreaterThan(8);
+      const found = withAnkle(shoe, TRUE.contact - 0.05);
+      expect(off(found.frame, TRUE.contact, 120)).toBeLessThan(1);
+      expect(found.sure).toBeGreaterThan(0.7);
+    });
+    test('it lands turned, rises as it turns, and its fastest change is how it gets flat', () => {
+      const shoe = evidence.times.map((t) => {
+        const since = (t - TRUE.contact) * 120;
+        if (t < 1.2) return null;
+        if (since < -3) return 14 + 0.6 * Math.min(12, -3 - since);
+        return since < 0 ? 14 + 0.9 * (3 + since) : 2 + 14.7 * clamp((6 - since) / 6);
+      });
+      expect(off(frontFootContact({ ...evidence, shoe }, fastest)!.frame, TRUE.contact, 120)).toBeGreaterThan(3);
+      expect(off(withAnkle(shoe, TRUE.contact - 0.05).frame, TRUE.contact, 120)).toBeLessThan(1.1);
+    });
+    test('where no change is near it, nobody is sure; and an ankle that does not come tells nothing', () => {
+      const late = withAnkle([...evidence.shoe], TRUE.contact - 0.15);
+      expect(off(late.frame, TRUE.contact, 120)).toBeLessThan(1.1);
+      expect(late.sure).toBeLessThan(0.7);
+      expect(frontFootContact(evidence, fastest)!.sure).toBeGreaterThan(0.7);
+    });
+  });
+  test('a top of the arm right at the release, or long before it, is not sure', () => {
+    const evidence = evidenceAt(120);
+    const release = findKeyFrames(evidence).release!;
+    expect(layback(evidence, release)!.sure).toBeGreaterThan(0.7);
+    // The arm of the made-up delivery is laid back 45 ms before its release.
+    for (const seconds of [-0.034, 0.025])
+      expect(layback(evidence, { ...release, frame: release.frame + seconds * 120 })!.sure, String(seconds)).toBe(0.6);
   });
   test('a shoe at which nobody looked has not landed', () => {
     const evidence = evidenceAt(120);
     expect(frontFootContact({ ...evidence, shoe: evidence.times.map(() => null) }, 207)).toBeNull();
+  });
+  test('people go by behind him before he begins, as loud as his lift: the knee keeps the set near, and nobody is sure of it', () => {
+    const evidence = evidenceAt(120);
+    const top = Math.round(TRUE.liftTop * 120);
+    const clear = setStill(evidence, top)!;
+    expect(clear.sure).toBeGreaterThan(0.7);
+    const most = Math.max(...evidence.motion.slice(0, top));
+    const goesBy = (i: number): number => (0.9 * most * (1 + Math.sin(i / 14))) / 2;
+    const crowded = setStill({ ...evidence, motion: evidence.motion.map((v, i) => v + goesBy(i)) }, top)!;
+    expect(off(crowded.frame, TRUE.set, 120)).toBeLessThan(10);
+    expect(crowded.sure).toBeLessThan(0.7);
   });
   test('a picture in which nothing moves has neither set nor finish', () => {
     const still = { ...evidenceAt(120), motion: evidenceAt(120).times.map(() => 0.3) };
@@ -275,6 +412,61 @@ describe('rules of key frames', () => {
     const { joints } = evidence.body;
     const together = { ...evidence, body: { bodyPixels: H, joints: { ...joints, gloveWrist: joints.throwingWrist } } };
     expect(handsApart(together, 114, 207)).toBeNull();
+  });
+  test.each([
+    ['quick ones', 0.08, 700],
+    ['slow ones', 0.16, 250],
+  ])(
+    'hands part where they part, though wrists are found ever further from each other while they are together: %s',
+    (_, speeds, speed) => {
+      const evidence = evidenceAt(120);
+      const { joints } = evidence.body;
+      const [at, still] = [132, joints.gloveWrist[0]!];
+      const gone = (t: number): number => (t <= 0 ? 0 : t < speeds ? (t * t) / (2 * speeds) : t - speeds / 2);
+      const gloveWrist = evidence.times.map((_, _i) => ({ ...still, x: 100 }));
+      const throwingWrist = evidence.times.map((_, i) => ({
+        ...still,
+        // Wrists that drift apart by eight pixels a second, and a pixel of noise.
+        x: 100 - 4 - 8 * Math.max(0, (i - 60) / 120) - Math.sin(12.9 * i) - speed * gone((i - at) / 120),
+      }));
+      const of = (top: number) =>
+        handsApart({ ...evidence, body: { bodyPixels: H, joints: { ...joints, gloveWrist, throwingWrist } } }, top, 207);
+      expect(off(of(120)?.frame, at / 120, 120)).toBeLessThan(3);
+      expect(of(120)!.from).toBeLessThan(at);
+      expect(of(120)!.to).toBeGreaterThan(at);
+      // Apart long before the top of the lift they are no hands that part now.
+      expect(of(175)).toBeNull();
+    },
+  );
+  test('the drive starts where the knee is bent deepest, though it straightens three times as fast; one that gives way has no drive that is told', () => {
+    const evidence = evidenceAt(120);
+    const { joints } = evidence.body;
+    const at = (angle: (i: number) => number) => ({
+      ...evidence,
+      body: {
+        bodyPixels: H,
+        joints: {
+          ...joints,
+          backHip: evidence.times.map(() => ({ x: 100, y: 100, score: 0.8, scatter: 0 })),
+          backKnee: evidence.times.map(() => ({ x: 100, y: 150, score: 0.8, scatter: 0 })),
+          backAnkle: evidence.times.map((_, i) => ({
+            ...{ x: 100 + 50 * Math.sin((Math.PI / 180) * angle(i)), y: 150 - 50 * Math.cos((Math.PI / 180) * angle(i)) },
+            ...{ score: 0.8, scatter: 0 },
+          })),
+        },
+      },
+    });
+    const deepest = 148;
+    const noise = (i: number): number => Math.sin(12.9 * i);
+    const drives = at((i) => 110 + noise(i) + (i < deepest ? 0.03 * (deepest - i) ** 2 : 0.1 * (i - deepest) ** 2));
+    expect(Math.abs(driveStart(drives, 114, 180)!.frame - deepest)).toBeLessThan(1);
+    expect(driveStart(drives, 114, 180)?.sure).toBe(0.6);
+    const gives = driveStart(
+      at((i) => 130 + noise(i) - Math.max(0, i - 114)),
+      114,
+      180,
+    );
+    expect(gives === null || gives.sure < 0.5).toBe(true);
   });
   test('a throw without a lift, at the beginning of the clip, has no top', () => {
     expect(liftTop(evidenceAt(120), 20)).toBeNull();
@@ -330,24 +522,42 @@ describe('signs in pictures', () => {
   test('motion: none in the same picture, none where only the camera moved or a cloud came, some where a body did', () => {
     const rough = (x: number, y: number): number => 110 + 40 * Math.sin(x / 4) * Math.cos(y / 5);
     const square = { x: 40, y: 30, side: 40 };
-    expect(motionWithin(picture(rough), picture(rough), square, still)).toBe(0);
-    expect(
-      motionWithin(
-        picture(rough),
-        picture((x, y) => rough(x - 2, y)),
-        square,
-        { ...still, x: 2 },
-      ),
-    ).toBeLessThan(0.1);
-    expect(
-      motionWithin(
-        picture(rough),
-        picture((x, y) => 0.8 * rough(x, y)),
-        square,
-        { ...still, gain: 0.8 },
-      ),
-    ).toBe(0);
-    expect(motionWithin(picture(disc(40, 30, 8)), picture(disc(44, 30, 8)), square, still)).toBeGreaterThan(3);
+    const nobody = { x: 0, y: 0 };
+    const all = ({ cells }: MotionMap): number => cells.reduce((sum, v) => sum + v, 0);
+    expect(all(motionMap(picture(rough), picture(rough), square, still, nobody))).toBe(0);
+    const shaken = picture((x, y) => rough(x - 2.5, y));
+    expect(all(motionMap(picture(rough), shaken, square, { ...still, x: 2.5 }, { x: 2.5, y: 0 }))).toBe(0);
+    // A step that is a little beside is found closer in the square.
+    expect(all(motionMap(picture(rough), shaken, square, { ...still, x: 2.1, y: 0.3 }, { x: 2.5, y: 0 }))).toBeLessThan(0.02);
+    const darker = picture((x, y) => 0.8 * rough(x, y));
+    expect(all(motionMap(picture(rough), darker, square, { ...still, gain: 0.8 }, nobody))).toBe(0);
+    const moved = motionMap(picture(disc(40, 30, 8)), picture(disc(44, 30, 8)), square, still, nobody);
+    expect(all(moved)).toBeGreaterThan(3);
+    // The discs leave and reach the columns 32 and 52.
+    const at = (x: number): number =>
+      moved.cells.findIndex(
+        (v, i) =>
+          v > 0 &&
+          Math.abs(moved.left + (i % 40) * moved.cell - x) < 2 &&
+          Math.abs(moved.top + Math.floor(i / 40) * moved.cell - 30) < 2,
+      );
+    expect(at(33)).toBeGreaterThan(-1);
+    expect(at(51)).toBeGreaterThan(-1);
+    expect(at(42)).toBe(-1);
+  });
+  test('motion at the body: who goes by beside it is left out; places are those of the first camera', () => {
+    const square = { x: 40, y: 30, side: 56 };
+    const two = (step: number) => picture((x, y) => disc(20 + step, 30, 5)(x, y) + disc(58 + step, 30, 5)(x, y) - 90);
+    const at = (joints: number) => () => ({ x: joints, y: 30 });
+    const map = motionMap(two(0), two(2), square, still, { x: 0, y: 0 });
+    const all = map.cells.reduce((sum, v) => sum + v, 0);
+    expect(motionAtBody(map, at(21), 10) / all).toBeCloseTo(0.5, 1);
+    expect(motionAtBody(map, at(40), 5)).toBe(0);
+    expect(motionAtBody(map, at(40), 40)).toBeCloseTo(all, 6);
+    // By now the camera has gone on by ten: what lies at 20 lay at 10.
+    const later = motionMap(two(0), two(2), square, still, { x: 10, y: 0 });
+    expect(motionAtBody(later, at(11), 10) / all).toBeCloseTo(0.5, 1);
+    expect(motionAtBody(later, at(30), 5)).toBe(0);
   });
   test('a shoe reaches as far as what is not field, over a gap of two columns, and not on to a ball behind it; the camera that moved is taken out', () => {
     const field = picture(() => 90);

@@ -4,7 +4,7 @@ import { backFootOff } from './back-foot-off.ts';
 import { bodyBack } from './body-back.ts';
 import { driveStart } from './drive-start.ts';
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
-import { fastestHand } from './fastest-hand.ts';
+import { throwFrame } from './throw-frame.ts';
 import { firstMove } from './first-move.ts';
 import { firstTouch } from './first-touch.ts';
 import { footOpens } from './foot-opens.ts';
@@ -29,7 +29,7 @@ export function findKeyFrames(evidence: ClipEvidence): Partial<Record<EventId, F
     if (event) found[id] = event;
     return event;
   };
-  const fastest = fastestHand(evidence);
+  const fastest = throwFrame(evidence);
   const fromSide = evidence.towardsTarget !== null;
   const release = fromSide ? keep('release', ballRelease(evidence, fastest)) : null;
   if (release) {

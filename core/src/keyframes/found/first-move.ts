@@ -1,12 +1,12 @@
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
 import { quantileOf, rateOf, smoothed, withoutJumps } from './series.ts';
 
-/** Clear movement: the picture moves by this share of what it does on the way up, more than it did while he stood. */
+/** Clear movement: he moves by this share of what he does on the way up more than he did while he stood. */
 const CLEAR = 0.12;
 
 /**
- * First move: the first time after the set at which the picture clearly moves more than it did while he stood, and goes on to.
- * Needs: motion of the pictures; the set and the top of the lift.
+ * First move: the first time after the set at which his body clearly moves more than it did while he stood, and goes on to.
+ * Needs: motion at the body; the set and the top of the lift.
  */
 export function firstMove({ times, motion }: ClipEvidence, set: FoundEvent, top: number): FoundEvent | null {
   const rate = rateOf(times);
@@ -21,5 +21,5 @@ export function firstMove({ times, motion }: ClipEvidence, set: FoundEvent, top:
   while (i < top && Math.min(energy[i]!, energy[i + frames(0.025)] ?? 0) < limit) i++;
   if (i >= top) return null;
   const half = 0.05 * rate + 0.5;
-  return { frame: i, from: i - half, to: i + half, sure: set.sure };
+  return { frame: i, from: i - half, to: i + half, sure: Math.min(0.5, set.sure) };
 }

@@ -3,6 +3,8 @@ import { highestNear, rateOf, smoothed } from './series.ts';
 
 /** Seconds before release between which the arm is laid back (0.03 to 0.055 is usual: common practice, no source). */
 const [EARLIEST, LATEST] = [0.083, 0.008];
+/** A top that is nearer to the release than this, or further from it, in seconds, is seldom the true one. */
+const [NEAR, FAR] = [0.02, 0.065];
 /** So near the earliest of them no top was found, but an arm that is still coming: seconds. */
 const EDGE = 0.008;
 
@@ -25,7 +27,8 @@ export function layback({ times, body, towardsTarget: way }: ClipEvidence, relea
   });
   const half = Math.max(1, Math.round(rate / 120));
   const frame = highestNear(smoothed(back, half), release.frame - EARLIEST * rate, release.frame - LATEST * rate, 2 * half);
-  const top = release.frame - frame < (EARLIEST - EDGE) * rate;
-  const wide = Math.max(0.7, 0.012 * rate);
-  return { frame, from: frame - wide, to: frame + wide, sure: Math.min(release.sure, top ? 0.85 : 0.4) };
+  const before = (release.frame - frame) / rate;
+  const sure = before >= EARLIEST - EDGE ? 0.4 : before < NEAR || before > FAR ? 0.6 : 0.85;
+  const wide = Math.max(0.9, 0.0155 * rate);
+  return { frame, from: frame - wide, to: frame + wide, sure: Math.min(release.sure, sure) };
 }

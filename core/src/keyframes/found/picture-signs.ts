@@ -1,40 +1,5 @@
-import { greyAt, type CameraStep, type Grey, type Square } from '../../pose/index.ts';
+import { greyAt, type CameraStep, type Grey } from '../../pose/index.ts';
 import type { Blob } from './evidence.ts';
-
-/** Differences of grey up to so many times the middle one are the sensor's noise: most of a square does not move. */
-const NOISE = { least: 2, times: 5 };
-/** Steps of grey in which differences are counted. */
-const STEP = 0.25;
-
-/**
- * How much moves in a square from one frame to the next: the mean difference of grey beyond the noise (which is told by the middle difference), once what the camera has moved and how the light has changed is taken out.
- * `step` is the camera's movement from `before` to `now`, in pixels of these pictures.
- */
-export function motionWithin(before: Grey, now: Grey, square: Square, step: CameraStep): number {
-  const [left, top] = [Math.max(0, Math.round(square.x - square.side / 2)), Math.max(0, Math.round(square.y - square.side / 2))];
-  const right = Math.min(before.width - 1, Math.round(square.x + square.side / 2));
-  const bottom = Math.min(before.height - 1, Math.round(square.y + square.side / 2));
-  const counts = new Uint32Array(Math.ceil(256 / STEP));
-  let places = 0;
-  for (let y = top; y < bottom; y++)
-    for (let x = left; x < right; x++) {
-      const there = greyAt(now, x + step.x, y + step.y);
-      if (there === null) continue;
-      const off = Math.abs(there - step.gain * before.values[y * before.width + x]!);
-      counts[Math.min(counts.length - 1, Math.floor(off / STEP))]!++;
-      places++;
-    }
-  if (places === 0) return 0;
-  let [middle, below] = [0, 0];
-  while (below + counts[middle]! < places / 2) below += counts[middle++]!;
-  const noise = Math.max(NOISE.least, NOISE.times * (middle + 0.5) * STEP);
-  let sum = 0;
-  counts.forEach((count, k) => {
-    const off = (k + 0.5) * STEP;
-    if (off > noise) sum += count * off;
-  });
-  return sum / places;
-}
 
 /** A rectangle of a picture in grey, read between its pixels. */
 export function patchOf(picture: Grey, left: number, top: number, width: number, height: number): Float32Array {

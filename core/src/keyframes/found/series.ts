@@ -61,62 +61,6 @@ export function highestNear(values: readonly number[], from: number, to: number,
   return top + Math.max(-half, Math.min(half, -slope / (2 * bend)));
 }
 
-/**
- * Where a series is highest between two frames, by a curve of the third degree through `half` values to each side (Savitzky and Golay, 1964): unlike a parabola it is not drawn aside where a movement comes faster than it goes. It is laid anew around
- * the top that it finds, until it stays there.
- *
- * @example skewTop([0, 4, 7, 8, 8, 7.5, 6.8, 6], 0, 7, 3) // 3.4…
- */
-export function skewTop(values: readonly number[], from: number, to: number, half: number): number {
-  const [a, b] = [Math.max(0, Math.round(from)), Math.min(values.length - 1, Math.round(to))];
-  let top = a;
-  for (let i = a; i <= b; i++) if (values[i]! > values[top]!) top = i;
-  for (let again = 0; again < 3; again++) {
-    const middle = Math.round(top);
-    const curve = cubicAbout(values, middle, Math.max(0, middle - half), Math.min(values.length - 1, middle + half), half);
-    if (curve === null) return top;
-    const at = (x: number): number => curve[0] + x * (curve[1] + x * (curve[2] + x * curve[3]));
-    // Where it is level, and the ends.
-    const level = rootsOf(3 * curve[3], 2 * curve[2], curve[1]).filter((x) => Math.abs(x) <= 1);
-    const highest = [...level, -1, 1].reduce((best, x) => (at(x) > at(best) ? x : best), 0);
-    const next = middle + highest * half;
-    if (Math.round(next) === middle) return next;
-    top = Math.max(a, Math.min(b, next));
-  }
-  return top;
-}
-
-/** Least squares of a curve of the third degree over some frames, in shares of `half` from a middle. */
-function cubicAbout(
-  values: readonly number[],
-  middle: number,
-  from: number,
-  to: number,
-  half: number,
-): readonly [number, number, number, number] | null {
-  const sums = [0, 0, 0, 0, 0, 0, 0];
-  const right = [0, 0, 0, 0];
-  for (let i = from; i <= to; i++) {
-    const x = (i - middle) / half;
-    for (let k = 0; k < 7; k++) {
-      sums[k]! += x ** k;
-      if (k < 4) right[k]! += x ** k * values[i]!;
-    }
-  }
-  const rows = [0, 1, 2, 3].map((j) => sums.slice(j, j + 4));
-  return solveLinear(rows, right, 1e-9) as readonly [number, number, number, number] | null;
-}
-
-/** Where a x² + b x + c is nothing. */
-function rootsOf(a: number, b: number, c: number): number[] {
-  if (Math.abs(a) < 1e-12) return Math.abs(b) < 1e-12 ? [] : [-c / b];
-  const inside = b * b - 4 * a * c;
-  if (inside < 0) return [];
-  // No difference of two numbers that are nearly the same (Press et al., Numerical Recipes, 5.6).
-  const q = -(b + (b < 0 ? -1 : 1) * Math.sqrt(inside)) / 2;
-  return q === 0 ? [0] : [q / a, c / q];
-}
-
 /** Joint speeds in body heights a second, a value a frame, from the frames beside it. */
 export function speedOf(
   track: ReadonlyArray<{ readonly x: number; readonly y: number }>,
@@ -144,42 +88,129 @@ export function cornerOf(
 ): { readonly frame: number; readonly slope: number } {
   let best = { misses: Number.POSITIVE_INFINITY, frame: from, slope: 0 };
   for (let corner = from + 2; corner <= to - 2; corner += 0.5) {
-    const fit = cornered(values, from, to, corner, first === 'level' ? 0 : 1, grows);
-    if (fit.misses < best.misses) best = { ...fit, frame: corner };
+    const fit = fitOf(values, from, to, (i) => [1, ...(first === 'level' ? [] : [i - from]), Math.max(0, i - corner) ** grows]);
+    if (fit && fit.misses < best.misses) best = { misses: fit.misses, frame: corner, slope: fit.factors.at(-1)! };
   }
   return best;
 }
 
-/** Least squares of y = a + b t + c max(0, t - corner)^grows, b only where `sloped`: what it misses, and c. */
-function cornered(
+/**
+ * Least squares of a series between two frames by a sum of terms of the frame, each value with its weight; null where they do not tell.
+ *
+ * @returns the factor of each term, and the sum of the squares that the sum of them misses the series by
+ * @example fitOf([1, 3, 5], 0, 2, (i) => [1, i])?.factors // [1, 2]
+ */
+export function fitOf(
   values: readonly number[],
   from: number,
   to: number,
-  corner: number,
-  sloped: 0 | 1,
-  grows: number,
-): { misses: number; slope: number } {
-  const termsOf = (i: number): number[] => [1, sloped * (i - from), Math.max(0, i - corner) ** grows];
-  const squares = [
-    [0, 0, 0],
-    [0, 1 - sloped, 0],
-    [0, 0, 0],
-  ];
-  const right = [0, 0, 0];
+  termsOf: (frame: number) => readonly number[],
+  weightOf: (frame: number) => number = () => 1,
+): { readonly factors: readonly number[]; readonly misses: number } | null {
+  const rows: Array<readonly number[]> = [];
+  const weights: number[] = [];
   for (let i = from; i <= to; i++) {
-    const terms = termsOf(i);
-    for (let j = 0; j < 3; j++) {
-      for (let k = 0; k < 3; k++) squares[j]![k]! += terms[j]! * terms[k]!;
-      right[j]! += terms[j]! * values[i]!;
-    }
+    rows.push(termsOf(i));
+    weights.push(weightOf(i));
   }
-  const [a, b, c] = (solveLinear(squares, right) ?? [values[from]!, 0, 0]) as [number, number, number];
-  let misses = 0;
-  for (let i = from; i <= to; i++) {
-    const [, along, beyond] = termsOf(i) as [number, number, number];
-    misses += (values[i]! - a - b * along - c * beyond) ** 2;
+  const sum = (of: (row: readonly number[], value: number) => number): number =>
+    rows.reduce((all, row, k) => all + weights[k]! * of(row, values[from + k]!), 0);
+  const each = rows[0]?.map((_, j) => j) ?? [];
+  const factors = solveLinear(
+    each.map((j) => each.map((k) => sum((row) => row[j]! * row[k]!))),
+    each.map((j) => sum((row, value) => row[j]! * value)),
+    1e-12,
+  );
+  if (factors === null) return null;
+  return { factors, misses: sum((row, value) => (value - row.reduce((at, term, j) => at + term * factors[j]!, 0)) ** 2) };
+}
+
+/** A frame that was tried for a moment, and the mean square by which the series misses what it would be then. */
+export interface Tried {
+  readonly frame: number;
+  readonly miss: number;
+}
+
+/** Errors of a found joint within so many seconds are one error; and how well a moment is told at best, in seconds. */
+const [ONE_ERROR, MOMENT] = [1 / 40, 0.01];
+
+/**
+ * The moment of which several frames were tried: the mean of them, each as likely as its fit makes it (errors with a bell curve), and twice its standard deviation to each side.
+ *
+ * @param values how many values the fits are made of
+ * @param least the mean square that no series is below
+ * @param known within how many seconds errors are one error, and where something else lets expect the moment (a bell curve too)
+ * @example likelyMoment([{ frame: 1, miss: 4 }, { frame: 2, miss: 1 }, { frame: 3, miss: 4 }], 30, 1, 120).frame // 2
+ */
+export function likelyMoment(
+  tried: readonly Tried[],
+  values: number,
+  least: number,
+  rate: number,
+  known: { readonly oneError?: number; readonly expected?: { readonly frame: number; readonly spread: number } } = {},
+): { readonly frame: number; readonly from: number; readonly to: number } {
+  const { oneError = ONE_ERROR, expected } = known;
+  const best = Math.min(...tried.map((t) => t.miss));
+  const independent = Math.max(1, values) / Math.max(1, oneError * rate);
+  const doubts = tried.map(
+    (t) =>
+      (independent * (t.miss - best)) / Math.max(Number.MIN_VALUE, least, best) +
+      (expected ? ((t.frame - expected.frame) / expected.spread) ** 2 : 0),
+  );
+  const doubt = Math.min(...doubts);
+  const weights = doubts.map((d) => Math.exp((doubt - d) / 2));
+  const all = weights.reduce((sum, w) => sum + w, 0);
+  const mean = (of: (frame: number) => number): number => tried.reduce((sum, t, k) => sum + weights[k]! * of(t.frame), 0) / all;
+  const frame = mean((f) => f);
+  // A frame of the film at least: what happens between two of them is not seen.
+  const told = 2 * Math.hypot(Math.sqrt(mean((f) => (f - frame) ** 2)), MOMENT * rate, 1);
+  return { frame, from: frame - told, to: frame + told };
+}
+
+/** Where and how a series turns upwards. */
+export interface Turn {
+  readonly frame: number;
+  readonly from: number;
+  readonly to: number;
+  /** The frame that fits best by itself, by how much the series is higher at the end of what is looked at after it, and the mean square by which it is missed. */
+  readonly best: number;
+  readonly rises: number;
+  readonly miss: number;
+}
+
+/**
+ * The moment at which a series is lowest, where it may go down slowly and come up fast: half a parabola before it and another half after it fit the series best (least squares; one parabola would lie on the side of the slow half). Every quarter of a frame is tried. null
+ * where the series has no such moment.
+ *
+ * @param span from `first` to `last` it is looked for; values from below `low` and beyond `high` do not count, nor those more than `before` and `after` frames to each side
+ * @param least as for `likelyMoment`
+ * @example turnOf([9, 4, 1, 0, 4, 16, 36], { first: 1, last: 5, low: 0, high: 6, before: 3, after: 3 }, 0.01, 120)?.best // 3
+ */
+export function turnOf(
+  values: readonly number[],
+  span: Readonly<Record<'first' | 'last' | 'low' | 'high' | 'before' | 'after', number>>,
+  least: number,
+  rate: number,
+): Turn | null {
+  const { before, after } = span;
+  const tried: Tried[] = [];
+  let best: (Tried & { readonly rises: number; readonly count: number }) | null = null;
+  for (let frame = span.first; frame <= span.last; frame += 0.25) {
+    const from = Math.max(0, Math.ceil(Math.max(span.low, frame - before)));
+    const to = Math.min(values.length - 1, Math.floor(Math.min(span.high, frame + after)));
+    const fit = fitOf(values, from, to, (i) => [
+      1,
+      Math.max(0, (frame - i) / before) ** 2,
+      Math.max(0, (i - frame) / after) ** 2,
+    ]);
+    const [, falls, rises] = fit?.factors ?? [];
+    if (!fit || falls! < 0 || rises! < 0) continue;
+    const count = to - from + 1;
+    const miss = fit.misses / count;
+    tried.push({ frame, miss });
+    if (best === null || miss < best.miss) best = { frame, miss, rises: rises!, count };
   }
-  return { misses, slope: c };
+  return best && { ...likelyMoment(tried, best.count, least, rate), best: best.frame, rises: best.rises, miss: best.miss };
 }
 
 /** Each value the middle one of itself and its neighbours: a jump of one frame, as a film's own key frames make it, is gone. */

@@ -1,15 +1,31 @@
+import type { FollowedBody } from '../../pose/index.ts';
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
-import { cornerOf, quantileOf, rateOf, smoothed, withoutJumps } from './series.ts';
+import { cornerOf, fitOf, likelyMoment, quantileOf, rateOf, smoothed, withoutJumps, type Tried } from './series.ts';
 
 /** Share of the motion of the movement at which somebody who moved has ended. */
 const MOVES = 0.04;
+/** Below so many frames a second the frame beside it is too far off to be sure. */
+const SLOW = 45;
+
+/** Share of the motion of the lift up to which he is followed on his way up, so that how he begins tells when. */
+const BEGINS = 0.6;
+/** What moves while he moves is off by about as much as it is; while he stands, by this share of the motion of the lift. */
+const STANDS = 0.03;
+/** So many seconds before the knee comes up he begins (the weight goes back first), and the standard deviation of it; on 54 films of the simulated camera. */
+const [KNEE_AFTER, KNEE_SPREAD] = [0.1, 0.03];
+/** From how long before the knee comes up the set is looked for, and for how long he is looked at before that, in seconds. */
+const [LOOKED_FOR, STOOD] = [0.27, 0.3];
+/** Errors of the motion within so many seconds are one error: a hand trembles, somebody goes by. */
+const ONE_ERROR = 0.05;
+/** Told within so many seconds each way, or within so many frames where these are far apart, a set was within two frames in all 54 films. */
+const TOLD = { seconds: 0.035, frames: 2.7 };
 
 /**
- * Set: the last still frame. The picture's motion is level while he stands (he sways, the sensor has its noise, a hand trembles) and grows about evenly from the first move on: the corner of these two lines. The first frame that is
- * clearly not still would be late.
- * Needs: motion of the pictures; the top of the lift.
+ * Set: the last still frame. The motion at his body is level while he stands (he sways, the sensor has its noise, a hand trembles) and grows about evenly from the first move on: the corner of these two lines, each value trusted the less the more moves there. The
+ * first frame that is clearly not still would be late. Where somebody goes by behind him, or the camera swings, the motion alone tells little: the knee comes up a tenth of a second after he begins, and a corner is the less likely the further it is from there.
+ * Needs: motion at the body; front knee and ankle; the top of the lift.
  */
-export function setStill({ times, motion }: ClipEvidence, top: number): FoundEvent | null {
+export function setStill({ times, motion, body }: ClipEvidence, top: number): FoundEvent | null {
   const rate = rateOf(times);
   const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
   const energy = smoothed(withoutJumps(motion), frames(0.017));
@@ -19,27 +35,45 @@ export function setStill({ times, motion }: ClipEvidence, top: number): FoundEve
   const peak = quantileOf(lift, 0.8);
   const still = quantileOf(energy.slice(0, end), 0.1);
   if (peak < 1.6 * still || peak === 0) return null;
+  const begins = kneeComesUp(body, end, rate);
   // The first time that the motion of the lift is reached, and what comes before.
-  let reached = Math.max(2, end - frames(0.6));
-  while (reached < end && Math.min(energy[reached]!, energy[reached + frames(0.03)]!) < still + 0.7 * (peak - still)) reached++;
-  const from = Math.max(0, reached - frames(0.8));
-  if (reached - from < 6) return null;
-  const { frame, slope } = cornerOf(energy, from, reached, 'level');
-  if (slope <= 0) return null;
-  // A hand that trembles, or the noise of dusk, hides how he begins.
-  const quiet = quantileOf(energy.slice(from, Math.max(from + 1, Math.round(frame))), 0.5);
-  const half = 0.05 * rate + 0.5;
-  return { frame, from: frame - half, to: frame + half, sure: peak > 4 * quiet ? 0.5 : 0.35 };
+  let reached = Math.max(2, Math.round(begins - KNEE_AFTER * rate));
+  while (reached < end && Math.min(energy[reached]!, energy[reached + frames(0.03)]!) < still + BEGINS * (peak - still))
+    reached++;
+  const first = Math.round(begins - LOOKED_FOR * rate);
+  const from = Math.max(0, first - frames(STOOD));
+  const tried: Tried[] = [];
+  for (let corner = Math.max(from + 2, first); corner <= reached - 2; corner += 0.5) {
+    const weightOf = (i: number): number => 1 / (STANDS * peak + energy[i]!);
+    const fit = fitOf(energy, from, reached, (i) => [1, Math.max(0, i - corner)], weightOf);
+    if (fit && fit.factors[1]! > 0) tried.push({ frame: corner, miss: fit.misses });
+  }
+  if (tried.length === 0) return null;
+  const expected = { frame: begins - KNEE_AFTER * rate, spread: KNEE_SPREAD * rate };
+  const { frame, from: early, to: late } = likelyMoment(tried, reached - from + 1, 0, rate, { oneError: ONE_ERROR, expected });
+  return { frame, from: early, to: late, sure: late - frame < Math.max(TOLD.seconds * rate, TOLD.frames) ? 0.85 : 0.5 };
+}
+
+/** The frame at which the front knee, and the foot that hangs from it, leave the ground: up to half of the way they come up as the time to the power of one and a half. */
+function kneeComesUp(body: FollowedBody, top: number, rate: number): number {
+  const { frontKnee, frontAnkle } = body.joints;
+  const high = frontKnee.map((knee, i) => -(knee.y + frontAnkle[i]!.y) / 2 / body.bodyPixels);
+  const stood = Math.max(5, top - Math.round(0.45 * rate));
+  const low = quantileOf(high.slice(0, stood), 0.3);
+  let half = top;
+  while (half > 6 && high[half]! > low + 0.5 * (high[top]! - low)) half--;
+  return cornerOf(high, Math.max(0, half - Math.round(0.8 * rate)), half, 'level', 1.5).frame;
 }
 
 /**
- * Finish: from here on the picture stays still, or only sways. From front and rear, where he comes towards the camera, a leg that swings behind the other is hardly seen: less sure.
- * Needs: motion of the pictures; the frame of the fastest hand.
+ * Finish: from here on he stays still, or only sways. From front and rear, where he comes towards the camera, a leg that swings behind the other is hardly seen: less sure.
+ * Needs: motion at the body; the frame around which he throws.
  */
 export function finishStill({ times, motion, towardsTarget }: ClipEvidence, fastest: number): FoundEvent | null {
   const rate = rateOf(times);
   const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
-  const energy = smoothed(withoutJumps(motion), frames(0.017));
+  // At 30 frames a second one frame is more than what is smoothed over.
+  const energy = smoothed(withoutJumps(motion), Math.floor(0.017 * rate));
   const n = energy.length;
   if (n - fastest < frames(0.3)) return null;
   const base = quantileOf(energy.slice(fastest + frames(0.2)), 0.15) * 1.25;
@@ -52,6 +86,6 @@ export function finishStill({ times, motion, towardsTarget }: ClipEvidence, fast
     frame: i,
     from: i - 0.02 * rate - 0.5,
     to: i + 0.02 * rate + 0.5,
-    sure: i >= n - frames(0.1) ? 0.3 : towardsTarget === null ? 0.5 : 0.85,
+    sure: i >= n - frames(0.1) ? 0.3 : towardsTarget === null ? 0.5 : rate < SLOW ? 0.6 : 0.85,
   };
 }
