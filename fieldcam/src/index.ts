@@ -1,7 +1,6 @@
 export { medianHeightMetres, SEGMENT_SHARE } from './body/anthropometry.ts';
 export { pinholeCamera, type ImagePoint, type PinholeCamera } from './camera/pinhole.ts';
 export { towardsTarget, tripod, type ViewId } from './camera/tripod.ts';
-export { conePlace } from './render/cones.ts';
 export { lineDrawing, type LineDrawing } from './drawing/line-figure.ts';
 export { deliveryMotion, type DeliveryMotion } from './motion/delivery-motion.ts';
 export type { EventId, EventTimes } from './motion/events.ts';

@@ -32,7 +32,7 @@ export function cameraShift(before: Grey, now: Grey, bodies: readonly Square[], 
   let step = start;
   for (const level of pyramid.reverse()) {
     const from = { x: step.x / level.by, y: step.y / level.by, gain: step.gain };
-    const found = refined(
+    const found = refinedShift(
       level.before,
       level.now,
       bodies.map((b) => smaller(b, level.by)),
@@ -43,7 +43,17 @@ export function cameraShift(before: Grey, now: Grey, bodies: readonly Square[], 
   return step;
 }
 
-function refined(before: Grey, now: Grey, bodies: readonly Square[], start: CameraStep): CameraStep | null {
+/**
+ * The same of pictures between which the shift is nearly known, without going from coarse to fine: `start` is out by a pixel at most. `doubts` are the differences of grey beyond which a place counts for nothing, round by round. null where
+ * too little of the picture tells.
+ */
+export function refinedShift(
+  before: Grey,
+  now: Grey,
+  bodies: readonly Square[],
+  start: CameraStep,
+  doubts: readonly number[] = DOUBTS,
+): CameraStep | null {
   const { width, height, values } = before;
   let { x, y, gain } = start;
   const stride = width > 300 ? 2 : 1;
@@ -53,7 +63,7 @@ function refined(before: Grey, now: Grey, bodies: readonly Square[], start: Came
     top: b.y - b.side / 2,
     bottom: b.y + b.side / 2,
   }));
-  for (const doubt of DOUBTS) {
+  for (const doubt of doubts) {
     // Normal equations of shift and gain.
     let [xx, xy, yy, xg, yg, gg, xd, yd, gd, places] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
     for (let row = 2; row < height - 2; row += stride) {

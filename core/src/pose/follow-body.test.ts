@@ -95,10 +95,10 @@ const TRUE: Readonly<Record<FollowedJoint, (t: number) => readonly [number, numb
   nose: (t) => [106 + 60 * stride(t), 22],
   throwingShoulder: (t) => [92 + 55 * stride(t) + 50 * turn(t), 45],
   throwingElbow: (t) => [86 + 45 * stride(t) + 95 * turn(t), 60 - 20 * stride(t)],
-  throwingWrist: (t) => [100 - 70 * stride(t) + 150 * turn(t), 62 - 35 * stride(t)],
+  throwingWrist: (t) => [100 - 15 * stride(t) + 95 * turn(t), 62 - 35 * stride(t)],
   gloveShoulder: (t) => [108 + 75 * stride(t) - 50 * turn(t), 45],
   gloveElbow: (t) => [112 + 90 * stride(t) - 70 * turn(t), 58],
-  gloveWrist: (t) => [110 + 110 * stride(t), 64],
+  gloveWrist: (t) => [110 + 110 * stride(t) - 50 * turn(t), 64],
   backHip: (t) => [94 + 45 * stride(t), 100],
   backKnee: (t) => [93 + 20 * stride(t), 150],
   backAnkle: () => [92, 192],
@@ -181,6 +181,48 @@ describe('followBody', () => {
     const known = knownSides(all, KNOWN, H);
     expect(known[150]!.body[point]!.x).toBeCloseTo(TRUE.frontAnkle(1.25)[0], 6);
   });
+  describe('from front and rear', () => {
+    const LINE = { hand: 'R', towardsTarget: null } as const;
+    const [front, back] = (['frontAnkle', 'backAnkle'] as const).map((joint) => pointsOfJoint(joint, 'R')[0]!) as [
+      number,
+      number,
+    ];
+    /** He lifts the front leg before the stride, bends as he throws, and kicks the back leg up after it. */
+    const lifting = (swapLegs: (frame: number) => boolean): Finding[] =>
+      findings(TIMES, (f) => ({ swapLegs: swapLegs(f) })).map((f) => {
+        const [lift, kick] = [f.seconds > 0.1 && f.seconds < 0.5 ? 50 : 0, f.seconds > 1.3 ? 50 : 0];
+        const [up, other] = swapLegs(f.frame) ? [back, front] : [front, back];
+        const bent = f.seconds > 1.1 ? 30 : 0;
+        const body = f.body.map((p, i) => ({ ...p, y: p.y - (i === up ? lift : i === other ? kick : 0) + (i < 5 ? bent : 0) }));
+        return { ...f, body, peaks: body.map((p) => [p]) };
+      });
+    const ankles = (found: readonly Finding[]) => found.map((f) => [f.body[front]!.y, f.body[back]!.y]);
+    test('the leg that is up before the throw is the front one, whatever the model calls it', () => {
+      const right = ankles(lifting(() => false));
+      expect(
+        ankles(
+          knownSides(
+            lifting((f) => f < 110),
+            LINE,
+            H,
+          ),
+        ).slice(0, 100),
+      ).toEqual(right.slice(0, 100));
+      expect(
+        ankles(
+          knownSides(
+            lifting(() => true),
+            LINE,
+            H,
+          ),
+        ),
+      ).toEqual(right);
+    });
+    test('the one that is up after it may be the back one', () => {
+      const right = lifting(() => false);
+      expect(ankles(knownSides(right, LINE, H))).toEqual(ankles(right));
+    });
+  });
   test('arms too, apart from the legs', () => {
     expect(worst((f) => ({ swapArms: f > 90 && f < 120 }))).toBeLessThan(0.5);
   });
@@ -190,6 +232,16 @@ describe('followBody', () => {
   });
   test('a joint that is lost for some frames goes on its way', () => {
     expect(worst((f) => (f > 20 && f < 30 ? { lost: 'frontKnee' } : {}))).toBeLessThan(1);
+  });
+  test('an arm that is hidden while somebody passes beside him does not go to that one', () => {
+    const wrist = pointsOfJoint('throwingWrist', 'R')[0]!;
+    const beside = findings(TIMES).map((f) =>
+      f.frame > 20 && f.frame < 40
+        ? { ...f, peaks: f.peaks.map((p, i) => (i === wrist ? [{ x: 100 + 110, y: 62, score: 0.9 }] : p)) }
+        : f,
+    );
+    const { throwingWrist } = followBody(beside, KNOWN, TIMES)!.joints;
+    for (const i of [24, 30, 36]) expect(Math.abs(throwingWrist[i]!.x - TRUE.throwingWrist(TIMES[i]!)[0])).toBeLessThan(15);
   });
   test('no body, nothing followed', () => expect(followBody([], KNOWN, TIMES)).toBeNull());
 });

@@ -3,6 +3,7 @@ import { FOLLOWED, type FollowedJoint } from './body-points.ts';
 import type { Finding, KnownOfClip } from './finding.ts';
 import { jointPlaces } from './joint-path.ts';
 import { knownSides } from './known-side.ts';
+import { lookedTrack } from './looked-track.ts';
 import { smoothTrack, type TrackPlace } from './smooth-track.ts';
 
 /** Half the window in which a joint's way is a parabola, in seconds: fast joints have short ones, so that the hand keeps its greatest speed. */
@@ -23,6 +24,9 @@ const HALF_WINDOW: Readonly<Record<FollowedJoint, number>> = {
   backAnkle: 0.042,
 };
 
+/** How far from its way a place is never doubted, as a share of body height; and from how many seconds between two frames on a hand goes further than a parabola bends. */
+const [FLOOR, SLOW_FRAME] = [0.004, 0.025];
+
 /** A body over a clip. */
 export interface FollowedBody {
   /** Body height in pixels. */
@@ -40,10 +44,15 @@ export function followBody(findings: readonly Finding[], known: KnownOfClip, tim
   if (bodyPixels === null) return null;
   const sided = knownSides(findings, known, bodyPixels);
   const places = jointPlaces(sided, known, bodyPixels);
+  const slow = times.length > 1 && (times.at(-1)! - times[0]!) / (times.length - 1) > SLOW_FRAME;
   const joints: Partial<Record<FollowedJoint, TrackPlace[]>> = {};
   for (const joint of FOLLOWED) {
     const samples = places[joint].flatMap((p, i) => (p === null ? [] : [{ seconds: sided[i]!.seconds, ...p }]));
-    const track = smoothTrack(samples, times, { halfWindowSeconds: HALF_WINDOW[joint], floor: 0.004 * bodyPixels });
+    const floor = FLOOR * bodyPixels;
+    const track =
+      slow && !/Hip|Knee|Ankle/.test(joint)
+        ? lookedTrack(samples, times, floor)
+        : smoothTrack(samples, times, { halfWindowSeconds: HALF_WINDOW[joint], floor });
     if (track === null) return null;
     joints[joint] = track;
   }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { BODY_POINTS, MIRRORED, pointsOfJoint } from './body-points.ts';
-import { decodeBody, heatPeaks, withMirror, type Heads } from './heads.ts';
+import { decodeBody, heatPeaks, type Heads } from './heads.ts';
 
 const CELLS = 12;
 const PLANE = CELLS * CELLS;
@@ -88,36 +88,5 @@ describe('heatPeaks', () => {
     const [nose] = heatPeaks(own, SQUARE);
     expect(nose!.map((p) => Number(p.score.toFixed(2)))).toEqual([0.9, 0.5, 0.3]);
     expect(heatPeaks(own, SQUARE, 2)[0]).toHaveLength(2);
-  });
-});
-
-describe('withMirror', () => {
-  /** What a model that makes no difference between left and right answers about the mirrored square. */
-  function mirrorOf({ heat, offset, ...rest }: Heads): Heads {
-    const [h, o] = [new Float32Array(heat.length), new Float32Array(offset.length)];
-    for (let k = 0; k < 17; k++)
-      for (let y = 0; y < CELLS; y++)
-        for (let x = 0; x < CELLS; x++) {
-          const [to, from] = [y * CELLS + CELLS - 1 - x, y * CELLS + x];
-          const m = MIRRORED[k]!;
-          h[m * PLANE + to] = heat[k * PLANE + from]!;
-          o[2 * m * PLANE + to] = offset[2 * k * PLANE + from]!;
-          o[(2 * m + 1) * PLANE + to] = 1 - offset[(2 * k + 1) * PLANE + from]!;
-        }
-    return { ...rest, heat: h, offset: o };
-  }
-  test('with what its mirror shows a body stays where it is', () => {
-    const own = heads([{ middle: [5, 5], points: BODY }]);
-    const [plain, both] = [decodeBody(own, SQUARE), decodeBody(withMirror(own, mirrorOf(own)), SQUARE)];
-    both.forEach((p, k) => {
-      expect(p.x).toBeCloseTo(plain[k]!.x, 4);
-      expect(p.y).toBeCloseTo(plain[k]!.y, 4);
-      expect(p.score).toBeCloseTo(plain[k]!.score, 5);
-    });
-  });
-  test('a heat that the mirror does not show is halved', () => {
-    const own = heads([{ middle: [5, 5], points: BODY }]);
-    const empty = heads([]);
-    expect(decodeBody(withMirror(own, empty), SQUARE)[4]!.score).toBeCloseTo(0.45, 5);
   });
 });

@@ -1,4 +1,4 @@
-import { BODY_POINTS, MIRRORED } from './body-points.ts';
+import { BODY_POINTS } from './body-points.ts';
 import type { Found, Square } from './square.ts';
 
 /**
@@ -76,23 +76,4 @@ function placeOf({ cells, heat, offset }: Heads, point: number, cell: number, sq
     y: square.y + (y / cells - 0.5) * square.side,
     score: heat[point * plane + cell]!,
   };
-}
-
-/** Heat and offsets averaged over a square and what was found in its mirror; the middle is that of the square itself. */
-export function withMirror(plain: Heads, mirror: Heads): Heads {
-  const { cells } = plain;
-  const plane = cells * cells;
-  const heat = new Float32Array(plain.heat.length);
-  const offset = new Float32Array(plain.offset.length);
-  for (let k = 0; k < POINTS; k++)
-    for (let i = 0; i < plane; i++) {
-      const j = i - (i % cells) + cells - 1 - (i % cells);
-      const other = MIRRORED[k]!;
-      heat[k * plane + i] = (plain.heat[k * plane + i]! + mirror.heat[other * plane + j]!) / 2;
-      const [dy, dx] = [2 * k * plane, (2 * k + 1) * plane];
-      offset[dy + i] = (plain.offset[dy + i]! + mirror.offset[2 * other * plane + j]!) / 2;
-      // A place of x cells in the mirror is one of `cells` less x here.
-      offset[dx + i] = (plain.offset[dx + i]! + 1 - mirror.offset[(2 * other + 1) * plane + j]!) / 2;
-    }
-  return { ...plain, heat, offset };
 }

@@ -3,9 +3,11 @@
  */
 export { BODY_POINTS, FOLLOWED, type FollowedJoint } from './body-points.ts';
 export { followBody, type FollowedBody } from './follow-body.ts';
+export { jointCentres } from './joint-centres.ts';
+export { coarseLook, type SquareAt } from './coarse-look.ts';
 export type { TrackPlace } from './smooth-track.ts';
 export type { Finding, KnownOfClip } from './finding.ts';
-export { decodeBody, heatPeaks, withMirror, type Heads } from './heads.ts';
-export { cropSquare, mirroredCrop, squareAround, wholePicture, type Found, type Picture, type Square } from './square.ts';
-export { cameraShift, type CameraStep } from './camera-shift.ts';
+export { decodeBody, heatPeaks, type Heads } from './heads.ts';
+export { cropSquare, squareAround, wholePicture, type Found, type Picture, type Square } from './square.ts';
+export { cameraShift, refinedShift, type CameraStep } from './camera-shift.ts';
 export { greyAt, greyOf, halved, smaller, type Grey } from './grey.ts';

@@ -1,7 +1,7 @@
 import { bestPath } from './best-path.ts';
 import { pointsOfJoint, type FollowedJoint } from './body-points.ts';
 import type { Finding, KnownOfClip } from './finding.ts';
-import { armsAhead, widestStride } from './known-side.ts';
+import { armsAhead, backLegUp, widestStride } from './known-side.ts';
 import type { Found } from './square.ts';
 
 /** How far the two joints of a pair move between two frames of 120 a second, as a share of body height: common practice on the simulated film, no source. */
@@ -13,6 +13,21 @@ const PAIRS = [
   ['throwingElbow', 'gloveElbow', 0.06],
   ['throwingWrist', 'gloveWrist', 0.06],
 ] as const satisfies ReadonlyArray<readonly [FollowedJoint, FollowedJoint, number]>;
+
+const OTHER_SIDE: Readonly<Partial<Record<FollowedJoint, FollowedJoint>>> = Object.fromEntries(
+  PAIRS.map(([one, other]) => [one, other]),
+);
+/**
+ * From which pair a pair hangs, and how far from the one or the other it can lie, as a share of body height: what of the body is between them (trunk 0.288, thigh 0.245, shank 0.246, upper arm 0.186, upper arm and forearm 0.332: Drillis and
+ * Contini in Winter's tables, values from memory) and what the find and a body nearer to the camera are off by. A place further off is on somebody else.
+ */
+const HANGS: Readonly<Partial<Record<FollowedJoint, readonly [from: FollowedJoint, reach: number]>>> = {
+  frontKnee: ['frontHip', 0.36],
+  frontAnkle: ['frontKnee', 0.36],
+  throwingShoulder: ['frontHip', 0.43],
+  throwingElbow: ['throwingShoulder', 0.28],
+  throwingWrist: ['throwingShoulder', 0.4],
+};
 
 /** A place that one of two joints may have, with the heat of either. */
 interface Candidate {
@@ -41,7 +56,15 @@ export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bo
       return { x: mean((p) => p.x), y: mean((p) => p.y), score: mean((p) => p.score) };
     });
   const places: Partial<Record<FollowedJoint, Array<Found | null>>> = { head: single('head'), nose: single('nose') };
-  for (const pair of PAIRS) Object.assign(places, pairPlaces(findings, pair, known, bodyPixels));
+  for (const pair of PAIRS) {
+    const [from, reach] = HANGS[pair[0]] ?? [];
+    const roots = from ? [places[from]!, places[OTHER_SIDE[from]!]!] : [];
+    const within = (k: number, { x, y }: Pick<Found, 'x' | 'y'>): boolean => {
+      const seen = roots.flatMap((root) => root[k] ?? []);
+      return seen.length === 0 || seen.some((root) => Math.hypot(x - root.x, y - root.y) <= reach! * bodyPixels);
+    };
+    Object.assign(places, pairPlaces(findings, pair, known, bodyPixels, within));
+  }
   return places as JointPlaces;
 }
 
@@ -50,14 +73,17 @@ function pairPlaces(
   [first, second, move]: (typeof PAIRS)[number],
   { hand, towardsTarget }: KnownOfClip,
   bodyPixels: number,
+  within: (finding: number, at: Pick<Found, 'x' | 'y'>) => boolean,
 ): Partial<Record<FollowedJoint, Array<Found | null>>> {
   const [a, b] = [pointsOfJoint(first, hand)[0]!, pointsOfJoint(second, hand)[0]!];
   const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
   const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
   const leg = first.startsWith('front');
   const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
-  const layers = findings.map((finding) => {
-    const candidates = candidatesOf(finding, a, b, 0.02 * bodyPixels);
+  const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
+  const part = first === 'frontAnkle' ? 'ankle' : first === 'frontKnee' ? 'knee' : null;
+  const layers = findings.map((finding, k) => {
+    const candidates = candidatesOf(finding, a, b, 0.02 * bodyPixels, (at) => within(k, at));
     const places: Array<Candidate | null> = [null, ...candidates];
     return places.flatMap((p) => places.map((q) => ({ p, q, seconds: finding.seconds })));
   });
@@ -68,7 +94,7 @@ function pairPlaces(
     let cost = (p === null ? MISSING : heat(p.own, p.other)) + (q === null ? MISSING : heat(q.other, q.own));
     if (p === null || q === null) return cost;
     if (p === q) cost += SAME_PLACE;
-    if (towardsTarget === null) return cost;
+    if (towardsTarget === null) return part && isBackUp(seconds, part, (q.y - p.y) / bodyPixels) ? cost + WRONG_SIDE : cost;
     // The front leg is ahead until he has landed, the glove arm until he throws, the throwing arm after it: of wrists nothing is told then.
     const arm = leg ? null : armAhead(seconds);
     const firstAhead = leg ? seconds <= landed + 0.07 : arm === 'throwingArm' && first !== 'throwingWrist';
@@ -95,13 +121,19 @@ function pairPlaces(
 }
 
 /** The places of both maps, those that lie on each other once. */
-function candidatesOf({ peaks }: Finding, a: number, b: number, near: number): Candidate[] {
+function candidatesOf(
+  { peaks }: Finding,
+  a: number,
+  b: number,
+  near: number,
+  isHis: (at: Pick<Found, 'x' | 'y'>) => boolean,
+): Candidate[] {
   const all: Candidate[] = [];
   for (const [point, mine] of [
     [a, true],
     [b, false],
   ] as const)
-    for (const { x, y, score } of peaks[point]!) {
+    for (const { x, y, score } of peaks[point]!.filter(isHis)) {
       const same = all.find((c) => Math.hypot(c.x - x, c.y - y) < near);
       if (!same) all.push({ x, y, own: mine ? score : 0, other: mine ? 0 : score });
       else if (mine) same.own = Math.max(same.own, score);

@@ -18,6 +18,7 @@ const GROUPS = {
 
 const [CHANGE, AGAINST, WRONG_SIDE, MOST_MOVE] = [3, 0.15, 2, 4];
 const FRAME = 1 / 120;
+const EARS = ['leftEar', 'rightEar'].map((name) => BODY_POINTS.indexOf(name as 'leftEar')) as [number, number];
 
 /**
  * Left and right of the whole body, frame by frame. The model is often sure and wrong, most on the closed side: how each joint goes on from the frame before and what is known of the clip decide (the front leg
@@ -36,13 +37,21 @@ function changed(
   const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
   const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
   const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
+  const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
   const pairs = GROUPS[group].map(([a, b, move]) => ({ a: indexOf(a), b: indexOf(b), move: move * bodyPixels }));
   const layers = findings.map((finding) => [false, true].map((swapped) => ({ finding, swapped })));
   type State = (typeof layers)[number][number];
 
   const own = ({ finding, swapped }: State): number => {
     let cost = swapped ? AGAINST : 0;
-    if (towardsTarget === null) return cost;
+    if (towardsTarget === null) {
+      if (group === 'arms') return cost;
+      const higher = (front: FollowedJoint, back: FollowedJoint): number =>
+        (swapped ? -1 : 1) * (finding.body[indexOf(back)]!.y - finding.body[indexOf(front)]!.y);
+      if (isBackUp(finding.seconds, 'ankle', higher('frontAnkle', 'backAnkle') / bodyPixels)) cost += WRONG_SIDE;
+      if (isBackUp(finding.seconds, 'knee', higher('frontKnee', 'backKnee') / bodyPixels)) cost += WRONG_SIDE;
+      return cost;
+    }
     const ahead = (front: FollowedJoint, back: FollowedJoint): number =>
       (swapped ? -1 : 1) * towardsTarget * (finding.body[indexOf(front)]!.x - finding.body[indexOf(back)]!.x);
     if (group === 'legs' && finding.seconds <= landed + 0.07) {
@@ -106,10 +115,25 @@ export function armsAhead(
   throwing: number,
   glove: number,
 ): (seconds: number) => ArmAhead {
+  const first = findings.findIndex((f) => f.seconds >= landed + THROWN_AFTER[0]);
+  const soon = first === -1 ? [] : findings.slice(Math.max(0, first - 1)).filter((f) => f.seconds <= landed + THROWN_AFTER[1]);
+  const fastest = handSpeeds(soon, throwing, glove).reduce((a, b) => (b.speed > a.speed ? b : a), {
+    seconds: landed + 0.15,
+    speed: 0,
+  }).seconds;
+  return (seconds) => {
+    if (seconds >= fastest + PASSES_AFTER) return 'throwingArm';
+    if (seconds > fastest - PASSES_BEFORE) return null;
+    return seconds >= landed - REACHES ? 'gloveArm' : 'gloveShoulder';
+  };
+}
+
+/** How fast the faster hand is, whichever the model takes it for, in pixels a second: where frames lie near enough to each other. */
+function handSpeeds(findings: readonly Finding[], throwing: number, glove: number) {
   const speeds = findings.slice(1).flatMap((b, i) => {
     const a = findings[i]!;
     const passed = b.seconds - a.seconds;
-    if (b.seconds < landed + THROWN_AFTER[0] || b.seconds > landed + THROWN_AFTER[1] || passed > 0.05) return [];
+    if (passed > 0.05) return [];
     const way = (from: number, to: number): number =>
       Math.hypot(b.body[to]!.x - a.body[from]!.x, b.body[to]!.y - a.body[from]!.y);
     const straight = [way(throwing, throwing), way(glove, glove)] as const;
@@ -118,16 +142,40 @@ export function armsAhead(
     return [{ seconds: (a.seconds + b.seconds) / 2, speed: Math.max(...shorter) / passed }];
   });
   // A hand that is found elsewhere for a frame jumps there and back: the middle of five steps does not.
-  const middles = speeds.map(({ seconds }, i) => {
+  return speeds.map(({ seconds }, i) => {
     const near = speeds.slice(Math.max(0, i - 2), i + 3).map((s) => s.speed);
     return { seconds, speed: near.sort((x, y) => x - y)[near.length >> 1]! };
   });
-  const fastest = middles.reduce((a, b) => (b.speed > a.speed ? b : a), { seconds: landed + 0.15, speed: 0 }).seconds;
-  return (seconds) => {
-    if (seconds >= fastest + PASSES_AFTER) return 'throwingArm';
-    if (seconds > fastest - PASSES_BEFORE) return null;
-    return seconds >= landed - REACHES ? 'gloveArm' : 'gloveShoulder';
-  };
+}
+
+/** From how long before the throw he may have landed, in seconds; and the throw is where a hand was last nearly as fast as it ever was: common practice, no source. */
+const [LANDED_BEFORE, NEARLY] = [0.25, 0.6];
+/** A head that has come down by more than this share of body height belongs to somebody who strides deep, throws or has thrown: the back leg may be up then. Looks that say so one after the other; the first ones are of somebody who stands. */
+const [BENT, BENT_LOOKS, STANDING_LOOKS] = [0.1, 3, 9];
+/** How much higher than the other one an ankle or a knee stands before that says which leg it is, as shares of body height: more than the ground is higher in the picture where it is further away. */
+const HIGHER = { ankle: 0.12, knee: 0.08 } as const;
+
+/**
+ * Whether the back leg is found up while he cannot lift it, for views in line with the target, in which nothing tells what is ahead: until shortly before the throw the back foot is on the rubber, so the leg that is up is the front one.
+ *
+ * @returns for a moment, a joint, and how much higher the front leg's stands than the back one's as a share of body height
+ */
+export function backLegUp(
+  findings: readonly Finding[],
+  throwing: number,
+  glove: number,
+  bodyPixels: number,
+): (seconds: number, joint: keyof typeof HIGHER, higher: number) => boolean {
+  const speeds = handSpeeds(findings, throwing, glove);
+  const most = Math.max(...speeds.map((s) => s.speed));
+  // Before the throw a hand can be found on somebody who passes; after it hands are slow.
+  const thrown = speeds.filter((s) => s.speed >= NEARLY * most).at(-1)?.seconds ?? Number.NEGATIVE_INFINITY;
+  const heads = findings.map(({ body }) => (body[EARS[0]]!.y + body[EARS[1]]!.y) / 2);
+  const standing = heads.slice(0, STANDING_LOOKS).sort((a, b) => a - b)[Math.min(heads.length, STANDING_LOOKS) >> 1]!;
+  const isBent = (i: number): boolean => (heads[i] ?? standing) - standing > BENT * bodyPixels;
+  const bent = findings.findIndex((_, i) => Array.from({ length: BENT_LOOKS }, (_, k) => i + k).every(isBent));
+  const until = Math.min(thrown - LANDED_BEFORE, bent === -1 ? thrown : findings[bent]!.seconds);
+  return (seconds, joint, higher) => seconds <= until && higher < -HIGHER[joint];
 }
 
 /** When the ankles are furthest apart along x, where both are sure: he has landed about then. */

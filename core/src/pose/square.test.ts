@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { cropSquare, mirroredCrop, squareAround, wholePicture, type Picture } from './square.ts';
+import { cropSquare, squareAround, wholePicture, type Picture } from './square.ts';
 
 /** A picture of greys of 0 to 255. */
 const picture = (width: number, height: number, at: (x: number, y: number) => number): Picture => ({
@@ -77,10 +77,5 @@ describe('cropSquare', () => {
     const board = picture(64, 64, (x, y) => ((x + y) % 2) * 200);
     const crop = cropSquare(board, { x: 32, y: 32, side: 48 }, 12);
     expect(byteOf(crop[12 * 5 + 5]!)).toBeCloseTo(100, 0);
-  });
-  test('twice in the mirror is as before', () => {
-    const crop = Float32Array.from({ length: 3 * 16 }, (_, i) => i / 50);
-    expect([...mirroredCrop(crop, 4).slice(0, 4)]).toEqual([...crop.slice(0, 4)].reverse());
-    expect(mirroredCrop(mirroredCrop(crop, 4), 4)).toEqual(crop);
   });
 });

@@ -135,11 +135,3 @@ function places(from: number, scale: number, samples: number, size: number, leng
   }
   return { first, share };
 }
-
-/** The numbers of a square as a mirror shows them. */
-export function mirroredCrop(crop: Float32Array, size: number): Float32Array {
-  const out = new Float32Array(crop.length);
-  for (let row = 0; row < 3 * size; row++)
-    for (let column = 0; column < size; column++) out[row * size + column] = crop[row * size + size - 1 - column]!;
-  return out;
-}

@@ -37,8 +37,8 @@ describe('clipProposal', () => {
     const proposal = clipProposal(standing(0.9))!;
     const knee = proposal.joints.find((j) => j.joint === 'frontKnee')!;
     expect([knee.x[0], knee.y[0], knee.x[20], knee.y[20]]).toEqual([100, 50, 120, 30]);
-    // 1.3 % of 300 pixels.
-    expect(knee.sd[0]).toBe(3.9);
+    // 1.1 % of 300 pixels.
+    expect(knee.sd[0]).toBe(3.3);
     expect(proposal.joints.map((j) => j.x.length)).toEqual(FOLLOWED.map(() => FRAMES));
   });
   test('a body of which hardly anything was seen is not followed', () => {
@@ -66,15 +66,43 @@ describe('inOrder', () => {
 
 describe('jointError', () => {
   const seen = { x: 0, y: 0, score: 0.9, scatter: 0 };
-  test('grows with what lies beside the smoothed way, and with what is hardly seen', () => {
-    expect(jointError('head', seen, 300, false)).toBeCloseTo(1.95);
-    // While he throws elbows and wrists are three times as far off, and a head is not.
-    expect(jointError('throwingElbow', seen, 300, true)).toBeCloseTo(3 * jointError('throwingElbow', seen, 300, false));
-    expect(jointError('head', seen, 300, true)).toBeCloseTo(1.95);
+  const [LONG_BEFORE, LANDS, THROWS] = [-1, -0.15, 0.02];
+  test('grows with what lies beside the smoothed way, and with what is hardly seen; the example of its docstring', () => {
+    const head = (place: object) => jointError('head', { ...seen, ...place }, 300, false, LONG_BEFORE);
+    expect(head({})).toBeCloseTo(1.95);
     // 1.95 and 1.5 times 4 together.
-    expect(jointError('head', { ...seen, scatter: 4 }, 300, false)).toBeCloseTo(Math.hypot(1.95, 6));
-    expect(isUnsureJoint(jointError('head', seen, 300, false), 300)).toBe(false);
-    expect(isUnsureJoint(jointError('head', { ...seen, score: 0.2 }, 300, false), 300)).toBe(true);
-    expect(isUnsureJoint(jointError('head', { ...seen, scatter: 12 }, 300, false), 300)).toBe(true);
+    expect(head({ scatter: 4 })).toBeCloseTo(Math.hypot(1.95, 6));
+    expect(isUnsureJoint(head({}), 300)).toBe(false);
+    expect(isUnsureJoint(head({ score: 0.2 }), 300)).toBe(true);
+    expect(isUnsureJoint(head({ scatter: 12 }), 300)).toBe(true);
+  });
+  test('from the side elbows and wrists are three times as far off while he throws, his throwing shoulder more than twice, and a head is not', () => {
+    const elbow = (afterThrow: number) => jointError('throwingElbow', seen, 300, false, afterThrow);
+    expect(elbow(THROWS)).toBeCloseTo(3 * elbow(LONG_BEFORE));
+    expect(elbow(LANDS)).toBeCloseTo(elbow(LONG_BEFORE));
+    expect(jointError('head', seen, 300, false, THROWS)).toBeCloseTo(1.95);
+    const shoulder = (side: 'throwing' | 'glove', afterThrow: number) =>
+      jointError(`${side}Shoulder`, seen, 300, false, afterThrow);
+    expect(shoulder('throwing', THROWS)).toBeCloseTo(2.4 * shoulder('throwing', LONG_BEFORE));
+    expect(shoulder('throwing', LANDS)).toBeCloseTo(shoulder('throwing', LONG_BEFORE));
+    expect(shoulder('glove', THROWS)).toBeCloseTo(shoulder('glove', LONG_BEFORE));
+  });
+  test('from front and rear what stands behind the body is further off, and both arms while he lands: nobody confirms those unseen', () => {
+    const inLine = (joint: 'backKnee' | 'frontKnee' | 'throwingElbow' | 'gloveWrist', afterThrow: number) =>
+      jointError(joint, seen, 300, true, afterThrow);
+    expect(inLine('backKnee', LONG_BEFORE)).toBeGreaterThan(2 * jointError('backKnee', seen, 300, false, LONG_BEFORE));
+    for (const arm of ['throwingElbow', 'gloveWrist'] as const) {
+      expect(isUnsureJoint(inLine(arm, LANDS), 300)).toBe(true);
+      expect(isUnsureJoint(inLine(arm, THROWS), 300)).toBe(false);
+    }
+    expect(isUnsureJoint(inLine('frontKnee', LANDS), 300)).toBe(false);
+  });
+  test('a film from the front is told so', () => {
+    const followed = standing(0.9);
+    const knee = (towardsTarget: 1 | null) =>
+      clipProposal({ ...followed, evidence: { ...followed.evidence, towardsTarget } })!.joints.find(
+        (j) => j.joint === 'backKnee',
+      )!;
+    expect([knee(1).sd[0], knee(null).sd[0]]).toEqual([2.7, 6.6]);
   });
 });

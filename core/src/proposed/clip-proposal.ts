@@ -1,6 +1,6 @@
 import type { EventId } from '../keyframes/events.ts';
 import type { ClipEvidence, FoundEvent } from '../keyframes/found/evidence.ts';
-import { fastestHand } from '../keyframes/found/fastest-hand.ts';
+import { throwFrame } from '../keyframes/found/throw-frame.ts';
 import { findKeyFrames } from '../keyframes/found/find-key-frames.ts';
 import { orderProblems } from '../keyframes/order-problems.ts';
 import { FOLLOWED, type CameraStep, type FollowedBody, type FollowedJoint } from '../pose/index.ts';
@@ -38,8 +38,6 @@ export const SURE = 0.7;
 
 /** Less than this of hips, knees and ankles was seen: it follows something else, or nothing. */
 const LEAST_SEEN = 0.45;
-/** How long before and after the fastest hand the arms are hard to see, in seconds. */
-const THROW = 1 / 16;
 const LEGS: readonly FollowedJoint[] = ['frontHip', 'frontKnee', 'frontAnkle', 'backHip', 'backKnee', 'backAnkle'];
 
 /** Whether a body was followed: most of the time the model has seen his legs. */
@@ -63,7 +61,7 @@ export function clipProposal(followed: {
   const tenth = (v: number): number => Math.round(10 * v) / 10;
   const { times } = evidence;
   const last = times.length - 1;
-  const thrown = times[fastestHand(evidence)]!;
+  const thrown = times[throwFrame(evidence)]!;
   return {
     bodyPixels: tenth(body.bodyPixels),
     marks: inOrder(findKeyFrames(evidence), last),
@@ -73,7 +71,9 @@ export function clipProposal(followed: {
         joint,
         x: track.map((p, i) => tenth(p.x + (camera[i]?.x ?? 0))),
         y: track.map((p, i) => tenth(p.y + (camera[i]?.y ?? 0))),
-        sd: track.map((p, i) => tenth(jointError(joint, p, body.bodyPixels, Math.abs(times[i]! - thrown) < THROW))),
+        sd: track.map((p, i) =>
+          tenth(jointError(joint, p, body.bodyPixels, evidence.towardsTarget === null, times[i]! - thrown)),
+        ),
       };
     }),
   };

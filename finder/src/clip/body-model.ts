@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { InferenceSession, Tensor } from 'onnxruntime-node';
-import { cropSquare, mirroredCrop, withMirror, type Heads, type Picture, type Square } from '@stride-chalk/core';
+import { cropSquare, type Heads, type Picture, type Square } from '@stride-chalk/core';
 
 /** The two models: a quick one for where the body is, a careful one for its joints. */
 export type ModelName = 'lightning' | 'thunder';
@@ -9,8 +9,6 @@ const SIZES: Readonly<Record<ModelName, number>> = { lightning: 192, thunder: 25
 /** A model that answers about a square of a picture. */
 export interface BodyModel {
   look(picture: Picture, square: Square): Promise<Heads>;
-  /** Looks at the square and at its mirror, and answers the average: half of the errors of side go away, for twice the time. */
-  lookTwice(picture: Picture, square: Square): Promise<Heads>;
 }
 
 /** Reads a model from a folder that `build-weights` has filled. One thread: two films at a time are quicker than two threads for one. */
@@ -31,9 +29,5 @@ export async function loadBodyModel(folder: string, name: ModelName): Promise<Bo
   };
   return {
     look: (picture, square) => answer(cropSquare(picture, square, size, crop)),
-    lookTwice: async (picture, square) => {
-      const plain = await answer(cropSquare(picture, square, size, crop));
-      return withMirror(plain, await answer(mirroredCrop(crop, size)));
-    },
   };
 }

@@ -1,36 +1,39 @@
 import {
   cameraShift,
+  coarseLook,
   decodeBody,
   differencesFrom,
   emptyField,
   blobsOf,
-  fastestHand,
+  throwFrame,
   followBody,
   greyOf,
   halved,
   heatPeaks,
-  motionWithin,
+  jointCentres,
+  motionAtBody,
+  motionMap,
   patchOf,
   shoeReach,
   smaller,
-  squareAround,
   wholePicture,
   type Blob,
   type CameraStep,
   type ClipEvidence,
   type Finding,
   type FollowedBody,
+  type FollowedJoint,
   type Found,
   type Grey,
   type KnownOfClip,
+  type MotionMap,
   type Picture,
   type Square,
+  type SquareAt,
 } from '@stride-chalk/core';
 import type { BodyModel } from './body-model.ts';
 import { framesOf, readSize, type FilmToRead } from './frames.ts';
 
-/** How much wider than the body the square is in which its joints are looked for. */
-const MARGIN = 1.35;
 /** Every so many seconds the quick model looks where he is, and the careful one at his joints; around the throw it looks at every frame. */
 const [COARSE, USUAL] = [1 / 12, 1 / 30];
 const [BEFORE_LANDING, AFTER_FASTEST] = [0.3, 0.2];
@@ -38,6 +41,8 @@ const [BEFORE_LANDING, AFTER_FASTEST] = [0.3, 0.2];
 const FIELD_FRAMES = 9;
 /** From how long before the fastest hand the place of the landed shoe is looked at. */
 const SHOE_BEFORE = 0.6;
+/** What moves within this share of body height of a line between two joints is the body's. */
+const AT_BODY = 0.08;
 /** A ball from its smallest to its largest, as shares of body height (7.3 cm across: Official Baseball Rules; a child of 1.2 m, a youth of 1.9 m, and what blur and shade take or give). */
 const BALL = { least: 0.025, most: 0.075 };
 
@@ -46,7 +51,7 @@ export interface Models {
   readonly thunder: BodyModel;
 }
 
-/** What was found in a clip. Places are pixels of the film; those of `body` and `evidence` are of the first frame's camera, and `camera` says by how much each frame lies beside it. */
+/** What was found in a clip. Places are pixels of the film; those of `body` (centres of joints) and `evidence` (points as the model finds them, which is what the rules of key frames were made for) are of the first frame's camera, and `camera` says by how much each frame lies beside it. */
 export interface FollowedClip {
   readonly findings: readonly Finding[];
   readonly body: FollowedBody;
@@ -65,7 +70,7 @@ export async function followClip(
   models: Models,
 ): Promise<FollowedClip | null> {
   const scale = film.height / readSize(film).height;
-  const squares = await coarseSquares(film, times, models.lightning);
+  const squares = await coarseSquares(film, times, known, models.lightning);
   if (squares.length === 0) return null;
   const squareAt = (frame: number): Square => between(squares, times[frame]!);
 
@@ -93,9 +98,19 @@ export async function followClip(
   const second = await secondReading(film, times, squareAt, scale, every(times, USUAL), look, camera);
   const rough = follow();
   if (rough === null) return null;
-  const signs = { motion: second.motion, shoe: times.map(() => null), toe: times.map(() => null), blobs: [] };
+  // Pictures of the second reading are half as large.
+  const motionOf = (body: FollowedBody): number[] =>
+    times.map((_, i) => {
+      const map = second.motion[i] ?? null;
+      const at = (joint: FollowedJoint) => {
+        const { x, y } = body.joints[joint][i]!;
+        return { x: x / scale / 2, y: y / scale / 2 };
+      };
+      return map === null ? 0 : motionAtBody(map, at, (AT_BODY * body.bodyPixels) / scale / 2);
+    });
+  const signs = { motion: motionOf(rough), shoe: times.map(() => null), toe: times.map(() => null), blobs: [] };
   const base = { times, towardsTarget: known.towardsTarget };
-  const fastest = fastestHand({ ...base, ...signs, body: rough });
+  const fastest = throwFrame({ ...base, ...signs, body: rough });
   const close = (frame: number, before: number): boolean =>
     times[frame]! >= times[fastest]! - before && times[frame]! <= times[fastest]! + AFTER_FASTEST;
 
@@ -130,32 +145,30 @@ export async function followClip(
   const [from, to] = [nearest(times, times[fastest]! - 0.05), nearest(times, times[fastest]! + 0.05)];
   return {
     findings: [...found.values()].sort((a, b) => a.frame - b.frame),
-    body,
+    body: jointCentres(body),
     camera,
-    evidence: { ...base, body, motion: second.motion, shoe: differencesFrom(patches, from, to), toe, blobs },
+    evidence: { ...base, body, motion: motionOf(body), shoe: differencesFrom(patches, from, to), toe, blobs },
   };
 }
 
-/** Where he is every so often, by the quick model: from the whole picture to the square around him. */
+/** Where he is every so often, by the quick model. */
 async function coarseSquares(
   film: FilmToRead,
   times: readonly number[],
+  known: KnownOfClip,
   model: BodyModel,
-): Promise<ReadonlyArray<{ readonly seconds: number; readonly square: Square }>> {
-  const squares: Array<{ readonly seconds: number; readonly square: Square }> = [];
-  let last: Square | null = null;
+): Promise<readonly SquareAt[]> {
+  const see = coarseLook(known);
+  const squares: SquareAt[] = [];
   for await (const { frame, picture } of framesOf(film, every(times, COARSE))) {
-    let square: Square | null = last ?? wholePicture(picture);
-    for (let pass = 0; pass < (last ? 1 : 3) && square; pass++)
-      square = squareAround(decodeBody(await model.look(picture, square), square), MARGIN) ?? (pass === 0 ? null : square);
-    // Wide enough for how he moves until the next look.
-    last = square && { ...square, side: square.side * 1.15 };
-    if (square) squares.push({ seconds: times[frame]!, square });
+    const look = async (square: Square) => decodeBody(await model.look(picture, square), square);
+    const found = await see(times[frame]!, wholePicture(picture), look);
+    if (found) squares.push(found);
   }
   return squares;
 }
 
-/** Every frame once: how the camera moves, how much the body does, and his joints in those frames that are chosen. Fills `camera`, in pixels of the film. */
+/** Every frame once: how the camera moves, where else something does, and his joints in those frames that are chosen. Fills `camera`, in pixels of the film. */
 async function secondReading(
   film: FilmToRead,
   times: readonly number[],
@@ -164,8 +177,8 @@ async function secondReading(
   chosen: (frame: number) => boolean,
   look: (frame: number, picture: Picture) => Promise<void>,
   camera: CameraStep[],
-): Promise<{ readonly motion: readonly number[]; readonly field: Grey }> {
-  const motion: number[] = [];
+): Promise<{ readonly motion: ReadonlyArray<MotionMap | null>; readonly field: Grey }> {
+  const motion: Array<MotionMap | null> = [];
   const kept: Grey[] = [];
   let first: { readonly quarter: Grey; readonly square: Square } | null = null;
   let before: Grey | null = null;
@@ -184,25 +197,19 @@ async function secondReading(
     const mine = [smaller(first.square, 4), smaller(square, 4)];
     // In quarters of pixels; against the first frame, so that nothing adds up.
     const step: CameraStep = cameraShift(first.quarter, quarter, mine, last);
-    motion.push(
-      before === null
-        ? 0
-        : motionWithin(before, half, smaller(square, 2), {
-            x: 2 * (step.x - last.x),
-            y: 2 * (step.y - last.y),
-            gain: step.gain / last.gain,
-          }),
-    );
+    const since = { x: 2 * step.x, y: 2 * step.y };
+    const own = { x: since.x - 2 * last.x, y: since.y - 2 * last.y, gain: step.gain / last.gain };
+    motion.push(before && motionMap(before, half, smaller(square, 2), own, since));
     camera.push({ x: 4 * scale * step.x, y: 4 * scale * step.y, gain: step.gain });
     if (kept.length < FIELD_FRAMES && frame >= ((kept.length + 0.5) * times.length) / FIELD_FRAMES)
       kept.push(patchedBack(greyOf(picture), { x: 4 * step.x, y: 4 * step.y, gain: step.gain }));
     [spare, before] = [before ?? undefined, half];
     last = step;
   }
-  motion[0] = motion[1] ?? 0;
+  motion[0] = motion[1] ?? null;
   while (camera.length < times.length) {
     camera.push(camera.at(-1) ?? { x: 0, y: 0, gain: 1 });
-    motion.push(0);
+    motion.push(null);
   }
   return { motion, field: emptyField(kept) };
 }
@@ -257,7 +264,7 @@ function every(times: readonly number[], seconds: number): (frame: number) => bo
 }
 
 /** The square at a moment, on a line between those before and after it. */
-function between(squares: ReadonlyArray<{ readonly seconds: number; readonly square: Square }>, seconds: number): Square {
+function between(squares: readonly SquareAt[], seconds: number): Square {
   const after = squares.findIndex((s) => s.seconds >= seconds);
   if (after === -1) return squares.at(-1)!.square;
   if (after === 0) return squares[0]!.square;

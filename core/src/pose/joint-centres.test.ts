@@ -1,0 +1,68 @@
+import { describe, expect, test } from 'vitest';
+import { FOLLOWED, type FollowedJoint } from './body-points.ts';
+import type { FollowedBody } from './follow-body.ts';
+import { jointCentres } from './joint-centres.ts';
+
+type Places = Readonly<Record<FollowedJoint, readonly [number, number]>>;
+
+/** Who stands upright, seen from the side that he throws to; y down. */
+const STANDING: Places = {
+  head: [100, 20],
+  nose: [110, 24],
+  throwingShoulder: [95, 60],
+  throwingElbow: [90, 100],
+  throwingWrist: [92, 138],
+  gloveShoulder: [105, 60],
+  gloveElbow: [110, 100],
+  gloveWrist: [112, 138],
+  frontHip: [104, 150],
+  frontKnee: [106, 210],
+  frontAnkle: [104, 270],
+  backHip: [96, 150],
+  backKnee: [96, 210],
+  backAnkle: [92, 270],
+};
+const bodyOf = (places: Places): FollowedBody => ({
+  bodyPixels: 280,
+  joints: Object.fromEntries(
+    FOLLOWED.map((j) => [j, [{ x: places[j][0], y: places[j][1], score: 0.8, scatter: 1.5 }]]),
+  ) as unknown as FollowedBody['joints'],
+});
+const placesOf = (body: FollowedBody): Places =>
+  Object.fromEntries(FOLLOWED.map((j) => [j, [body.joints[j][0]!.x, body.joints[j][0]!.y]])) as unknown as Places;
+const changed = (places: Places, how: (at: readonly [number, number]) => readonly [number, number]): Places =>
+  Object.fromEntries(FOLLOWED.map((j) => [j, how(places[j])])) as unknown as Places;
+const moved = (places: Places): Places => placesOf(jointCentres(bodyOf(places)));
+
+describe('centres of joints', () => {
+  test('the example of the docstring: an ankle comes down along its shin by 5.4 % of it', () => {
+    const ankle = moved({ ...STANDING, frontKnee: [104, 210] }).frontAnkle;
+    expect(ankle[0]).toBeCloseTo(104, 9);
+    expect(ankle[1]).toBeCloseTo(270 + 0.054 * 60, 9);
+  });
+  test('a shoulder comes down, hips come nearer to each other, a bent knee goes back into the leg', () => {
+    const stood = moved(STANDING);
+    expect(stood.throwingShoulder[1]).toBeGreaterThan(STANDING.throwingShoulder[1]);
+    expect(stood.frontHip[0] - stood.backHip[0]).toBeLessThan(STANDING.frontHip[0] - STANDING.backHip[0]);
+    // The knee ahead of hip and ankle: its cap lies further ahead than its middle.
+    const bent = moved({ ...STANDING, frontKnee: [140, 210], frontHip: [100, 160], frontAnkle: [100, 260] });
+    expect(bent.frontKnee[0]).toBeLessThan(140);
+  });
+  test('head, nose and wrists stay, and so do scores and scatter', () => {
+    const after = moved(STANDING);
+    for (const joint of ['head', 'nose', 'throwingWrist', 'gloveWrist'] as const)
+      expect(after[joint], joint).toEqual(STANDING[joint]);
+    expect(jointCentres(bodyOf(STANDING)).joints.frontKnee[0]).toMatchObject({ score: 0.8, scatter: 1.5 });
+  });
+  // Shares of ways between joints: larger, turned, mirrored or elsewhere it is the same body.
+  test.each([
+    ['twice as large', ([x, y]: readonly [number, number]) => [2 * x, 2 * y] as const],
+    ['elsewhere', ([x, y]: readonly [number, number]) => [x + 300, y - 40] as const],
+    ['mirrored', ([x, y]: readonly [number, number]) => [-x, y] as const],
+    ['lying', ([x, y]: readonly [number, number]) => [y, -x] as const],
+  ])('%s: the centres go along', (_, how) => {
+    const [there, here] = [moved(changed(STANDING, how)), changed(moved(STANDING), how)];
+    for (const joint of FOLLOWED)
+      for (const axis of [0, 1] as const) expect(there[joint][axis], `${joint} ${axis}`).toBeCloseTo(here[joint][axis], 9);
+  });
+});
