@@ -1,6 +1,5 @@
-import { partsOf, type PointAt, type PoseFigure } from '@stride-chalk/core';
+import { FOUR_CONES, groundPlace, partsOf, type GroundLayout, type PointAt, type PoseFigure } from '@stride-chalk/core';
 import {
-  conePlace,
   groundHeight,
   towardsTarget,
   tripod,
@@ -52,11 +51,10 @@ function turnOf(motion: DeliveryMotion, point: keyof typeof TURNS): number {
 export type Beside = Readonly<Partial<Record<EventId, number>>>;
 
 /** Where a point is in space. A shoe is placed where it stands on the ground. */
-function placeOf(need: PointAt, motion: DeliveryMotion, beside: Beside): Place {
+function placeOf(need: PointAt, motion: DeliveryMotion, beside: Beside, layout: GroundLayout): Place {
   const [event, point] = partsOf(need) as [EventId, string];
-  const [, end, side] = /^cone(Rubber|Ahead)(Throwing|Glove)$/.exec(point) ?? [];
-  if (end && side)
-    return conePlace(end === 'Ahead' ? 'ahead' : 'rubber', side === 'Glove' ? 'glove' : 'throwing', motion.plan.hand);
+  const mark = groundPlace(partsOf(need)[1], layout);
+  if (mark) return vec(mark.x, groundHeight(mark.x), motion.plan.hand === 'R' ? -mark.y : mark.y);
   const turning = point in TURNS ? (point as keyof typeof TURNS) : null;
   // One frame of a usual film later.
   const later = point === 'ballLater' ? 1 / 120 : 0;
@@ -72,8 +70,9 @@ export const seenBy = (
   motion: DeliveryMotion,
   needs: readonly PointAt[],
   beside: Beside = {},
+  layout: GroundLayout = FOUR_CONES,
 ): ReadonlyArray<readonly [PointAt, { x: number; y: number }]> =>
-  needs.map((need) => [need, camera.project(placeOf(need, motion, beside))]);
+  needs.map((need) => [need, camera.project(placeOf(need, motion, beside, layout))]);
 
 /** A figure from points without an error, from its tripod or another camera of that view. */
 export const exactly = (
@@ -82,4 +81,9 @@ export const exactly = (
   beside: Beside = {},
   camera: PinholeCamera = tripod(viewOf(figure), { hand: motion.plan.hand, heightMetres: motion.plan.height }),
 ): number =>
-  figure.value(Object.fromEntries(seenBy(camera, motion, figure.needs, beside)), plusOf(viewOf(figure), motion.plan.hand), 0);
+  figure.value(
+    Object.fromEntries(seenBy(camera, motion, figure.needs, beside)),
+    plusOf(viewOf(figure), motion.plan.hand),
+    0,
+    FOUR_CONES,
+  );

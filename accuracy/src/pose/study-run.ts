@@ -11,6 +11,7 @@ import { studyPath } from './film-study.ts';
 import { lookAt, trueFrames, type ClipResult } from './look-at.ts';
 import { HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
 import { eventTable } from './event-table.ts';
+import { figureTable } from './figure-table.ts';
 import { pairTable } from './pair-table.ts';
 import { jointTable } from './joint-table.ts';
 
@@ -61,5 +62,5 @@ if (process.send) {
   const all = clips.map(
     (c): ClipResult => ({ ...JSON.parse(readFileSync(resultPath(c.id), 'utf8')), true: trueFrames(c.order) }),
   );
-  process.stdout.write(`${jointTable(all)}\n${eventTable(all)}\n\n${pairTable(all)}\n`);
+  process.stdout.write(`${jointTable(all)}\n${eventTable(all)}\n\n${pairTable(all)}\n\n${figureTable(clips, all)}\n`);
 }
