@@ -20,8 +20,11 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     const both = (turn: (phone: FieldPhone) => Promise<unknown>): Promise<unknown> => Promise.all(phones.map(turn));
     /** A delivery that both film. */
     const delivery = async (): Promise<void> => {
+      // Both are ready before either is tapped: taps more than eight seconds apart are two throws.
+      await both((p) => p.canTap());
       await both((p) => p.tap());
       await both((p) => p.runs());
+      await both((p) => p.canTap());
       await both((p) => p.tap());
       await both((p) => p.isLookedAt());
     };

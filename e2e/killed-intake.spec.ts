@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createHash } from 'node:crypto';
 import { expect, firstLead, test } from './support/at-work.ts';
+import { holdAt } from './support/held-step.ts';
 import { query, startProduct } from './support/product.ts';
 import { smallCamp } from './support/small-camp.ts';
 
@@ -78,10 +79,15 @@ test('the server is killed at every step of an intake: the film is whole or gone
     expect(await rows()).toEqual([]);
 
     for (const step of ['looked at', 'checking', 'copying']) {
+      // A film is handed on from its check at once, but is copied for seconds.
+      const held = step === 'checking' ? await holdAt(product.databaseUrl, step) : null;
       sendFilm(film.length);
       if (step === 'looked at') await expect.poll(() => left().some((n) => n.includes(own)), { intervals: [5] }).toBe(true);
+      else if (held) await held.reached();
       else await expect.poll(async () => (await rows())[0]?.state, { intervals: [5] }).toBe(step);
       await product.kill();
+      await held?.undo();
+      if (held) expect(await rows()).toMatchObject([{ state: 'checking' }]);
       await product.again();
       if (step === 'looked at' && (await rows()).length === 0) {
         // It was not taken yet: what had come is gone.

@@ -4,8 +4,11 @@ import { tmpdir } from 'node:os';
 import { expect, test } from '@playwright/test';
 import { end, freePort, start, type Run } from './support/started.ts';
 
-/** A phone that stands beside the machine: a network namespace of its own, joined to it by one line. */
-const PHONE = `sc${process.pid}`;
+/**
+ * A laptop with the product and a phone beside it: two network namespaces, joined by one line. The machine's own network
+ * stays as it is: a browser that is at work there drops its connections when an address comes or goes.
+ */
+const [LAPTOP, PHONE] = [`scl${process.pid}`, `scp${process.pid}`];
 const [HERE, MOVED] = [`10.77.${process.pid % 250}`, `10.78.${process.pid % 250}`];
 const sh = (command: string): { code: number | null; out: string } => {
   const { status, stdout, stderr } = spawnSync('bash', ['-c', command], { encoding: 'utf8' });
@@ -15,13 +18,20 @@ const must = (command: string): void => {
   const { code, out } = sh(command);
   if (code !== 0) throw new Error(`${command}: ${out}`);
 };
-/** What curl says on the phone: its exit code, the status and the body. */
-function phone(url: string, ...options: string[]): { exit: number | null; status: number; text: string } {
-  const { status, stdout } = spawnSync('ip', ['netns', 'exec', PHONE, 'curl', '-s', '-i', '--max-time', '10', ...options, url], {
+interface Answer {
+  readonly exit: number | null;
+  readonly status: number;
+  readonly text: string;
+}
+/** What curl says in a namespace: its exit code, the status and the whole answer. */
+function curl(where: string, url: string, options: readonly string[]): Answer {
+  const { status, stdout } = spawnSync('ip', ['netns', 'exec', where, 'curl', '-s', '-i', '--max-time', '10', ...options, url], {
     encoding: 'utf8',
   });
   return { exit: status, status: Number(/^HTTP\/[\d.]+ (\d+)/.exec(stdout)?.[1] ?? 0), text: stdout };
 }
+const phone = (url: string, ...options: string[]): Answer => curl(PHONE, url, options);
+const laptop = (url: string, ...options: string[]): Answer => curl(LAPTOP, url, options);
 /** curl's exit codes: nobody listens; the certificate is not known. */
 const [NOBODY, NOT_TRUSTED] = [7, 60];
 
@@ -29,7 +39,7 @@ let state: string;
 let ports: { PORT: string; STRIDE_LAN_PORT: string; STRIDE_TRUST_PORT: string };
 const authority = () => ['--cacert', `${state}/lan/authority.crt`];
 const serving = async (args: readonly string[]): Promise<Run> => {
-  const run = start({ STRIDE_STATE: state, ...ports }, args);
+  const run = start({ STRIDE_STATE: state, ...ports }, args, ['ip', 'netns', 'exec', LAPTOP]);
   await expect.poll(run.said).toContain(`Stride Chalk: http://127.0.0.1:${ports.PORT}`);
   return run;
 };
@@ -37,18 +47,17 @@ const serving = async (args: readonly string[]): Promise<Run> => {
 test.beforeAll(() => {
   const { code, out } = sh(
     [
-      `ip netns add ${PHONE}`,
-      `ip link add ${PHONE}a type veth peer name ${PHONE}b netns ${PHONE}`,
-      `ip addr add ${HERE}.1/24 dev ${PHONE}a`,
-      `ip link set ${PHONE}a up`,
-      ...[HERE, MOVED].map((net) => `ip -n ${PHONE} addr add ${net}.2/24 dev ${PHONE}b`),
-      `ip -n ${PHONE} link set ${PHONE}b up`,
+      ...[LAPTOP, PHONE].flatMap((name) => [`ip netns add ${name}`, `ip -n ${name} link set lo up`]),
+      `ip -n ${LAPTOP} link add line type veth peer name line netns ${PHONE}`,
+      `ip -n ${LAPTOP} addr add ${HERE}.1/24 dev line`,
+      ...[HERE, MOVED].map((net) => `ip -n ${PHONE} addr add ${net}.2/24 dev line`),
+      ...[LAPTOP, PHONE].map((name) => `ip -n ${name} link set line up`),
     ].join(' && '),
   );
   test.skip(code !== 0, `this machine lets nobody make a network of its own: ${out}`);
 });
 test.afterAll(() => {
-  sh(`ip link del ${PHONE}a; ip netns del ${PHONE}`);
+  sh(`ip netns del ${LAPTOP}; ip netns del ${PHONE}`);
 });
 test.beforeEach(async () => {
   state = mkdtempSync(`${tmpdir()}/stride-chalk-state-`);
@@ -76,7 +85,7 @@ test('without --lan nothing answers beyond this machine; with it a phone reaches
     // Who does not trust the authority yet is stopped by his own device.
     expect(phone(`${product}/api/health`).exit).toBe(NOT_TRUSTED);
     // On loopback as before; the port of this machine's own is closed to others.
-    expect((await fetch(`http://127.0.0.1:${ports.PORT}/api/health`)).status).toBe(200);
+    expect(laptop(`http://127.0.0.1:${ports.PORT}/api/health`).status).toBe(200);
     expect(phone(`http://${HERE}.1:${ports.PORT}/api/health`).exit).toBe(NOBODY);
     const page = phone(`${plain}/`);
     expect(page.status).toBe(200);
@@ -96,13 +105,12 @@ test('without --lan nothing answers beyond this machine; with it a phone reaches
     // A session that came over HTTPS never goes out over plain HTTP; on loopback it is as before.
     const link = /\/join\/(\S+)/.exec(run.said())![1]!;
     const form = { token: link, name: 'First Lead', email: 'first@lead.example', password: 'a long pass word' };
-    const joined = await fetch(`http://127.0.0.1:${ports.PORT}/api/join`, {
-      method: 'POST',
-      body: new URLSearchParams(form),
-      redirect: 'manual',
-    });
-    expect(joined.headers.getSetCookie().join()).toContain('session_token');
-    expect(joined.headers.getSetCookie().join()).not.toMatch(/secure/i);
+    const joined = laptop(
+      `http://127.0.0.1:${ports.PORT}/api/join`,
+      ...Object.entries(form).flatMap(([name, said]) => ['--data-urlencode', `${name}=${said}`]),
+    );
+    expect(joined.text).toContain('session_token');
+    expect(joined.text).not.toMatch(/; secure/i);
     const signedIn = phone(
       `${product}/api/sign-in`,
       ...authority(),
@@ -132,11 +140,11 @@ test('without --lan nothing answers beyond this machine; with it a phone reaches
     expect(invited.text).toContain(`${product}/join/`);
 
     // The machine moves to another network while it runs: the certificate follows.
-    must(`ip addr add ${MOVED}.1/24 dev ${PHONE}a`);
+    must(`ip -n ${LAPTOP} addr add ${MOVED}.1/24 dev line`);
     const moved = `https://${MOVED}.1:${ports.STRIDE_LAN_PORT}/api/health`;
     await expect.poll(() => phone(moved, ...authority()).status).toBe(200);
     await expect.poll(() => phone(`${product}/api/health`, ...authority()).status).toBe(200);
-    must(`ip addr del ${MOVED}.1/24 dev ${PHONE}a`);
+    must(`ip -n ${LAPTOP} addr del ${MOVED}.1/24 dev line`);
     expect(phone(`${product}/api/health`, ...authority()).status).toBe(200);
   } finally {
     await end(run);

@@ -1,6 +1,6 @@
 import { defaultSheet, resolveSheet } from '@stride-chalk/core';
 import type { Route } from '@playwright/test';
-import { allSaved, atWorkAs, expect, filmsShown, firstLead, rows, test } from './support/at-work.ts';
+import { allSaved, atWorkAs, expect, filmsShown, firstLead, pageAwake, rows, test } from './support/at-work.ts';
 import { ALL } from './support/measured.ts';
 import { startProduct } from './support/product.ts';
 import { smallCamp } from './support/small-camp.ts';
@@ -47,6 +47,16 @@ test('the network drops while levels are entered: the page says so, a reload kee
   await allSaved(coach);
   expect(lost).toBe(2);
   expect(await entered()).toBe(before + 3);
+});
+
+test('what waits is sent from a page that is never idle too', async ({ coach }) => {
+  // As in a browser that draws without a pause: an idle moment comes only to who sets an end to waiting for it.
+  await coach.addInitScript(() => {
+    window.requestIdleCallback = (then, options) =>
+      options?.timeout ? window.setTimeout(() => then({ didTimeout: true, timeRemaining: () => 0 }), options.timeout) : 0;
+  });
+  await coach.goto(`${process.env.E2E_URL}/`);
+  await pageAwake(coach);
 });
 
 test('the session runs out while levels are entered: they are kept, and sent after signing in again', async ({ coach, keys }) => {

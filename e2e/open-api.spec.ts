@@ -114,7 +114,7 @@ test('every endpoint takes and answers what the served document says of it', asy
     await ask('PUT /api/settings', '/api/settings', {
       data: {
         ...{ name: 'Read by others', ...facts, distances: {}, retentionDays: 30, sheetId: sheet!.id },
-        ...{ schools: {}, schoolReasons: {}, armCare: null },
+        ...{ schools: {}, schoolReasons: {}, armCare: null, groundMarks: null },
       },
     });
     await ask('PUT /api/footage', '/api/footage', { data: { is: 'clock right' } });

@@ -90,6 +90,9 @@ export class FieldPhone {
       ],
       viewport: { width: 390, height: 844 },
     });
+    // A library alone gives up after half a minute; the tests wait for what is broken only.
+    this.context.setDefaultNavigationTimeout(300_000);
+    this.context.setDefaultTimeout(300_000);
     if (offline) await this.context.setOffline(true);
     this.page = this.context.pages()[0] ?? (await this.context.newPage());
   }
@@ -126,11 +129,21 @@ export class FieldPhone {
     });
   }
 
+  /** What was tapped lies on the device: the page calls nothing safe before that. */
+  allLaidDown(): Promise<void> {
+    return this.page.locator('[data-testid=waiting][data-open=true][data-writing="0"]').waitFor({ state: 'attached' });
+  }
+
   /** Opens the camera, to film from a side. */
   async openCamera(view: string): Promise<void> {
     await this.page.getByRole('button', { name: 'Film here' }).click();
     await this.page.getByLabel('This phone films from').selectOption(view);
     await this.page.locator('[data-filming=false]').waitFor();
+  }
+
+  /** Waits until a tap would go through, and does not tap. */
+  canTap(): Promise<void> {
+    return this.page.locator('[data-filming]').click({ trial: true });
   }
 
   tap(): Promise<void> {

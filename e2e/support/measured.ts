@@ -20,6 +20,6 @@ export const measured = (command: string, args: readonly string[]): Promise<stri
       said += text.toString();
     });
     child.once('exit', (code) =>
-      code === 0 ? resolve(printed) : reject(new Error(`${command} ended with ${code}: ${said.slice(-2000)}`)),
+      code === 0 ? resolve(printed) : reject(new Error(`${command} ended with ${code}: ${`${printed}\n${said}`.slice(-2000)}`)),
     );
   });

@@ -12,9 +12,11 @@ export interface Run {
   readonly ended: Promise<number | null>;
 }
 
-export function start(env: Record<string, string>, args: readonly string[] = []): Run {
+/** Runs ./start with these variables and arguments, behind `through` (a command that ends in running it, as in another network). */
+export function start(env: Record<string, string>, args: readonly string[] = [], through: readonly string[] = []): Run {
   let said = '';
-  const child = spawn(`${ROOT}start`, args, {
+  const [command, ...rest] = [...through, `${ROOT}start`, ...args];
+  const child = spawn(command!, rest, {
     cwd: ROOT,
     env: { ...process.env, STRIDE_DEMO: '0', ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
