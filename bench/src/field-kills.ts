@@ -72,6 +72,7 @@ for (const bib of bibs) {
         .getByTestId('thrown')
         .filter({ hasText: `${tried.throws} thrown` })
         .waitFor();
+      await phone.allLaidDown();
       if (!killed) shown.throws = tried.throws;
     }
     if (during === 'counting') return;
@@ -87,6 +88,7 @@ for (const bib of bibs) {
       .or(phone.page.getByRole('button', { name: 'Keep it' }))
       .first()
       .waitFor();
+    await phone.allLaidDown();
     if (killed) return;
     [shown.throws, shown.films] = [tried.throws, tried.films];
     if (during === 'sending') await phone.isLookedAt();

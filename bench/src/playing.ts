@@ -1,6 +1,6 @@
 /**
  * Slow play, held arrows, jumps and memory of the bench on two views of 1080 lines at 240 per second, beside plain video elements that show the same
- * copies in the same browser: `npm run playing -w bench -- http://127.0.0.1:4830` while the demo runs. Adds a delivery to bib 31 of the demo.
+ * copies in the same browser: `npm run playing -w bench -- http://127.0.0.1:4830` while the demo runs. Adds a delivery to bib 31 of the demo; with `usual` behind the address it takes his first one instead, two views of 540 lines at 120.
  */
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -15,6 +15,10 @@ import { memoryOfChildren } from './chrome-memory.ts';
 import { sized } from './tiny.ts';
 
 const BIB = 31;
+const USUAL = process.argv[3] === 'usual';
+const RATE = USUAL ? 120 : 240;
+/** Frames that the films have, less some at the end. */
+const FRAMES = USUAL ? 240 : 780;
 const SECONDS = sized(6, 1);
 const PRESSES = sized(200, 5);
 const JUMPS = sized(60, 2);
@@ -65,9 +69,26 @@ async function addDelivery(page: Page, films: readonly [Buffer, Buffer]): Promis
   return clips;
 }
 
+/** The ids of the two films that the bench shows: those that it asks for. */
+async function clipsOf(page: Page): Promise<string[]> {
+  const ids = new Set<string>();
+  page.on('request', (request) => {
+    const id = /\/api\/clips\/([0-9a-f-]{36})\/film/.exec(request.url())?.[1];
+    if (id) ids.add(id);
+  });
+  await page.reload();
+  await page.waitForFunction(() => {
+    const films = [...document.querySelectorAll<HTMLCanvasElement>('figure canvas')];
+    return films.length === 2 && films.every((c) => c.dataset.frame);
+  });
+  return [...ids].slice(0, 2);
+}
+
 interface Run {
   readonly frames: number;
   readonly longestGap: number;
+  /** How often the page itself was drawn meanwhile, a second. */
+  readonly pageRate: number;
 }
 interface Result {
   readonly play: Run;
@@ -78,13 +99,13 @@ interface Result {
   readonly memory: number;
   readonly empty: number;
 }
-const places = Array.from({ length: JUMPS }, (_, i) => 20 + ((i * 397) % 780));
+const places = Array.from({ length: JUMPS }, (_, i) => 20 + ((i * 397) % FRAMES));
 
 async function onBench(): Promise<Result> {
   const { browser, page } = await openBench(url, BIB);
   await page
     .getByRole('button', { name: /^Delivery/ })
-    .last()
+    .nth(USUAL ? 0 : -1)
     .click();
   await page.waitForFunction(() => {
     const films = [...document.querySelectorAll<HTMLCanvasElement>('figure canvas')];
@@ -92,7 +113,7 @@ async function onBench(): Promise<Result> {
   });
   await page.keyboard.press('t');
   const result = await page.evaluate(
-    async ({ seconds, presses, places }) => {
+    async ({ seconds, presses, places, early, late }) => {
       const canvases = [...document.querySelectorAll<HTMLCanvasElement>('figure canvas')];
       const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
       const press = (key: string): boolean =>
@@ -108,10 +129,18 @@ async function onBench(): Promise<Result> {
           watch.observe(canvas, { attributes: true, attributeFilter: ['data-frame'] });
           look();
         });
-      const count = async (work: () => Promise<void>): Promise<{ frames: number; longestGap: number }> => {
+      const count = async (work: () => Promise<void>) => {
         const seen = new Set<string>();
         let last = performance.now();
         let longestGap = 0;
+        const begun = performance.now();
+        let paints = 0;
+        let going = true;
+        const paint = (): void => {
+          paints += 1;
+          if (going) requestAnimationFrame(paint);
+        };
+        requestAnimationFrame(paint);
         const watch = new MutationObserver(() => {
           seen.add(canvases[0]!.dataset.frame!);
           longestGap = Math.max(longestGap, performance.now() - last);
@@ -121,7 +150,8 @@ async function onBench(): Promise<Result> {
         await work();
         longestGap = Math.max(longestGap, performance.now() - last);
         watch.disconnect();
-        return { frames: seen.size, longestGap };
+        going = false;
+        return { frames: seen.size, longestGap, pageRate: (1000 * paints) / (performance.now() - begun) };
       };
       /** Says a frame's number, as a hand has typed it. */
       const say = (frame: number): number => {
@@ -151,10 +181,10 @@ async function onBench(): Promise<Result> {
         await rest(1000 * seconds);
         press(' ');
       });
-      await jump(100);
+      await jump(early);
       await rest(1500);
       const right = await count(hold('ArrowRight'));
-      await jump(700);
+      await jump(late);
       await rest(1500);
       const left = await count(hold('ArrowLeft'));
       const jumps: number[] = [];
@@ -170,13 +200,13 @@ async function onBench(): Promise<Result> {
           await new Promise(requestAnimationFrame);
       };
       for (const key of ['Enter', 'v']) {
-        await jump(300);
+        await jump(early + 100);
         press(key);
         await rest(300);
       }
       press('ArrowUp');
       await rest(300);
-      say(290);
+      say(early + 90);
       await rest(800);
       press('Enter');
       await rest(500);
@@ -191,7 +221,7 @@ async function onBench(): Promise<Result> {
       }
       return { play, right, left, jumps, pairs };
     },
-    { seconds: SECONDS, presses: PRESSES, places },
+    { seconds: SECONDS, presses: PRESSES, places, early: USUAL ? 30 : 100, late: USUAL ? 250 : 700 },
   );
   const memory = memoryOfChildren();
   await page.goto('about:blank');
@@ -204,7 +234,7 @@ async function onPlain(clips: readonly string[]): Promise<Result> {
   await page.goto(`${url}/404`);
   const empty = memoryOfChildren();
   const result = await page.evaluate(
-    async ({ seconds, places, clips }) => {
+    async ({ seconds, places, clips, rate }) => {
       document.body.innerHTML = '';
       const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
       const videos = await Promise.all(
@@ -221,7 +251,7 @@ async function onPlain(clips: readonly string[]): Promise<Result> {
       const shown = (video: HTMLVideoElement, frame: number): Promise<void> =>
         new Promise((resolve) => {
           video.requestVideoFrameCallback(() => resolve());
-          video.currentTime = (frame + 0.5) / 240;
+          video.currentTime = (frame + 0.5) / rate;
         });
       let frames = 0;
       let last = performance.now();
@@ -237,11 +267,18 @@ async function onPlain(clips: readonly string[]): Promise<Result> {
       frames = 0;
       last = performance.now();
       videos[0]!.requestVideoFrameCallback(tick);
+      let paints = 0;
+      const paint = (): void => {
+        paints += 1;
+        requestAnimationFrame(paint);
+      };
+      requestAnimationFrame(paint);
+      const begun = performance.now();
       videos[0]!.playbackRate = 0.25;
       await videos[0]!.play();
       await rest(1000 * seconds);
       videos[0]!.pause();
-      const play = { frames, longestGap };
+      const play = { frames, longestGap, pageRate: (1000 * paints) / (performance.now() - begun) };
       await rest(500);
       const jumps: number[] = [];
       for (const frame of places) {
@@ -259,7 +296,7 @@ async function onPlain(clips: readonly string[]): Promise<Result> {
       }
       return { play, right: null, left: null, jumps, pairs };
     },
-    { seconds: SECONDS, places, clips },
+    { seconds: SECONDS, places, clips, rate: RATE },
   );
   const memory = memoryOfChildren();
   await browser.close();
@@ -269,14 +306,17 @@ async function onPlain(clips: readonly string[]): Promise<Result> {
 const folder = mkdtempSync(join(tmpdir(), 'stride-chalk-playing-'));
 try {
   const { browser, page } = await openBench(url, BIB);
-  const clips = await addDelivery(page, [bigFilm(folder, '31-1-open-side.mp4'), bigFilm(folder, '31-1-front.mp4')]);
+  const clips = USUAL
+    ? await clipsOf(page)
+    : await addDelivery(page, [bigFilm(folder, '31-1-open-side.mp4'), bigFilm(folder, '31-1-front.mp4')]);
   await browser.close();
   const plain = await onPlain(clips);
   const bench = await onBench();
   const ms = (values: readonly number[], p: number): string => `${percentile(values, p).toFixed(0)} ms`;
   const run = (r: Run | null): string => (r ? `${r.frames} (${r.longestGap.toFixed(0)} ms)` : '');
-  line(`two views, ${SIZE.replace(':', 'x')} at 240 per second`, 'bench', 'plain video');
+  line(`two views, ${USUAL ? '960x540' : SIZE.replace(':', 'x')} at ${RATE} per second`, 'bench', 'plain video');
   line(`slow play, frames drawn in ${SECONDS} s (longest gap)`, run(bench.play), run(plain.play));
+  line('the page itself is drawn meanwhile, a second', bench.play.pageRate.toFixed(0), plain.play.pageRate.toFixed(0));
   line(`arrow right held, of ${PRESSES} (longest gap)`, run(bench.right), '');
   line(`arrow left held, of ${PRESSES} (longest gap)`, run(bench.left), '');
   for (const [name, p] of [
