@@ -38,8 +38,8 @@ export {
 } from './sheet-desk.ts';
 export { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
-export { CLOCK_TOLERANCE, enteredInstant, madeOnDevice } from './device-clock.ts';
-export { BUILD_HEADER, CAMP_HEADER, SENT_HEADER } from './request-headers.ts';
+export { betterExchange, CLOCK_TOLERANCE, enteredInstant, madeOnDevice, type ClockExchange } from './device-clock.ts';
+export { AHEAD_HEADER, BUILD_HEADER, CAMP_HEADER, CLOCK_HEADER, SENT_HEADER } from './request-headers.ts';
 export {
   scorersBenchSchema,
   type BenchFilm,

@@ -4,3 +4,7 @@ export const CAMP_HEADER = 'x-camp';
 export const BUILD_HEADER = 'x-build';
 /** The header in which a device says what its clock shows as it sends, in milliseconds since 1970. */
 export const SENT_HEADER = 'x-sent-at';
+/** The header in which the server says what its clock showed when a request came, in milliseconds since 1970. */
+export const CLOCK_HEADER = 'x-clock';
+/** The header in which a device says how far the server's clock is ahead of its own by its quickest exchange, in milliseconds. */
+export const AHEAD_HEADER = 'x-clock-ahead';

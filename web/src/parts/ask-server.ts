@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { noteBuild } from './old-page.ts';
 import { campHeaders, pageCamp } from './page-camp.ts';
+import { noteClock } from './server-clock.ts';
 
 /** What the server said no to: its own words, and its code for programs. */
 export class AskError extends Error {
@@ -26,6 +27,7 @@ export async function askServer<S extends z.ZodType>(
     readonly keepalive?: boolean;
   },
 ): Promise<z.output<S>> {
+  const sent = Date.now();
   const response = await fetch(path, {
     method: options.method,
     keepalive: options.keepalive ?? false,
@@ -36,6 +38,7 @@ export async function askServer<S extends z.ZodType>(
     ...(options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
   });
   noteBuild(response);
+  if (options.method !== 'GET') noteClock(sent, response);
   const answer: unknown = response.status === 204 ? null : await response.json().catch(() => null);
   if (!response.ok) {
     const problem = answer as { title?: string; code?: string } | null;

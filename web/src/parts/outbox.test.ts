@@ -1,4 +1,4 @@
-import type { StaffId } from '@stride-chalk/core';
+import { madeOnDevice, type StaffId } from '@stride-chalk/core';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { z } from 'zod';
 import type { Shelf } from './device-store.ts';
@@ -247,6 +247,31 @@ describe('what is entered', () => {
     expect(sent.map((s) => s.body)).toEqual(['a', 'a']);
     expect(sent[0]!.id).toBe(sent[1]!.id);
     expect(now()).toMatchObject({ open: true, waiting: 0 });
+  });
+
+  test('says when it happened, and how far the clock of the server is ahead, as the quickest answer of it showed', async () => {
+    vi.setSystemTime(100_000);
+    const ahead: Array<string | undefined> = [];
+    const ids: string[] = [];
+    const answers = [2_000, 100, 4_000].values();
+    vi.stubGlobal('window', new EventTarget());
+    vi.stubGlobal('fetch', async (path: string, { headers }: { headers: Record<string, string> }) => {
+      ahead.push(headers['x-clock-ahead']);
+      ids.push(path.split('/').at(-1)!);
+      const took = answers.next().value!;
+      vi.setSystemTime(Date.now() + took / 2);
+      const clock = String(Date.now() + 7_000);
+      vi.setSystemTime(Date.now() + took / 2);
+      return new Response('{}', { headers: { 'x-clock': clock } });
+    });
+    const box = open();
+    for (const at of [undefined, 90_000, undefined]) {
+      box.add('a', at);
+      await vi.advanceTimersByTimeAsync(10_000);
+    }
+    expect(ahead).toEqual([undefined, '7000', '7000']);
+    expect(madeOnDevice(ids[1]!)).toBe(90_000);
+    box.stop();
   });
 
   test('says what the clock of the device shows as it is sent; a clock that is far off is told, a right one is not', async () => {

@@ -1,9 +1,10 @@
 import { v7 } from 'uuid';
 import { z } from 'zod';
-import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, SENT_HEADER, standingSchema, type StaffId } from '@stride-chalk/core';
+import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, standingSchema, type StaffId } from '@stride-chalk/core';
 import { shelfOf, type Shelf } from './device-store.ts';
 import { noteBuild } from './old-page.ts';
 import { campHeaders, pageCamp } from './page-camp.ts';
+import { clockHeaders, noteClock } from './server-clock.ts';
 
 export interface Waiting<T> {
   readonly id: string;
@@ -136,8 +137,14 @@ export class Outbox<T, A = unknown> {
     return [...this.#kept.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
   }
 
-  add(entry: T): string {
-    const waiting: Waiting<T> = { id: v7(), staffId: this.#staffId, camp: pageCamp(), entry };
+  /** @param at when it happened, by the clock of this device; now, where nothing else is said */
+  add(entry: T, at?: number): string {
+    const waiting: Waiting<T> = {
+      id: v7(at === undefined ? undefined : { msecs: at }),
+      staffId: this.#staffId,
+      camp: pageCamp(),
+      entry,
+    };
     this.#keep(waiting);
     this.#tell();
     void this.#send();
@@ -236,12 +243,13 @@ export class Outbox<T, A = unknown> {
   /** True when the entry needs no further sending by itself: it was taken, or refused. */
   async #deliver(waiting: Waiting<T>): Promise<boolean> {
     let response: Response;
+    const sent = Date.now();
     try {
       response = await fetch(`${this.#kind.path}/${waiting.id}`, {
         method: 'PUT',
         headers: {
           'content-type': 'application/json',
-          [SENT_HEADER]: String(Date.now()),
+          ...clockHeaders(sent),
           ...campHeaders(waiting.camp ?? null),
         },
         body: JSON.stringify(waiting.entry),
@@ -254,6 +262,7 @@ export class Outbox<T, A = unknown> {
       return false;
     }
     noteBuild(response);
+    noteClock(sent, response);
     this.#clockAhead = aheadOf(response);
     this.#signedOut = response.status === 401;
     if (

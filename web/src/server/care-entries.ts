@@ -34,7 +34,7 @@ export async function recordCare(
   entry: CareEntry,
   by: { readonly id: StaffId; readonly role: Role },
   /** When it was entered, by the server's clock. */
-  instant = enteredInstant({ id, sentAt: null, now: Date.now() }),
+  instant = enteredInstant({ id, sentAt: null, ahead: null, now: Date.now() }),
 ): Promise<Standing> {
   const duty = NEEDS[entry.kind];
   if (duty && !may(by.role, duty)) throw new Refusal('not-allowed', `This is not for a ${by.role}. Ask the lead.`, 403);

@@ -39,7 +39,7 @@ export async function recordEntry(
   id: string,
   entry: Entry,
   by: AtTheBench,
-  madeAt = enteredInstant({ id, sentAt: null, now: Date.now() }),
+  madeAt = enteredInstant({ id, sentAt: null, ahead: null, now: Date.now() }),
 ): Promise<Recorded> {
   const target = entryTarget(entry, by.id);
   const wrong = entry.kind === 'score' ? offSheet(entry, by.camp.sheet) : null;

@@ -1,6 +1,6 @@
 import type { APIContext } from 'astro';
 import { z } from 'zod';
-import { clipIdSchema, dayWithin, enteredInstant, SENT_HEADER, type ClipId } from '@stride-chalk/core';
+import { clipIdSchema, dayWithin, enteredInstant, AHEAD_HEADER, SENT_HEADER, type ClipId } from '@stride-chalk/core';
 import { may } from '../access.ts';
 import { camperById } from '../campers.ts';
 import { clipById } from '../clips.ts';
@@ -124,8 +124,11 @@ export async function ofSeeingScorer<Noun extends 'camper' | 'clip' | 'evaluatio
   return known;
 }
 
-/** When something was entered, by the clock of this server: from its id and the header in which the device says what its own clock shows. */
+/** When something was entered, by the clock of this server: from its id and the headers in which the device says what its own clock shows. */
 export function enteredAt(context: Pick<APIContext, 'request'>, id: string): number {
-  const sent = Number(context.request.headers.get(SENT_HEADER) ?? Number.NaN);
-  return enteredInstant({ id, sentAt: Number.isFinite(sent) ? sent : null, now: Date.now() });
+  const said = (header: string): number | null => {
+    const value = Number(context.request.headers.get(header) ?? Number.NaN);
+    return Number.isFinite(value) ? value : null;
+  };
+  return enteredInstant({ id, sentAt: said(SENT_HEADER), ahead: said(AHEAD_HEADER), now: Date.now() });
 }

@@ -1,7 +1,9 @@
 import { createServer, request as ask, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { connect } from 'node:net';
-import { afterEach, describe, expect, test } from 'vitest';
+import { v7 } from 'uuid';
+import { afterEach, describe, expect, test, vi } from 'vitest';
+import { enteredAt } from './asked.ts';
 import { MOST_BODY, readBody } from './bodies.ts';
 import { clientAddress, keepTrueAddress, readProxies } from './client-address.ts';
 import { standingHeaders } from './headers.ts';
@@ -132,4 +134,17 @@ describe('who is at the other end', () => {
 test('strict transport is asked for under https only', () => {
   expect(standingHeaders(true)['strict-transport-security']).toContain('max-age=');
   expect(standingHeaders(false)).not.toHaveProperty('strict-transport-security');
+});
+
+test('the clock of the server goes with every answer, and what was ten seconds on its way was entered when it was', () => {
+  const now = Date.UTC(2026, 6, 14, 18);
+  vi.useFakeTimers({ now });
+  expect(standingHeaders(false)['x-clock']).toBe(String(now));
+  const id = v7({ msecs: now - 25_000 });
+  const entered = (headers: Record<string, string>): number => enteredAt({ request: new Request('http://a/', { headers }) }, id);
+  const sent = { 'x-sent-at': String(now - 10_000) };
+  expect(entered({ ...sent, 'x-clock-ahead': '0' })).toBe(now - 25_000);
+  // Without a word of the clocks, and with one that is no number, it counts from its arrival.
+  for (const said of [{}, { 'x-clock-ahead': 'much' }]) expect(entered({ ...sent, ...said })).toBe(now - 15_000);
+  vi.useRealTimers();
 });

@@ -1,5 +1,5 @@
 import type { ServerResponse } from 'node:http';
-import { BUILD_HEADER } from '@stride-chalk/core';
+import { BUILD_HEADER, CLOCK_HEADER } from '@stride-chalk/core';
 
 /** What stands in front of what a file of ours may do, where a page does not say more: workers are files, and ask the server themselves. */
 const FILES_ONLY = "default-src 'self'; object-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
@@ -20,6 +20,7 @@ export function standingHeaders(https: boolean): Readonly<Record<string, string>
     'x-content-type-options': 'nosniff',
     'x-frame-options': 'DENY',
     ...(process.env.STRIDE_BUILD ? { [BUILD_HEADER]: process.env.STRIDE_BUILD } : {}),
+    [CLOCK_HEADER]: String(Date.now()),
     ...(https ? { 'strict-transport-security': 'max-age=31536000' } : {}),
   };
 }

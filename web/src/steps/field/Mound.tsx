@@ -112,10 +112,10 @@ export function Mound({
   const others = useMoundClaim(mound, screen === 'film' ? view : null, choices?.device ?? null);
   /** The film of a throw, while it lies on this phone. */
   const filmOf = (throwsId: string) => [...films.news.waiting, ...films.news.refused].find((f) => f.throwsId === throwsId);
-  const keepFilm = async ({ film }: Recorded): Promise<{ id: string; throwsId: string }> => {
+  const keepFilm = async ({ film }: Recorded, stopped: number): Promise<{ id: string; throwsId: string }> => {
     const { line } = now!;
     setCamperId(line.id);
-    const throwsId = m.count(line.id, mound, start, view);
+    const throwsId = m.count(line.id, mound, start, { from: view, stopped });
     const id = v7() as ClipId;
     const ending = film.type === 'video/webm' ? 'webm' : 'mp4';
     const sha256 = await sha256Of(film);

@@ -29,6 +29,11 @@ const TURN_EVERY = 20_000;
 const FEW = 3;
 /** So long a tap can still be taken back on the phone that has told it, in milliseconds. */
 const DAY_LONG = 12 * 3_600_000;
+/** From where a throw was filmed, and when the film was stopped, by the clock of this device. */
+interface Filmed {
+  readonly from: ViewId;
+  readonly stopped: number;
+}
 /** What was tapped on this device, by whom. */
 const kept = shelfOf<Tap & { readonly staffId: StaffId }>('tap');
 
@@ -103,8 +108,8 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
   const lines = useMemo(() => linesOn(list, day, { armCare: camp.armCare, timeZone: camp.timeZone }), [list, day, camp]);
   const add = (entry: CareEntry): string => box.current!.add(entry);
   /** Counts a throw, and keeps on the phone that it was told here. */
-  const addTap = (entry: CareEntry): string => {
-    const id = add(entry);
+  const addTap = (entry: CareEntry, at?: number): string => {
+    const id = box.current!.add(entry, at);
     const tap = tapOf(id, entry);
     if (tap) void kept.put({ ...tap, staffId }).catch(() => undefined);
     return id;
@@ -115,12 +120,15 @@ export function useMound(first: GateList, camp: GateCamp, staffId: StaffId, devi
     /** The clock of the camp when the list was made, where the server does not answer; null where it does. */
     oldSince: error ? clockOf(minuteInZone(Date.parse(list.asOf), camp.timeZone)) : null,
     /** One throw, for whoever films it elsewhere, or filmed from here. */
-    count: (camperId: CamperId, mound: string, delivery: Start, filmedFrom: ViewId | null = null) =>
-      addTap({
-        ...{ kind: 'throws', camperId, day, throwKind: 'filming', count: 1, mound, delivery },
-        ...(device === null ? {} : { device }),
-        ...(filmedFrom === null ? {} : { view: filmedFrom }),
-      }),
+    count: (camperId: CamperId, mound: string, delivery: Start, filmed: Filmed | null = null) =>
+      addTap(
+        {
+          ...{ kind: 'throws', camperId, day, throwKind: 'filming', count: 1, mound, delivery },
+          ...(device === null ? {} : { device }),
+          ...(filmed === null ? {} : { view: filmed.from }),
+        },
+        filmed?.stopped,
+      ),
     takeBack: (tap: Tap) =>
       addTap({ kind: 'takeBackThrows', camperId: tap.camperId as CamperId, throwsId: tap.id, reason: null }),
     leaveOut: (tap: Tap) => {

@@ -39,7 +39,8 @@ export interface FilmScreenProps {
   readonly next: number | null;
   readonly onNext: () => void;
   /** Counts the throw and lays its film down; answers both ids when the film lies on the device. */
-  readonly onFilm: (recorded: Recorded) => Promise<{ readonly id: string; readonly throwsId: string }>;
+  /** @param stopped when it was stopped, by the clock of this device */
+  readonly onFilm: (recorded: Recorded, stopped: number) => Promise<{ readonly id: string; readonly throwsId: string }>;
   readonly onKeep: (id: string) => void;
   /** The film is thrown away, and its throw is not to be looked at. */
   readonly onFilmAgain: (id: string, throwsId: string) => void;
@@ -69,12 +70,14 @@ export function FilmScreen(props: FilmScreenProps) {
     undecided.current = null;
   };
   const end = async (): Promise<void> => {
+    // The thumb says when it was thrown, not the phone when it has written its film down.
+    const stopped = Date.now();
     setSince(null);
     const recorded = await c.stop();
     if (!recorded) return;
     settle();
     setLast({ is: 'keeping' });
-    const made = await props.onFilm(recorded).catch(() => null);
+    const made = await props.onFilm(recorded, stopped).catch(() => null);
     if (!made) return setLast({ is: 'lost' });
     undecided.current = made.id;
     setLast({ is: 'looking' });
