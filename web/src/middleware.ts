@@ -71,7 +71,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     const failed = away503
       ? new Refusal('database-away', `The database does not answer just now. ${kept}`, 503)
       : new Refusal('server', `Something went wrong on our side. ${kept}`, 500);
-    return isApi ? problem(failed) : failurePage(failed);
+    return isApi ? problem(failed) : failurePage(failed, request.method === 'GET' && away503);
   }
 });
 
@@ -83,10 +83,10 @@ function withSecureCookies(response: Response): Response {
   return response;
 }
 
-/** A page that needs nothing that could have failed too. */
-const failurePage = ({ status, message }: Refusal): Response =>
+/** A page that needs nothing that could have failed too. Where it may succeed in a moment it loads itself again: nobody stands before it for ever. */
+const failurePage = ({ status, message }: Refusal, loadsAgain: boolean): Response =>
   new Response(
-    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Stride Chalk</title><h1>${message}</h1><p><a href="">Load the page again</a></p></html>`,
+    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">${loadsAgain ? '<meta http-equiv="refresh" content="5">' : ''}<title>Stride Chalk</title><h1>${message}</h1><p>${loadsAgain ? 'It is tried again every five seconds. ' : ''}<a href="">Load the page again</a></p></html>`,
     { status, headers: { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', 'retry-after': '5' } },
   );
 
