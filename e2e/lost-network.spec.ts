@@ -1,5 +1,6 @@
 import { defaultSheet, resolveSheet } from '@stride-chalk/core';
 import type { Route } from '@playwright/test';
+import pg from 'pg';
 import { allSaved, atWorkAs, expect, filmsShown, firstLead, pageAwake, rows, test } from './support/at-work.ts';
 import { ALL } from './support/measured.ts';
 import { startProduct } from './support/product.ts';
@@ -57,6 +58,22 @@ test('what waits is sent from a page that is never idle too', async ({ coach }) 
   });
   await coach.goto(`${process.env.E2E_URL}/`);
   await pageAwake(coach);
+});
+
+test('a page for which the database had no time says so, and comes by itself when it has', async ({ coach }) => {
+  const other = new pg.Client({ connectionString: process.env.E2E_DATABASE! });
+  await other.connect();
+  try {
+    await other.query('begin');
+    await other.query('lock table clips in access exclusive mode');
+    await coach.goto(`${process.env.E2E_URL}/bench/19`);
+    await expect(coach.getByRole('heading')).toHaveText(/^The database does not answer just now/);
+    await expect(coach.getByText('It is tried again every five seconds.')).toBeVisible();
+    await other.query('rollback');
+    await filmsShown(coach);
+  } finally {
+    await other.end();
+  }
 });
 
 test('the session runs out while levels are entered: they are kept, and sent after signing in again', async ({ coach, keys }) => {

@@ -26,12 +26,20 @@ export async function firstLead(page: Page, printed: string): Promise<void> {
 }
 
 export const test = base.extend<{ coach: Page; keys: Keys }>({
-  /** A page on which the coach Dario is at work. */
-  coach: async ({ page }, use) => {
+  /** A page on which the coach Dario is at work. Of a test that fails it is told what it showed. */
+  coach: async ({ page }, use, testInfo) => {
     const broken: string[] = [];
     page.on('pageerror', (error) => broken.push(error.message));
     await atWorkAs(page, 'Dario');
     await use(page);
+    if (testInfo.status !== testInfo.expectedStatus) {
+      const shown = await page.locator('body').ariaSnapshot();
+      process.stdout.write(
+        `${testInfo.title}: ${page.url()}, errors of the page: ${broken.join('; ') || 'none'}
+${shown.slice(0, 1500)}
+`,
+      );
+    }
     expect(broken, 'errors on the page').toEqual([]);
   },
   keys: async ({ page }, use) => {

@@ -105,6 +105,8 @@ export async function startProduct(options: {
       });
       child.stdout!.on('data', (text: Buffer) => {
         said += text.toString();
+        // What fails on the server of the tests is told: the page says only that it did.
+        if (text.includes('"request failed"')) process.stdout.write(text.toString().slice(0, 2000));
         const line = /Stride Chalk: (\S+)\n/.exec(said);
         if (!line) return;
         printed = line[1]!;
