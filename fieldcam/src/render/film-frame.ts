@@ -72,7 +72,13 @@ export function filmer(options: {
 
   const paint = (light: Light): void => {
     if (painted && Math.abs(painted.gain[1] - light.gain[1]) < 1e-3 && Math.abs(painted.gain[2] - light.gain[2]) < 1e-3) return;
-    for (let i = 0; i < base.length; i++) base[i] = toByte(scenery.colour[i]! * light.gain[i % 3]!);
+    const [r, g, b] = light.gain;
+    const { colour } = scenery;
+    for (let i = 0; i < base.length; i += 3) {
+      base[i] = toByte(colour[i]! * r);
+      base[i + 1] = toByte(colour[i + 1]! * g);
+      base[i + 2] = toByte(colour[i + 2]! * b);
+    }
     painted = light;
   };
 
@@ -157,28 +163,19 @@ export function filmer(options: {
       draw(moment(0), middle, mesh, light, shade, FINE);
     } else {
       const around = bounds(seconds);
-      const each = (of: (i: number) => void): void => {
-        for (let y = around.top; y < around.bottom; y++)
-          for (let i = 3 * (y * width + around.left), end = 3 * (y * width + around.right); i < end; i++) of(i);
-      };
-      out.set(still);
-      each((i) => {
-        open[i] = 0;
+      const rows = Array.from({ length: Math.max(0, around.bottom - around.top) }, (_, row) => {
+        const first = (around.top + row) * width;
+        return [3 * (first + around.left), 3 * (first + around.right)] as const;
       });
+      out.set(still);
+      for (const [from, to] of rows) open.fill(0, from, to);
       for (let k = 0; k < steps; k++) {
-        if (k > 0)
-          each((i) => {
-            out[i] = still[i]!;
-          });
+        if (k > 0) for (const [from, to] of rows) out.set(still.subarray(from, to), from);
         const pose = motion.poseAt(moment(k));
         draw(moment(k), pose, meshOf(pose), light, shade, steps < 4 ? FINE : coarse(k));
-        each((i) => {
-          open[i]! += LIGHT_OF_BYTE[out[i]!]!;
-        });
+        for (const [from, to] of rows) for (let i = from; i < to; i++) open[i]! += LIGHT_OF_BYTE[out[i]!]!;
       }
-      each((i) => {
-        out[i] = byteOfLight(open[i]! / steps);
-      });
+      for (const [from, to] of rows) for (let i = from; i < to; i++) out[i] = byteOfLight(open[i]! / steps);
     }
     if (shaken) moved(out, margin, shake(seconds + conditions.shutterSeconds / 2), camera.width, camera.height, picture);
     if (conditions.noise > 0) {

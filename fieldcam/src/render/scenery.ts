@@ -41,6 +41,9 @@ function groundColour(x: number, z: number): Rgb {
   return colour;
 }
 
+/** What a tree of a row is like: the `n`-th of its properties, 0 to 1. */
+const ofTree = (cell: number, row: number, n: number): number => valueNoise(cell * 13.7 + n * 5.3, row * 31.1 + n);
+
 /** Fence, trees and sky behind the field; `across` and `above` in quarters of the picture's height over the horizon. */
 function distance(across: number, above: number): Rgb {
   const haze: Rgb = [0.46, 0.55, 0.6];
@@ -52,15 +55,14 @@ function distance(across: number, above: number): Rgb {
     return times([0.03, 0.082, 0.06], seam * weather * rail);
   }
   let shade: Rgb | null = null;
+  const edge = 0.2 * (fractalNoise(across * 9, above * 9, 4) - 0.5);
   for (let row = 0; row < 3 && shade === null; row++) {
     const spacing = 0.62 + 0.17 * row;
     const cell = Math.floor(across / spacing + row * 0.37);
     for (let k = -1; k <= 1; k++) {
-      const pick = (n: number): number => valueNoise((cell + k) * 13.7 + n * 5.3, row * 31.1 + n);
-      const cx = (cell + k + 0.5 - row * 0.37) * spacing + (pick(1) - 0.5) * 0.3;
-      const cy = fenceTop + 0.05 + 0.3 * row + 0.3 * pick(2);
-      const r = 0.42 + 0.22 * pick(3);
-      const edge = 0.2 * (fractalNoise(across * 9, above * 9, 4) - 0.5);
+      const cx = (cell + k + 0.5 - row * 0.37) * spacing + (ofTree(cell + k, row, 1) - 0.5) * 0.3;
+      const cy = fenceTop + 0.05 + 0.3 * row + 0.3 * ofTree(cell + k, row, 2);
+      const r = 0.42 + 0.22 * ofTree(cell + k, row, 3);
       const d = Math.hypot((across - cx) / (r * 1.06), (above - cy) / r) + edge;
       if (d > 1) continue;
       const leaf = fractalNoise(across * 34, above * 34, 4);

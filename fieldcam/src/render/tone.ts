@@ -9,7 +9,10 @@ const GAMMA = (() => {
 })();
 
 /** Linear light to a byte of the picture. */
-export const toByte = (linear: number): number => GAMMA[Math.max(0, Math.min(4095, Math.round((linear / 1.6) * 4095)))]!;
+export const toByte = (linear: number): number => {
+  const at = (linear / 1.6) * 4095 + 0.5;
+  return GAMMA[at > 0 ? (at < 4095 ? at | 0 : 4095) : 0]!;
+};
 
 /** A byte of the picture as light, 0 to 1, for adding up what a shutter lets in. */
 export const LIGHT_OF_BYTE = Float32Array.from({ length: 256 }, (_, i) => {
