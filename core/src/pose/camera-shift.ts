@@ -1,5 +1,5 @@
 import { solveLinear } from '../estimate/solve-linear.ts';
-import { greyAt, halved, smaller, type Grey } from './grey.ts';
+import { greyFrom, halved, shiftedSide, smaller, type Grey } from './grey.ts';
 import type { Square } from './square.ts';
 
 /** How a camera has moved from one frame to the next, as what stands still shows it. */
@@ -66,7 +66,11 @@ export function refinedShift(
   for (const doubt of doubts) {
     // Normal equations of shift and gain.
     let [xx, xy, yy, xg, yg, gg, xd, yd, gd, places] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
+    const [across, down] = [shiftedSide(0, width, x, now.width), shiftedSide(0, height, y, now.height)];
     for (let row = 2; row < height - 2; row += stride) {
+      const first = down.before[row]!;
+      if (first < 0) continue;
+      const fv = down.share[row]!;
       const here = ownsOf.filter((b) => row > b.top && row < b.bottom);
       for (let column = 2; column < width - 2; column += stride) {
         const body = here.find((b) => column > b.left && column < b.right);
@@ -79,8 +83,9 @@ export function refinedShift(
         const gx = (values[i + 1]! - values[i - 1]!) / 2;
         const gy = (values[i + width]! - values[i - width]!) / 2;
         if (gx * gx + gy * gy < 4) continue;
-        const there = greyAt(now, column + x, row + y);
-        if (there === null) continue;
+        const next = across.before[column]!;
+        if (next < 0) continue;
+        const there = greyFrom(now.values, now.width, first * now.width + next, across.share[column]!, fv);
         const own = values[i]!;
         const miss = there - gain * own;
         if (Math.abs(miss) > doubt) continue;

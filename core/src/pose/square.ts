@@ -69,27 +69,44 @@ export function cropSquare(
   const tintDown = clamped(top / 2, scale / 2, size, high);
   const share = 1 / (samples * samples);
   const byte = (v: number): number => Math.max(0, Math.min(255, v)) / 127.5 - 1;
+  // A row of the picture is summed for each number of the crop once, and serves the samples above it and below it.
+  const sums = [new Float64Array(size), new Float64Array(size)] as const;
+  const held = [-1, -1];
+  const sumsOf = (y: number): Float64Array => {
+    const [of, slot] = [sums[y & 1]!, y & 1];
+    if (held[slot] === y) return of;
+    held[slot] = y;
+    for (let column = 0, u = 0; column < size; column++) {
+      let sum = 0;
+      for (const end = u + samples; u < end; u++) {
+        const x = across.first[u]!;
+        if (x < 0) continue;
+        const i = y * width + x;
+        sum += luma[i]! + (luma[i + 1]! - luma[i]!) * across.share[u]!;
+      }
+      of[column] = sum;
+    }
+    return of;
+  };
+  const insideAcross = new Int32Array(size);
+  for (let u = 0; u < across.first.length; u++) if (across.first[u]! >= 0) insideAcross[Math.floor(u / samples)]!++;
+  const lights = new Float64Array(size);
   for (let row = 0, o = 0; row < size; row++) {
     const tintRow = tintDown.first[row]! * wide;
     const fy = tintDown.share[row]!;
+    lights.fill(0);
+    let insideDown = 0;
+    for (let v = row * samples; v < (row + 1) * samples; v++) {
+      const y = down.first[v]!;
+      if (y < 0) continue;
+      insideDown += 1;
+      const ly = down.share[v]!;
+      const [above, below] = [sumsOf(y), sumsOf(y + 1)];
+      for (let column = 0; column < size; column++) lights[column]! += above[column]! + (below[column]! - above[column]!) * ly;
+    }
     for (let column = 0; column < size; column++, o++) {
-      let light = 0;
-      let inside = 0;
-      for (let v = row * samples; v < (row + 1) * samples; v++) {
-        const y = down.first[v]!;
-        if (y < 0) continue;
-        const ly = down.share[v]!;
-        for (let u = column * samples; u < (column + 1) * samples; u++) {
-          const x = across.first[u]!;
-          if (x < 0) continue;
-          const lx = across.share[u]!;
-          const i = y * width + x;
-          const above = luma[i]! + (luma[i + 1]! - luma[i]!) * lx;
-          const below = luma[i + width]! + (luma[i + width + 1]! - luma[i + width]!) * lx;
-          light += above + (below - above) * ly - 16;
-          inside += 1;
-        }
-      }
+      const inside = insideDown * insideAcross[column]!;
+      const light = lights[column]! - 16 * inside;
       const k = tintRow + tintAcross.first[column]!;
       const fx = tintAcross.share[column]!;
       const known = inside * share;

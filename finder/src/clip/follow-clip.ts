@@ -121,7 +121,10 @@ export async function followClip(
   const toe: Array<number | null> = times.map(() => null);
   const blobs: Blob[][] = times.map(() => []);
   let grey: Grey | undefined;
-  for await (const { frame, picture } of framesOf(film, (f) => f < times.length && close(f, SHOE_BEFORE))) {
+  for await (const { frame, picture } of framesOf(
+    film,
+    framesWhere(times, (f) => close(f, SHOE_BEFORE)),
+  )) {
     if (close(frame, BEFORE_LANDING) && !found.has(frame)) await look(frame, picture);
     grey = greyOf(picture, 1, grey);
     const { x, y, gain } = camera[frame]!;
@@ -160,7 +163,7 @@ async function coarseSquares(
 ): Promise<readonly SquareAt[]> {
   const see = coarseLook(known);
   const squares: SquareAt[] = [];
-  for await (const { frame, picture } of framesOf(film, every(times, COARSE))) {
+  for await (const { frame, picture } of framesOf(film, framesWhere(times, every(times, COARSE)))) {
     const look = async (square: Square) => decodeBody(await model.look(picture, square), square);
     const found = await see(times[frame]!, wholePicture(picture), look);
     if (found) squares.push(found);
@@ -186,7 +189,7 @@ async function secondReading(
   let spare: Grey | undefined;
   let smallSpare: Grey | undefined;
   let last: CameraStep = { x: 0, y: 0, gain: 1 };
-  for await (const { frame, picture } of framesOf(film, (f) => f < times.length)) {
+  for await (const { frame, picture } of framesOf(film, framesWhere(times))) {
     if (chosen(frame)) await look(frame, picture);
     const half: Grey = greyOf(picture, 2, spare);
     const quarter = halved(half, smallSpare);
@@ -250,6 +253,10 @@ function steady(finding: Finding, { x, y }: CameraStep): Finding {
   const back = (p: Found): Found => ({ x: p.x - x, y: p.y - y, score: p.score });
   return { ...finding, body: finding.body.map(back), peaks: finding.peaks.map((p) => p.map(back)) };
 }
+
+/** The frames of a film that `chosen` says yes to; all of them, where nobody chooses. */
+const framesWhere = (times: readonly number[], chosen: (frame: number) => boolean = () => true): number[] =>
+  times.flatMap((_, frame) => (chosen(frame) ? [frame] : []));
 
 /** Says of a frame whether it is one of those that are looked at every so many seconds; the last one always is. */
 function every(times: readonly number[], seconds: number): (frame: number) => boolean {

@@ -1,4 +1,12 @@
-import { greyAt, refinedShift, type CameraStep, type FollowedJoint, type Grey, type Square } from '../../pose/index.ts';
+import {
+  greyFrom,
+  refinedShift,
+  shiftedSide,
+  type CameraStep,
+  type FollowedJoint,
+  type Grey,
+  type Square,
+} from '../../pose/index.ts';
 
 /** Differences of grey up to so many times the middle one are the sensor's noise: most of a square does not move. */
 const NOISE = { least: 2, times: 5 };
@@ -53,12 +61,18 @@ export function motionMap(
   const offs = new Float32Array(columns * rows);
   let places = 0;
   const [hx, hy] = [step.x / 2, step.y / 2];
+  const { width, height } = before;
+  const [x0, x1] = [shiftedSide(left, columns, -hx, width), shiftedSide(left, columns, hx, width)];
+  const [y0, y1] = [shiftedSide(top, rows, -hy, height), shiftedSide(top, rows, hy, height)];
   for (let y = 0; y < rows; y++)
     for (let x = 0; x < columns; x++) {
-      const i = (top + y) * before.width + left + x;
-      const here = still ? before.values[i]! : greyAt(before, left + x - hx, top + y - hy);
-      const there = still ? now.values[i]! : greyAt(now, left + x + hx, top + y + hy);
-      if (here === null || there === null) continue;
+      const i = (top + y) * width + left + x;
+      let [here, there] = [before.values[i]!, now.values[i]!];
+      if (!still) {
+        if (x0.before[x]! < 0 || x1.before[x]! < 0 || y0.before[y]! < 0 || y1.before[y]! < 0) continue;
+        here = greyFrom(before.values, width, y0.before[y]! * width + x0.before[x]!, x0.share[x]!, y0.share[y]!);
+        there = greyFrom(now.values, width, y1.before[y]! * width + x1.before[x]!, x1.share[x]!, y1.share[y]!);
+      }
       const off = Math.abs(there - step.gain * here);
       counts[Math.min(counts.length - 1, Math.floor(off / STEP))]!++;
       offs[y * columns + x] = off;

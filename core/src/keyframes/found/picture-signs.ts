@@ -1,4 +1,4 @@
-import { greyAt, type CameraStep, type Grey } from '../../pose/index.ts';
+import { greyAt, greyFrom, shiftedSide, type CameraStep, type Grey } from '../../pose/index.ts';
 import type { Blob } from './evidence.ts';
 
 /** A rectangle of a picture in grey, read between its pixels. */
@@ -85,12 +85,17 @@ export function blobsOf(
   const { width, height } = field;
   const marked = new Uint8Array(width * height);
   const still = Math.hypot(step.x, step.y) < 0.05;
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      const there = still ? now.values[i]! : greyAt(now, x + step.x, y + step.y);
-      if (there !== null && Math.abs(there - step.gain * field.values[i]!) > difference) marked[i] = 1;
+  const [across, down] = [shiftedSide(0, width, step.x, now.width), shiftedSide(0, height, step.y, now.height)];
+  for (let y = 0; y < height; y++) {
+    const [first, fv] = [down.before[y]!, down.share[y]!];
+    if (!still && first < 0) continue;
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      const next = across.before[x]!;
+      if (!still && next < 0) continue;
+      const there = still ? now.values[i]! : greyFrom(now.values, now.width, first * now.width + next, across.share[x]!, fv);
+      if (Math.abs(there - step.gain * field.values[i]!) > difference) marked[i] = 1;
     }
+  }
   const found: Blob[] = [];
   const stack: number[] = [];
   for (let start = 0; start < marked.length; start++) {
