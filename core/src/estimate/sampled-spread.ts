@@ -27,17 +27,29 @@ export function sampledSpread(
   const carrying = sds.flatMap((sd, i) => (sd > 0 ? [i] : []));
   if (carrying.length === 0) return 0;
   const middle = compute(inputs);
-  const steps = additiveSteps(carrying.length);
-  const deviations: number[] = [];
-  for (let n = 1; n <= DRAWS; n++) {
+  const normals = normalDraws(carrying.length);
+  const deviations = new Float64Array(DRAWS);
+  for (let n = 0, at = 0; n < DRAWS; n++) {
     const drawn = [...inputs];
-    for (const [k, i] of carrying.entries()) drawn[i] = inputs[i]! + sds[i]! * normalQuantile((0.5 + n * steps[k]!) % 1);
+    for (const i of carrying) drawn[i] = inputs[i]! + sds[i]! * normals[at++]!;
     const off = compute(drawn) - middle;
     const short = wrap === null ? off : off - wrap * Math.round(off / wrap);
-    deviations.push(Number.isFinite(short) ? Math.abs(short) : Number.POSITIVE_INFINITY);
+    deviations[n] = Number.isFinite(short) ? Math.abs(short) : Number.POSITIVE_INFINITY;
   }
-  deviations.sort((a, b) => a - b);
+  deviations.sort();
   return deviations[Math.ceil(0.95 * DRAWS) - 1]! / HALF_95;
+}
+
+const known = new Map<number, Float64Array>();
+/** The draws in `dimensions` dimensions, one after the other, as standard normal deviates: always the same ones, so they are reckoned once. */
+function normalDraws(dimensions: number): Float64Array {
+  const before = known.get(dimensions);
+  if (before) return before;
+  const steps = additiveSteps(dimensions);
+  const draws = new Float64Array(DRAWS * dimensions);
+  for (let n = 1, at = 0; n <= DRAWS; n++) for (const step of steps) draws[at++] = normalQuantile((0.5 + n * step) % 1);
+  known.set(dimensions, draws);
+  return draws;
 }
 
 /** The steps of the additive sequence in `dimensions` dimensions: powers of the root of x^(d+1) = x + 1. */

@@ -74,8 +74,13 @@ export function measurePose(
   const inputs = [...placed.flatMap((p) => [p.x, p.y]), ...(figure.needsBallLead ? [clip.ballLead!.value] : [])];
   const sds = [...placed.flatMap((p) => [p.sd, p.sd]), ...(figure.needsBallLead ? [clip.ballLead!.sd] : [])];
   if (sds.some((sd) => !Number.isFinite(sd) || sd < 0)) throw new RangeError('an sd of at least 0 was expected for every point');
-  const rebuilt = (xs: readonly number[]): Partial<Record<PointAt, Position>> =>
-    Object.fromEntries(figure.needs.map((at, i) => [at, { x: xs[2 * i]!, y: xs[2 * i + 1]! }]));
+  const rebuilt = (xs: readonly number[]): Partial<Record<PointAt, Position>> => {
+    const at: Partial<Record<PointAt, Position>> = {};
+    figure.needs.forEach((need, i) => {
+      at[need] = { x: xs[2 * i]!, y: xs[2 * i + 1]! };
+    });
+    return at;
+  };
   const value = (xs: readonly number[]): number =>
     figure.value(rebuilt(xs), clip.plus, figure.needsBallLead ? xs.at(-1)! : 0, clip.ground ?? FOUR_CONES);
   /** Draws in which points coincide say nothing. */
