@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { BUNDLED } from './ops/bundled-modules.mjs';
 
 const suite = (name: string, include: string, extra: Record<string, unknown> = {}) => ({
   test: { name, include: [include], ...extra },
@@ -30,7 +31,14 @@ export default defineConfig({
       suite('core', 'core/src/**/*.test.ts', { testTimeout: 600_000, ...PURE }),
       suite('fieldcam', 'fieldcam/src/**/*.test.ts', { testTimeout: 600_000, ...PURE }),
       suite('finder', 'finder/src/**/*.test.ts', { testTimeout: 600_000, ...PURE }),
-      suite('accuracy', 'accuracy/src/**/*.test.ts', { testTimeout: 1_800_000, ...PURE }),
+      {
+        ...suite('accuracy', 'accuracy/src/**/*.test.ts', {
+          testTimeout: 1_800_000,
+          globalSetup: 'ops/bundled-modules.mjs',
+          ...PURE,
+        }),
+        resolve: { alias: BUNDLED },
+      },
       suite('server', 'web/src/**/*.test.{ts,tsx}', { ...SERVER, exclude: REPLACING, isolate: false }),
       // They put something in the place of a module: what another file has loaded does not serve them.
       { test: { name: 'replacing', include: REPLACING, ...SERVER } },

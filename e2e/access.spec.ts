@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test';
 /** Serious and critical findings of axe, each with its place; `only`: of some rules. */
 async function findings(page: Page, only: readonly string[] = []): Promise<string[]> {
   // Our pages have no frames: what axe does for frames of other sites takes as long again.
-  const axe = new AxeBuilder({ page }).setLegacyMode();
+  const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
   if (only.length > 0) axe.withRules([...only]);
   const { violations } = await axe.analyze();
   return violations

@@ -12,8 +12,8 @@ export interface ScorersFound {
   readonly cut: boolean | null;
 }
 
-/** The search for the evenest share may take this long. */
-const SECONDS = 1;
+/** The search for the evenest share may take this long: up to 120 campers and eight coaches take half a second on an idle machine, and a busy one is ten times as slow. */
+const SECONDS = 10;
 
 let loaded: ReturnType<typeof highsLoader> | null = null;
 
