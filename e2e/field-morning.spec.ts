@@ -22,10 +22,10 @@ test('a morning: two phones film one mound, a third checks in; the network goes,
     const delivery = async (): Promise<void> => {
       // Both are ready before either is tapped: taps more than eight seconds apart are two throws.
       await both((p) => p.canTap());
-      await both((p) => p.tap());
+      await both((p) => p.tapNow());
       await both((p) => p.runs());
       await both((p) => p.canTap());
-      await both((p) => p.tap());
+      await both((p) => p.tapNow());
       await both((p) => p.isLookedAt());
     };
     await page.goto(`${product.url}/check-in`);
