@@ -159,6 +159,10 @@ test('a phone in other hands sends nothing of its owner, a full one says what is
     await phone.context.request.post(`${product.url}/api/sign-out`, { headers: { origin: product.url } });
     await phone.signIn(his);
     await phone.context.unroute('**/api/{films,care}/**');
+    // Her page is still open, and tries again.
+    await phone.page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await expect(said).toHaveText('Safe on this device: 1 count and 1 film; sent when you sign in again.');
+    expect(await sql('select id from throws')).toEqual([]);
     await phone.toMound(7);
     await expect(phone.page.getByText('1 film of Ada waits on this phone')).toBeVisible();
     await expect(phone.page.getByText('1 thing that somebody else has entered waits on this device')).toBeVisible();

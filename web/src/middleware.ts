@@ -4,7 +4,7 @@ import { mayUse } from './server/access.ts';
 import { atWorkNow } from './server/at-work.ts';
 import { isDatabaseAway } from './server/db/connect.ts';
 import { log } from './server/log.ts';
-import { CAMP_HEADER } from '@stride-chalk/core';
+import { CAMP_HEADER, STAFF_HEADER } from '@stride-chalk/core';
 import { Refusal } from './server/refusal.ts';
 
 /** Entries that the page keeps until they are confirmed. */
@@ -36,6 +36,9 @@ export const onRequest = defineMiddleware(async (context, next) => {
     locals.camps = [];
     locals.mayOpen = (path) => mayUse('GET', path, locals.staff?.role ?? null) === 'yes';
     const person = await atWorkNow(request.headers);
+    const enteredBy = request.headers.get(STAFF_HEADER);
+    if (person && enteredBy !== null && enteredBy !== person.id)
+      return problem(new Refusal('not-signed-in', 'Somebody else is signed in on this device. Sign in again to send it.', 401));
     const memberships = person?.camps ?? [];
     // What is entered names its camp: another tab may have gone to another one meanwhile.
     const named = request.headers.get(CAMP_HEADER);

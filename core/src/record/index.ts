@@ -39,7 +39,7 @@ export {
 export { eveningLevelSchema, eveningMadeSchema } from './evening.ts';
 export { careEntrySchema, reasonSchema, type CareEntry } from './care-entry.ts';
 export { betterExchange, CLOCK_TOLERANCE, enteredInstant, madeOnDevice, type ClockExchange } from './device-clock.ts';
-export { AHEAD_HEADER, BUILD_HEADER, CAMP_HEADER, CLOCK_HEADER, SENT_HEADER } from './request-headers.ts';
+export { AHEAD_HEADER, BUILD_HEADER, CAMP_HEADER, CLOCK_HEADER, SENT_HEADER, STAFF_HEADER } from './request-headers.ts';
 export {
   scorersBenchSchema,
   type BenchFilm,

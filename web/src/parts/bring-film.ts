@@ -1,3 +1,4 @@
+import { STAFF_HEADER } from '@stride-chalk/core';
 import { Upload, DetailedError } from 'tus-js-client';
 import type { KeptFilm, Sent } from './film-box.ts';
 import { campHeaders } from './page-camp.ts';
@@ -45,11 +46,11 @@ export async function bringFilm(film: KeptFilm, onShare: (share: number) => void
 
 /** Says what the film is; null where its bytes are still missing. */
 async function tell(film: KeptFilm, signal: AbortSignal): Promise<Sent | null> {
-  const { camperId, throwsId, view, fileName, sha256, bytes } = film;
+  const { camperId, throwsId, view, fileName, sha256, bytes, staffId } = film;
   try {
     const answer = await fetch(`/api/films/${film.id}`, {
       method: 'PUT',
-      headers: { 'content-type': 'application/json', ...campHeaders(film.camp) },
+      headers: { 'content-type': 'application/json', ...campHeaders(film.camp), [STAFF_HEADER]: staffId },
       body: JSON.stringify({ camperId, throwsId, view, fileName, sha256, bytes: bytes.size }),
       signal,
     });

@@ -9,6 +9,7 @@ interface Sent {
   readonly id: string;
   readonly body: unknown;
   readonly camp: string | null;
+  readonly staff?: string | null;
 }
 type Answer = number | 'no network';
 
@@ -20,7 +21,12 @@ function browser(answers: readonly Answer[], camp: string | null = null) {
   const sent: Sent[] = [];
   vi.stubGlobal('fetch', async (path: string, { body, headers }: { body: string; headers: Record<string, string> }) => {
     const answer = answers[Math.min(sent.length, answers.length - 1)]!;
-    sent.push({ id: path.split('/').at(-1)!, body: JSON.parse(body), camp: headers['x-camp'] ?? null });
+    sent.push({
+      id: path.split('/').at(-1)!,
+      body: JSON.parse(body),
+      camp: headers['x-camp'] ?? null,
+      staff: headers['x-staff'] ?? null,
+    });
     if (answer === 'no network') throw new TypeError('Failed to fetch');
     return new Response(JSON.stringify({ title: `answered ${answer}`, at: 'now' }), { status: answer });
   });
@@ -221,6 +227,7 @@ describe('what is entered', () => {
     vi.stubGlobal('document', { querySelector: () => ({ content: 'second camp' }) });
     await vi.runAllTimersAsync();
     expect(sent.map((s) => s.camp)).toEqual(['first camp', 'first camp']);
+    expect(sent.map((s) => s.staff)).toEqual([anId('me'), anId('me')]);
   });
 
   test('by somebody else, or of another kind, on the same device is left alone', async () => {

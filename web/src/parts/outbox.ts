@@ -1,6 +1,6 @@
 import { v7 } from 'uuid';
 import { z } from 'zod';
-import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, standingSchema, type StaffId } from '@stride-chalk/core';
+import { checkedInSchema, CLOCK_TOLERANCE, recordedSchema, STAFF_HEADER, standingSchema, type StaffId } from '@stride-chalk/core';
 import { shelfOf, type Shelf } from './device-store.ts';
 import { noteBuild } from './old-page.ts';
 import { campHeaders, pageCamp } from './page-camp.ts';
@@ -251,6 +251,7 @@ export class Outbox<T, A = unknown> {
           'content-type': 'application/json',
           ...clockHeaders(sent),
           ...campHeaders(waiting.camp ?? null),
+          [STAFF_HEADER]: waiting.staffId,
         },
         body: JSON.stringify(waiting.entry),
         keepalive: true,

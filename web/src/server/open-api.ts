@@ -1,6 +1,6 @@
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi';
 import { z } from 'zod';
-import { AHEAD_HEADER, CAMP_HEADER, CLOCK_HEADER, ENDPOINTS, SENT_HEADER, type Endpoint } from '@stride-chalk/core';
+import { AHEAD_HEADER, CAMP_HEADER, CLOCK_HEADER, ENDPOINTS, SENT_HEADER, STAFF_HEADER, type Endpoint } from '@stride-chalk/core';
 import { DUTIES, ROUTES } from './access.ts';
 
 const problemSchema = z
@@ -74,6 +74,7 @@ export function openApi() {
               header: z.object({
                 ...{
                   [CAMP_HEADER]: z.uuid().optional(),
+                  [STAFF_HEADER]: z.uuid().optional(),
                   [SENT_HEADER]: z.string().optional(),
                   [AHEAD_HEADER]: z.string().optional(),
                 },
@@ -93,7 +94,7 @@ export function openApi() {
     info: {
       title: 'Stride Chalk',
       version: '1',
-      description: `What the pages ask of the server. A request says with \`${CAMP_HEADER}\` for which camp it is, and with \`${SENT_HEADER}\` what the clock of its device shows; with \`${AHEAD_HEADER}\` how far the clock of the server, which every answer names in \`${CLOCK_HEADER}\`, is ahead of it.`,
+      description: `What the pages ask of the server. A request says with \`${CAMP_HEADER}\` for which camp it is, with \`${STAFF_HEADER}\` who has entered it, and with \`${SENT_HEADER}\` what the clock of its device shows; with \`${AHEAD_HEADER}\` how far the clock of the server, which every answer names in \`${CLOCK_HEADER}\`, is ahead of it.`,
     },
     security: [{ session: [] }],
     components: {

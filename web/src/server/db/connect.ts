@@ -35,7 +35,7 @@ const LIMITS = {
   statement_timeout: 30_000,
   lock_timeout: 15_000,
   idle_in_transaction_session_timeout: 60_000,
-  connectionTimeoutMillis: 10_000,
+  connectionTimeoutMillis: 30_000,
 } as const;
 
 /** The same pool, for libraries that speak to it themselves. */
