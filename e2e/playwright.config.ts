@@ -1,8 +1,8 @@
 import { defineConfig } from '@playwright/test';
 import { BROWSER } from './support/browser.ts';
 
-/** Four workers, each with a product and a database of its own: with three a third of two cores has nothing to do, for a test waits for servers, kills and films a good part of its time; one where a product that runs already is named. */
-const WORKERS = process.env.E2E_URL && !process.env.E2E_PRODUCTS ? 1 : 4;
+/** Three workers, each with a product and a database of its own, for a test waits for servers, kills and films a good part of its time (four are no faster on two cores); one where a product that runs already is named. */
+const WORKERS = process.env.E2E_URL && !process.env.E2E_PRODUCTS ? 1 : 3;
 // This file is read in every worker: each takes its own product.
 const own = (JSON.parse(process.env.E2E_PRODUCTS ?? '[]') as Array<{ url: string; databaseUrl: string }>)[
   Number(process.env.TEST_PARALLEL_INDEX ?? 0)
