@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { cameraShift } from './camera-shift.ts';
-import { greyOf, halved, type Grey } from './grey.ts';
+import { greyAt, greyFrom, greyOf, halved, shiftedSide, type Grey } from './grey.ts';
 
 /** A field with slopes of all sizes, and what a camera sees of it that has moved by (dx, dy); a body of its own going may stand in it. */
 function field(dx: number, dy: number, options: { gain?: number; body?: number } = {}): Grey {
@@ -54,5 +54,24 @@ describe('grey', () => {
     for (const [i, grey] of [0, 255, 0, 255].entries()) expect(own.values[i]).toBeCloseTo(grey, 3);
     expect(greyOf(of, 2).values[0]).toBeCloseTo(127.5, 3);
     expect(halved(own).values[0]).toBeCloseTo(127.5, 1);
+  });
+
+  test('a whole picture read between its pixels is each of its places read so, and outside is outside', () => {
+    const own = field(0, 0);
+    for (const [dx, dy] of [
+      [0, 0],
+      [1.3, -2.7],
+      [-0.25, 0.5],
+      [500, 0],
+    ] as const) {
+      const [across, down] = [shiftedSide(3, 230, dx, own.width), shiftedSide(0, own.height, dy, own.height)];
+      for (let y = 0; y < own.height; y += 5)
+        for (let x = 0; x < 230; x += 7) {
+          const [i, j] = [across.before[x]!, down.before[y]!];
+          const there =
+            i < 0 || j < 0 ? null : greyFrom(own.values, own.width, j * own.width + i, across.share[x]!, down.share[y]!);
+          expect(there).toBe(greyAt(own, 3 + x + dx, y + dy));
+        }
+    }
   });
 });

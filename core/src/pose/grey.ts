@@ -57,7 +57,11 @@ interface ShiftedSide {
   readonly share: Float64Array;
 }
 
-/** `from`, `from` + 1, ... (`count` of them), shifted by `by`, in a side of `length` pixels. */
+/**
+ * `from`, `from` + 1, ... (`count` of them), shifted by `by`, in a side of `length` pixels.
+ *
+ * @example shiftedSide(0, 3, 0.5, 3) // before 0, 1, -1; share 0.5 each
+ */
 export function shiftedSide(from: number, count: number, by: number, length: number): ShiftedSide {
   const before = new Int32Array(count);
   const share = new Float64Array(count);
@@ -70,7 +74,11 @@ export function shiftedSide(from: number, count: number, by: number, length: num
   return { before, share };
 }
 
-/** The grey at place `i` of its numbers, and so far to the right and below of it (bilinear): what `greyAt` reckons. */
+/**
+ * The grey at place `i` of the numbers of a picture, and `fu` to the right and `fv` below of it (0 to 1; bilinear): what `greyAt` reckons. The next column and row must be in the picture.
+ *
+ * @example greyFrom(Float32Array.of(0, 10, 20, 30), 2, 0, 0.5, 0.5) // 15
+ */
 export const greyFrom = (values: Float32Array, width: number, i: number, fu: number, fv: number): number =>
   values[i]! * (1 - fu) * (1 - fv) +
   values[i + 1]! * fu * (1 - fv) +
