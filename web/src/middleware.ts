@@ -68,13 +68,14 @@ export const onRequest = defineMiddleware(async (context, next) => {
     const away503 = isDatabaseAway(error);
     // The pattern of the route: an address may have a link in it that opens an account.
     log.error({ err: error, route: context.routePattern }, 'request failed');
+    const loadsAgain = away503 && !isApi && request.method === 'GET';
     const kept = isKept(url.pathname)
       ? 'What you entered is kept and will be sent again.'
-      : 'Nothing was changed. Try it once more.';
+      : `Nothing was changed.${loadsAgain ? '' : ' Try it once more.'}`;
     const failed = away503
       ? new Refusal('database-away', `The database does not answer just now. ${kept}`, 503)
       : new Refusal('server', `Something went wrong on our side. ${kept}`, 500);
-    return isApi ? problem(failed) : failurePage(failed, request.method === 'GET' && away503);
+    return isApi ? problem(failed) : failurePage(failed, loadsAgain);
   }
 });
 
