@@ -1,5 +1,14 @@
 import { fileURLToPath } from 'node:url';
-import { FOLLOWED, type ClipEvidence, type FollowedJoint } from '@stride-chalk/core';
+import {
+  FOLLOWED,
+  followBody,
+  jointCentres,
+  type CameraStep,
+  type ClipEvidence,
+  type Finding,
+  type FollowedBody,
+  type FollowedJoint,
+} from '@stride-chalk/core';
 import { deliveryMotion, filmTruth, groundHeight, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
 import { followClip, loadBodyModel, type Models } from '@stride-chalk/finder';
 import type { StudyClip } from './study-orders.ts';
@@ -40,6 +49,8 @@ export interface ClipResult {
   readonly true: TrueFrames;
   /** What the rules of key frames look at: kept, so that they can be tried again without the film. */
   readonly evidence: ClipEvidence | null;
+  /** What the model found, in the first frame's camera, and how the camera moved: kept, so that the body can be followed again without the model. */
+  readonly looks: { readonly findings: readonly Finding[]; readonly camera: readonly CameraStep[] } | null;
 }
 
 const OTHER: Partial<Record<FollowedJoint, FollowedJoint>> = { frontKnee: 'backKnee', backKnee: 'frontKnee' };
@@ -104,13 +115,30 @@ export async function lookAt({ id, order }: StudyClip, path: string): Promise<Cl
     ...{ id, view, framesPerSecond, coreSeconds: (used.user + used.system) / 1e6 },
     true: trueFrames(order),
   };
-  if (followed === null) return { ...base, joints: null, evidence: null };
-  const way = known.towardsTarget ?? 1;
-  const joints = COMPARED.flatMap((event) => {
+  if (followed === null) return { ...base, joints: null, evidence: null, looks: null };
+  const { findings, camera, evidence, body } = followed;
+  return { ...base, joints: jointsOf(order, body, camera), evidence, looks: { findings, camera } };
+}
+
+/** A film that was looked at, with its body followed anew from what the model had found; what the pictures show stays as it was. */
+export function followedAgain({ order }: StudyClip, before: ClipResult): ClipResult {
+  if (before.looks === null || before.evidence === null) return before;
+  const { findings, camera } = before.looks;
+  const known = { hand: order.pitcher.hand, towardsTarget: towardsTarget(order.view, order.pitcher.hand) };
+  const body = followBody(findings, known, before.evidence.times);
+  if (body === null) return { ...before, joints: null, evidence: null };
+  return { ...before, joints: jointsOf(order, jointCentres(body), camera), evidence: { ...before.evidence, body } };
+}
+
+/** The joints of a followed body at the true key frames, held against the truth. */
+function jointsOf(order: StudyClip['order'], body: FollowedBody, camera: readonly CameraStep[]): JointResult[] {
+  const truth = filmTruth(order);
+  const way = towardsTarget(order.view, order.pitcher.hand) ?? 1;
+  return COMPARED.flatMap((event) => {
     const frame = Math.max(0, Math.min(truth.frames - 1, Math.round(truth.frameOf(event))));
     return FOLLOWED.map((joint): JointResult => {
-      const still = followed.body.joints[joint][frame]!;
-      const moved = followed.camera[frame]!;
+      const still = body.joints[joint][frame]!;
+      const moved = camera[frame]!;
       const at = { ...still, x: still.x + moved.x, y: still.y + moved.y };
       const own = truth.pointAt(frame, joint);
       const other = OTHER[joint] && truth.pointAt(frame, OTHER[joint]);
@@ -124,5 +152,4 @@ export async function lookAt({ id, order }: StudyClip, path: string): Promise<Cl
       };
     });
   });
-  return { ...base, joints, evidence: followed.evidence };
 }

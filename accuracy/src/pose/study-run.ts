@@ -1,6 +1,6 @@
 /**
- * Looks at the films of the study and holds what is found against what is true: `npm run pose -w accuracy -- FOLDER [tuned|held|demo] [PROCESSES]`. `demo` are the films that ship with the product. What a film gave is kept beside it, so that the command can be stopped and called
- * again; `FOLDER/results` is emptied by hand when the finder has changed.
+ * Looks at the films of the study and holds what is found against what is true: `npm run pose -w accuracy -- FOLDER [tuned|held|demo] [PROCESSES] [again]`. `demo` are the films that ship with the product. What a film gave is kept beside it, so that the command can be stopped and called
+ * again; `FOLDER/results` is emptied by hand when the finder has changed. With `again` the films that were looked at are followed anew from what the model found in them, which takes seconds.
  */
 import { fork } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
@@ -8,14 +8,14 @@ import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS, RETURNING_CLIPS } from '@stride-chalk/demo';
 import { studyPath } from './film-study.ts';
-import { lookAt, trueFrames, type ClipResult } from './look-at.ts';
+import { followedAgain, lookAt, trueFrames, type ClipResult } from './look-at.ts';
 import { HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
 import { eventTable } from './event-table.ts';
 import { figureTable } from './figure-table.ts';
 import { pairTable } from './pair-table.ts';
 import { jointTable } from './joint-table.ts';
 
-const [folder = '/tmp/stride-chalk-study', which = 'tuned', processes = '2'] = process.argv.slice(2);
+const [folder = '/tmp/stride-chalk-study', which = 'tuned', processes = '2', again] = process.argv.slice(2);
 const DEMO = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS].map(
   ({ fileName, order }): StudyClip => ({ id: fileName, order }),
 );
@@ -42,7 +42,8 @@ if (process.send) {
   });
 } else {
   mkdirSync(results, { recursive: true });
-  const waiting = clips.filter((c) => !existsSync(resultPath(c.id)));
+  const isThere = (c: StudyClip): boolean => existsSync(resultPath(c.id));
+  const waiting = again ? [] : clips.filter((c) => !isThere(c));
   await Promise.all(
     Array.from({ length: Math.min(Number(processes), waiting.length) }, async () => {
       const looker = fork(fileURLToPath(import.meta.url), [folder, which]);
@@ -59,8 +60,10 @@ if (process.send) {
       looker.disconnect();
     }),
   );
-  const all = clips.map(
-    (c): ClipResult => ({ ...JSON.parse(readFileSync(resultPath(c.id), 'utf8')), true: trueFrames(c.order) }),
-  );
-  process.stdout.write(`${jointTable(all)}\n${eventTable(all)}\n\n${pairTable(all)}\n\n${figureTable(clips, all)}\n`);
+  const looked = clips.filter(isThere);
+  const all = looked.map((c): ClipResult => {
+    const kept: ClipResult = { ...JSON.parse(readFileSync(resultPath(c.id), 'utf8')), true: trueFrames(c.order) };
+    return again ? followedAgain(c, kept) : kept;
+  });
+  process.stdout.write(`${jointTable(all)}\n${eventTable(all)}\n\n${pairTable(all)}\n\n${figureTable(looked, all)}\n`);
 }

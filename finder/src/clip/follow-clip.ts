@@ -51,7 +51,7 @@ export interface Models {
   readonly thunder: BodyModel;
 }
 
-/** What was found in a clip. Places are pixels of the film; those of `body` (centres of joints) and `evidence` (points as the model finds them, which is what the rules of key frames were made for) are of the first frame's camera, and `camera` says by how much each frame lies beside it. */
+/** What was found in a clip. Places are pixels of the film in the first frame's camera, those of `body` centres of joints, those of `findings` and `evidence` points as the model finds them (which is what the rules of key frames were made for); `camera` says by how much each frame lies beside it. */
 export interface FollowedClip {
   readonly findings: readonly Finding[];
   readonly body: FollowedBody;
@@ -88,12 +88,9 @@ export async function followClip(
     });
   };
   const camera: CameraStep[] = [];
-  const follow = (): FollowedBody | null =>
-    followBody(
-      [...found.values()].sort((a, b) => a.frame - b.frame).map((f) => steady(f, camera[f.frame]!)),
-      known,
-      times,
-    );
+  const findings = (): Finding[] =>
+    [...found.values()].sort((a, b) => a.frame - b.frame).map((f) => steady(f, camera[f.frame]!));
+  const follow = (): FollowedBody | null => followBody(findings(), known, times);
 
   const second = await secondReading(film, times, squareAt, scale, every(times, USUAL), look, camera);
   const rough = follow();
@@ -147,7 +144,7 @@ export async function followClip(
   if (body === null) return null;
   const [from, to] = [nearest(times, times[fastest]! - 0.05), nearest(times, times[fastest]! + 0.05)];
   return {
-    findings: [...found.values()].sort((a, b) => a.frame - b.frame),
+    findings: findings(),
     body: jointCentres(body),
     camera,
     evidence: { ...base, body, motion: motionOf(body), shoe: differencesFrom(patches, from, to), toe, blobs },
