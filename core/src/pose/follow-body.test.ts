@@ -243,5 +243,27 @@ describe('followBody', () => {
     const { throwingWrist } = followBody(beside, KNOWN, TIMES)!.joints;
     for (const i of [24, 30, 36]) expect(Math.abs(throwingWrist[i]!.x - TRUE.throwingWrist(TIMES[i]!)[0])).toBeLessThan(15);
   });
+  test.each([
+    ['a hip', ['backHip'], -45],
+    ['a shoulder', ['gloveShoulder'], 85],
+    ['both shoulders', ['gloveShoulder', 'throwingShoulder'], 85],
+    ['the head', ['head', 'nose'], 85],
+    ['all above the hips and one of these', FOLLOWED.filter((j) => !/Knee|Ankle|frontHip/.test(j)), 85],
+  ] as const)('somebody who is seen better as he passes close by lends him nothing: %s', (_, joints, away) => {
+    const points = joints.flatMap((j) => pointsOfJoint(j, 'R'));
+    const beside = findings(TIMES).map((f) => {
+      if (f.frame <= 20 || f.frame >= 60) return f;
+      // The other one is bright, and he himself behind him is not.
+      const other = (i: number) => ({ ...f.body[i]!, x: f.body[i]!.x + away, score: 0.9 });
+      return {
+        ...f,
+        body: f.body.map((p, i) => (points.includes(i) ? other(i) : p)),
+        peaks: f.peaks.map((p, i) => (points.includes(i) ? [other(i), ...p.map((own) => ({ ...own, score: 0.25 }))] : p)),
+      };
+    });
+    const followed = followBody(beside, KNOWN, TIMES)!.joints;
+    for (const joint of joints)
+      for (const i of [26, 40, 54]) expect(Math.abs(followed[joint][i]!.x - TRUE[joint](TIMES[i]!)[0]), joint).toBeLessThan(10);
+  });
   test('no body, nothing followed', () => expect(followBody([], KNOWN, TIMES)).toBeNull());
 });

@@ -24,10 +24,14 @@ const OTHER_SIDE: Readonly<Partial<Record<FollowedJoint, FollowedJoint>>> = Obje
 const HANGS: Readonly<Partial<Record<FollowedJoint, readonly [from: FollowedJoint, reach: number]>>> = {
   frontKnee: ['frontHip', 0.36],
   frontAnkle: ['frontKnee', 0.36],
-  throwingShoulder: ['frontHip', 0.43],
-  throwingElbow: ['throwingShoulder', 0.28],
-  throwingWrist: ['throwingShoulder', 0.4],
+  throwingShoulder: ['frontHip', 0.38],
+  throwingElbow: ['throwingShoulder', 0.25],
+  throwingWrist: ['throwingShoulder', 0.38],
 };
+/** So far apart hips lie at most, as a share of body height: they are 0.191 wide (the same tables, value from memory). Further apart they are those of two people. */
+const WIDEST_HIPS = 0.2;
+/** How far from a shoulder ears and nose lie at most, as a share of body height (chin to top 0.13, neck 0.052: the same tables, values from memory): further off it is another head. */
+const HEAD_REACH = 0.24;
 
 /** A place that one of two joints may have, with the heat of either. */
 interface Candidate {
@@ -37,7 +41,7 @@ interface Candidate {
   other: number;
 }
 const FRAME = 1 / 120;
-const [MISSING, GONE, SAME_PLACE, WRONG_SIDE, CROSSED, MOST] = [2.6, 1, 0.7, 4, 1.6, 7];
+const [MISSING, GONE, SAME_PLACE, WRONG_SIDE, TWO_PEOPLE, CROSSED, MOST] = [2.6, 1, 0.7, 4, 4, 1.6, 7];
 const MOST_CANDIDATES = 6;
 
 /** Places of each joint in each frame that was looked at; null where it was not seen. */
@@ -48,24 +52,38 @@ export type JointPlaces = Record<FollowedJoint, ReadonlyArray<Found | null>>;
  * be taken at a price, two joints can lie on one place at a price, and a joint can be unseen. What is known of the clip counts as in `knownSides`.
  */
 export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bodyPixels: number): JointPlaces {
-  const { hand } = known;
-  const single = (joint: FollowedJoint): Array<Found | null> =>
-    findings.map(({ body }) => {
-      const points = pointsOfJoint(joint, hand).map((i) => body[i]!);
-      const mean = (of: (p: Found) => number): number => points.reduce((sum, p) => sum + of(p), 0) / points.length;
-      return { x: mean((p) => p.x), y: mean((p) => p.y), score: mean((p) => p.score) };
-    });
-  const places: Partial<Record<FollowedJoint, Array<Found | null>>> = { head: single('head'), nose: single('nose') };
+  const places: Partial<Record<FollowedJoint, Array<Found | null>>> = {};
   for (const pair of PAIRS) {
     const [from, reach] = HANGS[pair[0]] ?? [];
     const roots = from ? [places[from]!, places[OTHER_SIDE[from]!]!] : [];
-    const within = (k: number, { x, y }: Pick<Found, 'x' | 'y'>): boolean => {
-      const seen = roots.flatMap((root) => root[k] ?? []);
-      return seen.length === 0 || seen.some((root) => Math.hypot(x - root.x, y - root.y) <= reach! * bodyPixels);
-    };
+    const within = (k: number, at: Place): boolean => isNear(roots, k, at, (reach ?? 0) * bodyPixels);
     Object.assign(places, pairPlaces(findings, pair, known, bodyPixels, within));
   }
+  const shoulders = [places.throwingShoulder!, places.gloveShoulder!];
+  const near = (k: number, at: Place): boolean => isNear(shoulders, k, at, HEAD_REACH * bodyPixels);
+  for (const joint of ['head', 'nose'] as const) places[joint] = headPlaces(findings, pointsOfJoint(joint, known.hand), near);
   return places as JointPlaces;
+}
+
+type Place = Pick<Found, 'x' | 'y'>;
+/** Whether a place lies within reach of one of its roots; where none was seen nobody can say that it does not. */
+function isNear(roots: ReadonlyArray<ReadonlyArray<Found | null>>, k: number, { x, y }: Place, reach: number): boolean {
+  const seen = roots.flatMap((root) => root[k] ?? []);
+  return seen.length === 0 || seen.some((root) => Math.hypot(x - root.x, y - root.y) <= reach);
+}
+
+/** The mean of some points of the head: each where the model puts it, or where that is on somebody else, at its likeliest place that is on him. */
+function headPlaces(
+  findings: readonly Finding[],
+  points: readonly number[],
+  isHis: (finding: number, at: Place) => boolean,
+): Array<Found | null> {
+  return findings.map(({ body, peaks }, k) => {
+    const his = points.flatMap((i) => [body[i]!, ...peaks[i]!].find((p) => isHis(k, p)) ?? []);
+    if (his.length === 0) return null;
+    const mean = (of: (p: Found) => number): number => his.reduce((sum, p) => sum + of(p), 0) / his.length;
+    return { x: mean((p) => p.x), y: mean((p) => p.y), score: mean((p) => p.score) };
+  });
 }
 
 function pairPlaces(
@@ -73,7 +91,7 @@ function pairPlaces(
   [first, second, move]: (typeof PAIRS)[number],
   { hand, towardsTarget }: KnownOfClip,
   bodyPixels: number,
-  within: (finding: number, at: Pick<Found, 'x' | 'y'>) => boolean,
+  within: (finding: number, at: Place) => boolean,
 ): Partial<Record<FollowedJoint, Array<Found | null>>> {
   const [a, b] = [pointsOfJoint(first, hand)[0]!, pointsOfJoint(second, hand)[0]!];
   const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
@@ -81,6 +99,7 @@ function pairPlaces(
   const leg = first.startsWith('front');
   const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
   const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
+  const widest = first === 'frontHip' ? WIDEST_HIPS * bodyPixels : Number.POSITIVE_INFINITY;
   const part = first === 'frontAnkle' ? 'ankle' : first === 'frontKnee' ? 'knee' : null;
   const layers = findings.map((finding, k) => {
     const candidates = candidatesOf(finding, a, b, 0.02 * bodyPixels, (at) => within(k, at));
@@ -94,6 +113,7 @@ function pairPlaces(
     let cost = (p === null ? MISSING : heat(p.own, p.other)) + (q === null ? MISSING : heat(q.other, q.own));
     if (p === null || q === null) return cost;
     if (p === q) cost += SAME_PLACE;
+    if (Math.hypot(p.x - q.x, p.y - q.y) > widest) cost += TWO_PEOPLE;
     if (towardsTarget === null) return part && isBackUp(seconds, part, (q.y - p.y) / bodyPixels) ? cost + WRONG_SIDE : cost;
     // The front leg is ahead until he has landed, the glove arm until he throws, the throwing arm after it: of wrists nothing is told then.
     const arm = leg ? null : armAhead(seconds);
@@ -121,13 +141,7 @@ function pairPlaces(
 }
 
 /** The places of both maps, those that lie on each other once. */
-function candidatesOf(
-  { peaks }: Finding,
-  a: number,
-  b: number,
-  near: number,
-  isHis: (at: Pick<Found, 'x' | 'y'>) => boolean,
-): Candidate[] {
+function candidatesOf({ peaks }: Finding, a: number, b: number, near: number, isHis: (at: Place) => boolean): Candidate[] {
   const all: Candidate[] = [];
   for (const [point, mine] of [
     [a, true],
