@@ -334,8 +334,11 @@ describe('all key frames at a look', () => {
     begin(NO_PROPOSALS);
     expect(act({ type: 'strip' })).toMatchObject({
       layer: 'work',
-      said: expect.stringContaining('Nothing is proposed') as string,
+      said: expect.stringContaining('The computer looks at no film here') as string,
     });
+    // What is still on its way is no nothing.
+    begin({ looksHere: true, looks: [] });
+    expect(act({ type: 'strip' }).said).toContain('Open side: the computer has not looked at it yet');
     const all = [SIDE, FRONT, SECOND].flatMap((clipId) =>
       OFFERED.map((event, i): Mark => ({ clipId, event, frame: 10 + 12 * i, frameTo: null })),
     );

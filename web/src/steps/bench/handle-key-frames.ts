@@ -17,7 +17,7 @@ import {
 import { filmsOfDelivery } from './bench-state.ts';
 import { viewInWords } from './entry-place.ts';
 import { clampFrame, markOf } from './moments.ts';
-import { lookedFor } from './proposals.ts';
+import { lookedFor, lookWords } from './proposals.ts';
 import type { Known } from './types.ts';
 import type { Turn, Handlers } from './turn.ts';
 import { takeUp } from './handle-work.ts';
@@ -70,10 +70,7 @@ export const KEY_FRAME_HANDLERS = {
     const open = cells.findIndex((c) => !c.marked);
     if (open < 0)
       return t.set({
-        said:
-          cells.length > 0
-            ? 'Every key frame here is marked.'
-            : 'Nothing is proposed of this delivery: mark its key frames one by one.',
+        said: cells.length > 0 ? 'Every key frame here is marked.' : nothingProposed(t),
       });
     t.layer('leave').set({ task: 'keyFrames', problem: null, said: null });
     t.layer('showStrip').set({ strip: { cursor: open, shown: {}, left: [] } });
@@ -134,6 +131,12 @@ export const KEY_FRAME_HANDLERS = {
     });
   },
 } satisfies Partial<Handlers>;
+
+/** Why there is nothing to look at at once: what became of the computer's look, else that it found nothing. */
+function nothingProposed({ world, state }: Turn): string {
+  const why = lookWords(filmsOfDelivery(world.clips, deliveryOf(world, state)?.id), state.proposals);
+  return `${why.join(' ') || 'Nothing is proposed of this delivery.'} Key frames can be marked one by one.`;
+}
 
 /** How what was proposed is entered once it is seen. */
 const confirmedBy = ({ spread }: { readonly spread: number }) => ({ origin: 'confirmed' as const, spread });

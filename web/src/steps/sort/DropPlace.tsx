@@ -10,6 +10,7 @@ export function DropPlace({
   upload,
   barred,
   needed,
+  main,
   onFile,
   onSimulate,
 }: {
@@ -17,6 +18,8 @@ export function DropPlace({
   upload: Upload | undefined;
   barred: boolean;
   needed: boolean;
+  /** Whether its film is the next thing to do. */
+  main: boolean;
   onFile: (file: File) => void;
   onSimulate: (() => void) | null;
 }) {
@@ -46,12 +49,17 @@ export function DropPlace({
         {name}
         {needed ? '' : ', if filmed'}
       </span>
-      <Action disabled={barred} onClick={() => input.current?.click()} aria-label={`Choose the film, ${name}`}>
+      <Action
+        main={main && !onSimulate}
+        disabled={barred}
+        onClick={() => input.current?.click()}
+        aria-label={`Choose the film, ${name}`}
+      >
         Choose film
       </Action>
       {needed && <span className="text-fine text-soft">or drop it here</span>}
       {onSimulate && (
-        <Action disabled={barred} onClick={onSimulate} aria-label={`Film with the simulated camera, ${name}`}>
+        <Action main={main} disabled={barred} onClick={onSimulate} aria-label={`Film with the simulated camera, ${name}`}>
           Film with the simulated camera
         </Action>
       )}

@@ -1,6 +1,6 @@
 import { Action } from '../../parts/Action.tsx';
 import { useState } from 'react';
-import { DELIVERY_KINDS, type DeliveryKind } from '@stride-chalk/core';
+import { DELIVERY_KINDS, type DeliveryKind, type ViewId } from '@stride-chalk/core';
 import { Alert } from '../../parts/Alert.tsx';
 import { originInWords } from '../../parts/origin-words.ts';
 import { useAwake } from '../../parts/use-awake.ts';
@@ -19,6 +19,9 @@ const KIND_NAMES: Readonly<Record<DeliveryKind, string>> = {
   drill: 'drill',
 };
 
+/** The views by which everybody is judged. */
+const NEEDED: readonly ViewId[] = ['openSide', 'front'];
+
 /** The films of one camper: each delivery with its views, a place to drop what is missing, and what became of each file. */
 export function SortBoard(props: SortProps) {
   const { camper } = props;
@@ -35,6 +38,33 @@ export function SortBoard(props: SortProps) {
   const barred = !camper.consent.film ? camper.consent.says : camper.sore ? 'A sore arm.' : null;
   const mayThrow = !barred && props.arm.left > 0;
   const ready = clips.length > 0 && clips.every((c) => c.state === 'ready');
+  const newest = deliveries.at(-1);
+  const hasFilm = (view: ViewId): boolean =>
+    newest !== undefined &&
+    (films.uploadOf(newest.id, view) !== undefined || clips.some((c) => c.deliveryId === newest.id && c.view === view));
+  /** The view to be filmed next: of a newest delivery that has no film at all, or whose films are still on their way. */
+  const next = ready && NEEDED.some(hasFilm) ? undefined : NEEDED.find((view) => newest && !hasFilm(view));
+  const addDelivery = (
+    <div className="flex flex-wrap items-center gap-3">
+      <label className="text-small text-soft">
+        from the{' '}
+        <select
+          value={kind}
+          onChange={(e) => setKind(e.target.value as DeliveryKind)}
+          className="min-h-[48px] border-[1.5px] border-soft bg-paper px-2 text-note text-ink"
+        >
+          {DELIVERY_KINDS.map((k) => (
+            <option key={k} value={k}>
+              {KIND_NAMES[k]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Action main={!next && !ready} disabled={films.adding} onClick={() => films.addDelivery(kind)}>
+        {newest ? 'Next delivery' : 'First delivery'}
+      </Action>
+    </div>
+  );
 
   return (
     <main data-awake={awake} className="mx-auto max-w-[1180px] px-5 pb-10">
@@ -46,7 +76,7 @@ export function SortBoard(props: SortProps) {
         >
           {camper.bib}
         </a>
-        <div className="min-w-0 flex-1 basis-[200px] self-center">
+        <div className="min-w-0 flex-1 basis-[200px] self-center py-2">
           <h1 className="m-0 text-title">{camper.name}</h1>
           <p className="m-0 text-small text-soft">
             {camper.age}, throws {camper.hand === 'L' ? 'left' : 'right'} · guardian {camper.guardian}
@@ -56,29 +86,9 @@ export function SortBoard(props: SortProps) {
         <div className="ms-auto flex flex-wrap items-center gap-3 py-2">
           <Action href={`/campers/${camper.bib}/card`}>Card</Action>
           {props.mayScore && <Action href={`/compare/${camper.bib}`}>Before and after</Action>}
-          {mayThrow && (
-            <label className="text-small text-soft">
-              from the{' '}
-              <select
-                value={kind}
-                onChange={(e) => setKind(e.target.value as DeliveryKind)}
-                className="min-h-[48px] border-[1.5px] border-soft bg-paper px-2 text-note text-ink"
-              >
-                {DELIVERY_KINDS.map((k) => (
-                  <option key={k} value={k}>
-                    {KIND_NAMES[k]}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
-          {mayThrow && (
-            <Action main={!ready} disabled={films.adding} onClick={() => films.addDelivery(kind)}>
-              {deliveries.length === 0 ? 'First delivery' : 'Next delivery'}
-            </Action>
-          )}
+          {mayThrow && newest && addDelivery}
           {ready && props.mayScore && (
-            <Action main href={`/bench/${camper.bib}`}>
+            <Action main={!next} href={`/bench/${camper.bib}`}>
               To the bench
             </Action>
           )}
@@ -109,10 +119,11 @@ export function SortBoard(props: SortProps) {
         </Alert>
       ))}
       <RemovedFilms removed={films.removed} deliveries={deliveries} onPutBack={films.putBack} onErase={films.erase} />
-      {mayThrow && deliveries.length === 0 && (
-        <p className="my-8 text-lead">
-          No delivery yet. Start with <b>First delivery</b>, then drop the film of each view: open side and front.
-        </p>
+      {mayThrow && !newest && (
+        <div className="my-8 grid justify-items-start gap-4">
+          <p className="m-0 text-lead">No delivery yet. Each has a film of two views: open side and front.</p>
+          {addDelivery}
+        </div>
       )}
 
       {deliveries.map((d) => (
@@ -157,9 +168,10 @@ export function SortBoard(props: SortProps) {
                   name={name}
                   upload={films.uploadOf(d.id, view)}
                   barred={barred !== null}
-                  needed={view === 'openSide' || view === 'front'}
+                  needed={NEEDED.includes(view)}
+                  main={mayThrow && d === newest && view === next}
                   onFile={(f) => films.attach(d.id, view, f)}
-                  onSimulate={props.simulated && (view === 'openSide' || view === 'front') ? () => films.film(d.id, view) : null}
+                  onSimulate={props.simulated && NEEDED.includes(view) ? () => films.film(d.id, view) : null}
                 />
               );
             })}
