@@ -61,6 +61,7 @@ test('the field is installed: what a browser asks of an app is there, and it sta
   // What needs the server says so, and which pages do not.
   await page.goto(`${url()}/sheet`);
   await expect(page.getByRole('heading', { name: 'No network' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Mound' })).toHaveCSS('min-height', '56px');
   await page.getByRole('link', { name: 'Mound' }).click();
   await pageAwake(page);
   await context.setOffline(false);

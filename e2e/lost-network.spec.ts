@@ -69,6 +69,8 @@ test('a page for which the database had no time says so, and comes by itself whe
     await coach.goto(`${process.env.E2E_URL}/bench/19`);
     await expect(coach.getByRole('heading')).toHaveText(/^The database does not answer just now/);
     await expect(coach.getByText('It is tried again every five seconds.')).toBeVisible();
+    // It is of the product, and a thumb hits it.
+    await expect(coach.getByRole('link', { name: 'Load the page again' })).toHaveCSS('min-height', '56px');
     await other.query('rollback');
     await filmsShown(coach);
   } finally {

@@ -40,6 +40,7 @@ export default defineConfig({
           '_astro/**/*.{js,css,woff2}',
           'chalk.svg',
           'sun.js',
+          'plain.css',
           'without-network.html',
           'app.webmanifest',
           'icon-*.png',

@@ -87,10 +87,10 @@ function withSecureCookies(response: Response): Response {
   return response;
 }
 
-/** A page that needs nothing that could have failed too. Where it may succeed in a moment it loads itself again: nobody stands before it for ever. */
+/** A page that needs nothing that could have failed too: a style sheet that does not come leaves its words. Where it may succeed in a moment it loads itself again: nobody stands before it for ever. */
 const failurePage = ({ status, message }: Refusal, loadsAgain: boolean): Response =>
   new Response(
-    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">${loadsAgain ? '<meta http-equiv="refresh" content="5">' : ''}<title>Stride Chalk</title><h1>${message}</h1><p>${loadsAgain ? 'It is tried again every five seconds. ' : ''}<a href="">Load the page again</a></p></html>`,
+    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">${loadsAgain ? '<meta http-equiv="refresh" content="5">' : ''}<title>Stride Chalk</title><link rel="stylesheet" href="/plain.css"><main><h1>${message}</h1>${loadsAgain ? '<p>It is tried again every five seconds.</p>' : ''}<a class="do" href="">Load the page again</a></main></html>`,
     { status, headers: { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', 'retry-after': '5' } },
   );
 
