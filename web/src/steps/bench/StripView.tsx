@@ -150,7 +150,7 @@ function Strip({ bench, bib, cells }: { bench: BenchControl; bib: string; cells:
                       key={event}
                       className={`${looked ? 'grid' : 'hidden lg:grid'} place-items-center bg-wash text-fine text-soft`}
                     >
-                      {looked ? 'not found' : ''}
+                      {looked ? 'not found' : 'not from here'}
                     </div>
                   );
                 }
