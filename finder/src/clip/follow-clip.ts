@@ -88,8 +88,7 @@ export async function followClip(
     });
   };
   const camera: CameraStep[] = [];
-  const findings = (): Finding[] =>
-    [...found.values()].sort((a, b) => a.frame - b.frame).map((f) => steady(f, camera[f.frame]!));
+  const findings = (): Finding[] => [...found.values()].sort((a, b) => a.frame - b.frame).map((f) => steady(f, camera[f.frame]!));
   const follow = (): FollowedBody | null => followBody(findings(), known, times);
 
   const second = await secondReading(film, times, squareAt, scale, every(times, USUAL), look, camera);
