@@ -81,6 +81,27 @@ describe('smoothTrack', () => {
     expect(scatter).toBeGreaterThan(0.5 * median(before));
     expect(scatter).toBeLessThan(1.2 * median(before));
   });
+  // Looked at thirty times a second, a hand that throws goes half round in four samples.
+  describe('a hand that stands, goes half round within a seventh of a second, and stands', () => {
+    const seconds = Array.from({ length: 40 }, (_, i) => i / 30);
+    const hand = (t: number) => {
+      const turned = Math.PI * Math.min(1, Math.max(0, (t - 0.6) / 0.14));
+      return { x: 100 - 70 * Math.cos(turned), y: 100 - 70 * Math.sin(turned) };
+    };
+    const seen = seconds.map((t) => ({ seconds: t, ...hand(t), score: 0.8 }));
+    const worst = (of: typeof seen, fast: boolean): number =>
+      Math.max(
+        ...smoothTrack(of, seconds, { halfWindowSeconds: 0.025, floor: 1, fast })!.map((p, i) =>
+          Math.hypot(p.x - hand(seconds[i]!).x, p.y - hand(seconds[i]!).y),
+        ),
+      );
+    test('is followed, not doubted for bending more than a parabola', () => {
+      expect(worst(seen, false)).toBeGreaterThan(60);
+      expect(worst(seen, true)).toBeLessThan(25);
+    });
+    test('and what jumps there and back beside it is left out still', () =>
+      expect(worst(seen.with(30, { ...seen[30]!, x: seen[30]!.x + 90 }), true)).toBeLessThan(25));
+  });
   test('two samples are no way', () => expect(smoothTrack(samples.slice(0, 2), times, options)).toBeNull());
 });
 

@@ -52,7 +52,7 @@ export function followBody(findings: readonly Finding[], known: KnownOfClip, tim
     const track =
       slow && !/Hip|Knee|Ankle/.test(joint)
         ? lookedTrack(samples, times, floor)
-        : smoothTrack(samples, times, { halfWindowSeconds: HALF_WINDOW[joint], floor });
+        : smoothTrack(samples, times, { halfWindowSeconds: HALF_WINDOW[joint], floor, fast: /Elbow|Wrist/.test(joint) });
     if (track === null) return null;
     joints[joint] = track;
   }

@@ -25,15 +25,15 @@ const [LEAST_SAMPLES, LEAST_SIDE] = [5, 2];
 
 /**
  * A way through samples that may be wrong or missing: at each time a parabola is fitted to the samples nearby (local regression with tri-cube weights, and bisquare weights on what they miss it by: Cleveland WS, J Am Stat
- * Assoc 1979;74:829-836). The window grows until five samples lie in it, two on each side, so that gaps are bridged. `floor` is the miss in pixels below which nobody is doubted. null where there are fewer than three samples.
+ * Assoc 1979;74:829-836). The window grows until five samples lie in it, two on each side, so that gaps are bridged. `floor` is the miss in pixels below which nobody is doubted; with `fast`, of samples far apart in time only those are doubted that jump there and back, since a hand that throws bends more between them than a parabola. null where there are fewer than three samples.
  */
 export function smoothTrack(
   samples: readonly TrackSample[],
   times: readonly number[],
-  options: { readonly halfWindowSeconds: number; readonly floor: number },
+  options: { readonly halfWindowSeconds: number; readonly floor: number; readonly fast?: boolean },
 ): TrackPlace[] | null {
   if (samples.length < 3) return null;
-  const { halfWindowSeconds, floor } = options;
+  const { halfWindowSeconds, floor, fast = false } = options;
   const missesOf = (trust: readonly number[]): number[] =>
     samples.map((s) => {
       const at = fitAt(samples, trust, s.seconds, halfWindowSeconds);
@@ -43,8 +43,10 @@ export function smoothTrack(
   const middle = medians(samples);
   let misses = samples.map((s, i) => Math.hypot(s.x - middle[i]!.x, s.y - middle[i]!.y));
   let trust: number[] = [];
+  const beyond = samples.map((_, i) => fast && bendsTooFast(samples, i));
   for (let round = 0; round < ROUNDS; round++) {
     trust = misses.map((miss, i) => {
+      if (beyond[i]) return 1;
       const share = miss / (6 * Math.max(medianNear(misses, i, 15), floor));
       return share < 1 ? (1 - share * share) ** 2 : 0;
     });
@@ -54,6 +56,18 @@ export function smoothTrack(
     ...fitAt(samples, trust, seconds, halfWindowSeconds),
     scatter: medianNear(misses, Math.min(samples.length - 1, lowerBound(samples, seconds)), 3),
   }));
+}
+
+/** Of samples this far apart in seconds a fast hand's way bends more between two of them than a parabola does. */
+const FAR_APART = 0.05;
+/** A sample further from the middle of its neighbours than this share of how far these are apart jumps there and back. */
+const JUMPS = 2;
+
+/** Whether what a parabola misses a sample by says nothing against it: its neighbours are far apart in time, and it lies on their way rather than beside it. */
+function bendsTooFast(samples: readonly TrackSample[], i: number): boolean {
+  const [a, s, b] = [samples[i - 1], samples[i]!, samples[i + 1]];
+  if (!a || !b || b.seconds - a.seconds < FAR_APART) return false;
+  return Math.hypot(s.x - (a.x + b.x) / 2, s.y - (a.y + b.y) / 2) < JUMPS * Math.hypot(a.x - b.x, a.y - b.y);
 }
 
 const medianOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
