@@ -7,6 +7,8 @@ const HAND = 0.085;
 const [SLOWEST, FASTEST] = [5, 60];
 /** A hand that has slowed to this share of its greatest speed has let go. */
 const SLOWED = 0.55;
+/** Its greatest speed is within so many seconds of the frame around which it throws. */
+const NEAR_SECONDS = 0.025;
 
 interface Flight {
   readonly places: ReadonlyArray<{ readonly frame: number; readonly x: number; readonly y: number }>;
@@ -28,8 +30,10 @@ export function ballRelease(evidence: ClipEvidence, fastest: number): FoundEvent
     return { frame, from: frame - half, to: frame + half, sure: flight.places.length >= 3 ? 0.97 : 0.85 };
   }
   const speed = smoothed(speedOf(evidence.body.joints.throwingWrist, evidence.times, evidence.body.bodyPixels), 1);
-  const limit = SLOWED * speed[fastest]!;
-  let i = fastest;
+  const reach = Math.max(1, Math.round(NEAR_SECONDS * rate));
+  let i = Math.max(0, fastest - reach);
+  for (let k = i; k <= Math.min(speed.length - 1, fastest + reach); k++) if (speed[k]! > speed[i]!) i = k;
+  const limit = SLOWED * speed[i]!;
   while (i < speed.length - 1 && speed[i]! > limit) i++;
   if (speed[i]! > limit) return null;
   const [before, after] = [speed[i - 1]!, speed[i]!];
