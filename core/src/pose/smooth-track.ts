@@ -43,7 +43,7 @@ export function smoothTrack(
   const middle = medians(samples);
   let misses = samples.map((s, i) => Math.hypot(s.x - middle[i]!.x, s.y - middle[i]!.y));
   let trust: number[] = [];
-  const beyond = samples.map((_, i) => fast && bendsTooFast(samples, i));
+  const beyond = samples.map((_, i) => fast && bendsTooFast(samples, i, FAR_GONE * floor));
   for (let round = 0; round < ROUNDS; round++) {
     trust = misses.map((miss, i) => {
       if (beyond[i]) return 1;
@@ -60,14 +60,17 @@ export function smoothTrack(
 
 /** Of samples this far apart in seconds a fast hand's way bends more between two of them than a parabola does. */
 const FAR_APART = 0.05;
+/** A hand whose neighbours are further apart than so many times the least doubt throws; hands that only part are slower, and their errors are doubted. */
+const FAR_GONE = 40;
 /** A sample further from the middle of its neighbours than this share of how far these are apart jumps there and back. */
 const JUMPS = 2;
 
 /** Whether what a parabola misses a sample by says nothing against it: its neighbours are far apart in time, and it lies on their way rather than beside it. */
-function bendsTooFast(samples: readonly TrackSample[], i: number): boolean {
+function bendsTooFast(samples: readonly TrackSample[], i: number, far: number): boolean {
   const [a, s, b] = [samples[i - 1], samples[i]!, samples[i + 1]];
   if (!a || !b || b.seconds - a.seconds < FAR_APART) return false;
-  return Math.hypot(s.x - (a.x + b.x) / 2, s.y - (a.y + b.y) / 2) < JUMPS * Math.hypot(a.x - b.x, a.y - b.y);
+  const gone = Math.hypot(a.x - b.x, a.y - b.y);
+  return gone > far && Math.hypot(s.x - (a.x + b.x) / 2, s.y - (a.y + b.y) / 2) < JUMPS * gone;
 }
 
 const medianOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
