@@ -43,7 +43,7 @@ export function SortBoard(props: SortProps) {
     newest !== undefined &&
     (films.uploadOf(newest.id, view) !== undefined || clips.some((c) => c.deliveryId === newest.id && c.view === view));
   /** The view to be filmed next: of a newest delivery that has no film at all, or whose films are still on their way. */
-  const next = ready && NEEDED.some(hasFilm) ? undefined : NEEDED.find((view) => newest && !hasFilm(view));
+  const next = barred || (ready && NEEDED.some(hasFilm)) ? undefined : NEEDED.find((view) => newest && !hasFilm(view));
   const addDelivery = (
     <div className="flex flex-wrap items-center gap-3">
       <label className="text-small text-soft">
@@ -169,7 +169,7 @@ export function SortBoard(props: SortProps) {
                   upload={films.uploadOf(d.id, view)}
                   barred={barred !== null}
                   needed={NEEDED.includes(view)}
-                  main={mayThrow && d === newest && view === next}
+                  main={d === newest && view === next}
                   onFile={(f) => films.attach(d.id, view, f)}
                   onSimulate={props.simulated && NEEDED.includes(view) ? () => films.film(d.id, view) : null}
                 />
