@@ -204,6 +204,11 @@ describe('around which frame he throws', () => {
   test('from the side by the fastest hand', () => {
     expect(off(throwFrame(evidence), TRUE.release - 0.012, rate)).toBeLessThan(2);
     expect(throwFrame({ ...evidence, motion: evidence.motion.map(() => 0) })).toBe(throwFrame(evidence));
+    // A hand that is found elsewhere for two frames goes faster than one that throws, and not as far.
+    const { throwingWrist } = evidence.body.joints;
+    const jumps = throwingWrist.map((p, i) => (Math.abs(i - 40.5) < 1 ? { ...p, x: p.x + 0.35 * evidence.body.bodyPixels } : p));
+    const jumped = { ...evidence, body: { ...evidence.body, joints: { ...evidence.body.joints, throwingWrist: jumps } } };
+    expect(throwFrame(jumped)).toBe(throwFrame(evidence));
   });
   test('in line with the target by the last of the tops of motion, not by the highest, nor by a hand that falls', () => {
     const [lift, thrown] = [Math.round(0.9 * rate), Math.round(1.73 * rate)];
