@@ -5,7 +5,17 @@ import { campById } from '../camps.ts';
 import { exportCamper, eraseCamper } from '../children.ts';
 import { recordConsents } from '../consents.ts';
 import { db } from '../db/connect.ts';
-import { campers, clipLooks, clips, deliveries, points, proposedJoints, proposedMarks, scoringTasks } from '../db/schema.ts';
+import {
+  campers,
+  clipLooks,
+  clips,
+  deliveries,
+  marks,
+  points,
+  proposedJoints,
+  proposedMarks,
+  scoringTasks,
+} from '../db/schema.ts';
 import { moveClip } from '../move-clip.ts';
 import { newWorld, putClip, type World } from '../testing/world.ts';
 import { anId } from '../../parts/testing/an-id.ts';
@@ -23,6 +33,8 @@ beforeEach(() => {
 });
 afterEach(async () => {
   delete process.env.STRIDE_LOOKS;
+  await db().delete(marks);
+  await db().delete(points);
   await db().delete(clips);
   await db().delete(scoringTasks);
   await db().execute(sql`delete from pgboss.job`);
@@ -219,6 +231,45 @@ describe('what is looked at', () => {
     const { one, clips: seen } = finder();
     for (let i = 0; i < 7; i++) await lookAtNext(one);
     expect(seen()).toEqual([open, newest, scored, side, front, second, old]);
+  });
+
+  describe('by other rules than today’s', () => {
+    const byOthers = (id: ClipId): Promise<unknown> =>
+      db().update(clipLooks).set({ finder: 'of before' }).where(eq(clipLooks.clipId, id));
+    const other: ClipProposal = { ...PROPOSAL, marks: [{ event: 'release', frame: 2, from: 1, to: 2, sure: 0.8 }] };
+
+    test('is looked at anew, after all that nobody has looked at, and shown as it was until then', async () => {
+      const before = await ready();
+      await lookAtNext(finder().one);
+      await byOthers(before);
+      const none = await ready(world.delivery, { view: 'front', towardsTarget: null });
+      await lookAtNext(finder(() => null).one);
+      await byOthers(none);
+      const never = await ready(world.secondDelivery);
+      expect((await ofCamper()).find((l) => l.clipId === before)).toMatchObject({ state: 'found', marks: PROPOSAL.marks });
+      const { one, clips: seen } = finder(() => other);
+      for (let i = 0; i < 4; i++) await lookAtNext(one);
+      expect(seen()).toEqual([never, before, none]);
+      expect((await ofCamper()).map((l) => l.marks)).toEqual([other.marks, other.marks, other.marks]);
+      expect(await lookOf(before)).toMatchObject({ finder: FINDER });
+    });
+
+    test('stays as it is once somebody has marked or placed something in it', async () => {
+      const [marked, placed] = [await ready(), await ready(world.secondDelivery)];
+      for (const id of [marked, placed]) {
+        await lookAtNext(finder().one);
+        await byOthers(id);
+      }
+      const enteredBy = world.coach;
+      await db().insert(marks).values({ entryId: anId(), clipId: marked, event: 'contact', frame: 1, enteredBy });
+      await db()
+        .insert(points)
+        .values({ entryId: anId(), clipId: placed, event: 'contact', point: 'frontKnee', x: 1, y: 1, pointSd: 2, enteredBy });
+      const { one, asked } = finder(() => other);
+      await lookAtNext(one);
+      expect(asked).toEqual([]);
+      expect((await ofCamper()).map((l) => l.marks)).toEqual([PROPOSAL.marks, PROPOSAL.marks]);
+    });
   });
 
   test('two that look at the same time look at two clips', async () => {

@@ -18,15 +18,19 @@ const READ_HEIGHT = 540;
 const LOOK_EVERY = 2000;
 const NOT_WANTED = new Error('the clip is not wanted any more');
 
-/** Clips that can be looked at: ready, of somebody, at a known rate, and not looked at yet with what is known of them now. */
+/** Looked at by other rules than today's, and nobody has marked or placed anything in it: what a person has begun with stays as he saw it. */
+const BY_OTHER_RULES = sql`(clip_looks.state in ('found', 'none') and clip_looks.finder is distinct from ${FINDER}
+  and not exists (select 1 from marks where marks.clip_id = clips.id) and not exists (select 1 from points where points.clip_id = clips.id))`;
+/** Clips that can be looked at: ready, of somebody, at a known rate, and not looked at yet by the rules of today with what is known of them now. */
 const TO_LOOK_AT = sql`from clips join deliveries d on d.id = clips.delivery_id join campers c on c.id = d.camper_id
   left join clip_looks on clip_looks.clip_id = clips.id
   where clips.state = 'ready' and clips.capture_known <> 'open' and clips.removed_at is null and clips.hidden_at is null and c.withdrawn_on is null
-    and (clip_looks.clip_id is null or clip_looks.state = 'waiting' or not ${isFresh})`;
+    and (clip_looks.clip_id is null or clip_looks.state = 'waiting' or not ${isFresh} or ${BY_OTHER_RULES})`;
 /**
  * The order in which the evening needs them: whose bench is open, then the newest day, those who are to be scored, the bibs and deliveries in their order, and of each the view that shows most.
+ * What other rules have found already is there meanwhile, and comes last.
  */
-const IN_ORDER = sql`order by clip_looks.wanted_at desc nulls last, d.thrown_on desc,
+const IN_ORDER = sql`order by coalesce(${isFresh} and ${BY_OTHER_RULES}, false), clip_looks.wanted_at desc nulls last, d.thrown_on desc,
   exists (select 1 from scoring_tasks t where t.camper_id = c.id and t.day = d.thrown_on and t.state = 'open') desc,
   c.bib, d.number, array_position(array['openSide', 'closedSide', 'front', 'rear'], clips.view), clips.id`;
 
