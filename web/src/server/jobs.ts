@@ -24,25 +24,32 @@ const wakers = (): Map<string, () => void> => {
   return shared[WAKERS];
 };
 
+/** Whoever asks for a job wakes its worker: this often each looks by itself, in seconds, for one that failed and is tried again. */
+const LOOKS_BY_ITSELF = 5;
+
 /** Starts the queue and its workers, one at a time in each lane. A job that a killed server left is taken up again. */
 export async function startJobs(work: Work): Promise<void> {
-  boss = new PgBoss({ connectionString: databaseUrl(), max: 4 });
+  boss = new PgBoss({ connectionString: databaseUrl(), max: 4, schedule: false });
   boss.on('error', (error) => log.error({ error }, 'job queue'));
   await boss.start();
   // At most one job of a clip waits.
   await boss.createQueue(LANES.look, { name: LANES.look, policy: 'short' });
-  for (const look of work.look) {
-    const worker = await boss.work(LANES.look, { batchSize: 1, pollingIntervalSeconds: 1 }, async () => {
-      for (const wake of lookers) wake();
-      await look();
-    });
-    lookers.add(() => boss?.notifyWorker(worker));
-  }
+  const lookers: string[] = [];
+  wakers().set(LANES.look, () => {
+    for (const worker of lookers) boss?.notifyWorker(worker);
+  });
+  for (const look of work.look)
+    lookers.push(
+      await boss.work(LANES.look, { batchSize: 1, pollingIntervalSeconds: LOOKS_BY_ITSELF }, async () => {
+        // Behind one there may be more: nobody rests in between.
+        wakers().get(LANES.look)?.();
+        await look();
+      }),
+    );
   for (const lane of [LANES.short, LANES.long, LANES.file]) {
     await boss.createQueue(lane);
-    const worker = await boss.work<Job>(lane, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
+    const worker = await boss.work<Job>(lane, { batchSize: 1, pollingIntervalSeconds: LOOKS_BY_ITSELF }, async ([job]) => {
       if (!job) return;
-      // Behind one there may be more: it does not rest in between.
       wakers().get(lane)?.();
       if ('fileId' in job.data) await work.takeFile(job.data.fileId);
       else await work.prepareClip(job.data.clipId);
@@ -51,12 +58,11 @@ export async function startJobs(work: Work): Promise<void> {
   }
 }
 
-const lookers = new Set<() => void>();
-
 /** Asks for a clip to be looked at: a job a clip, of which each takes the one that is needed first. Asking twice makes one. */
 export async function enqueueLook(clipId: ClipId): Promise<void> {
   const queue = await sender();
   await queue.send(LANES.look, { clipId }, { retryLimit: 1, expireInSeconds: 3600, singletonKey: clipId });
+  wakers().get(LANES.look)?.();
 }
 
 type Job = { readonly clipId: ClipId } | { readonly fileId: DroppedFileId };
@@ -97,7 +103,6 @@ async function sender(): Promise<PgBoss> {
 
 export async function stopJobs(): Promise<void> {
   wakers().clear();
-  lookers.clear();
   await boss?.stop({ graceful: true, timeout: 10_000 });
   boss = null;
 }
