@@ -134,6 +134,25 @@ test('the simulated camera films a camper of the demo with progress, and stops a
   await rows(`delete from deliveries where id = '0197f0a0-0000-7000-8000-0000000000aa'`);
 });
 
+test('the largest button of a camper is the next thing to do: his delivery, its two films, the bench', async ({ coach }) => {
+  await coach.goto(`${process.env.E2E_URL}/campers/18`);
+  await pageAwake(coach);
+  const main = coach.locator('.main-action');
+  await expect(main).toHaveText('First delivery');
+  await main.click();
+  for (const view of ['Open side', 'Front'] as const) {
+    await expect(main).toHaveAccessibleName(`Film with the simulated camera, ${view}`);
+    await coach.getByTestId(`file-${view}`).setInputFiles({
+      name: `${view}.mp4`,
+      mimeType: 'video/mp4',
+      buffer: film(view === 'Front' ? '44-2-front.mp4' : '44-2-open-side.mp4'),
+    });
+  }
+  await expect(main).toHaveText('To the bench');
+  // The next delivery is thrown when the staff say so: with films to judge it is not the first thing to do.
+  await expect(coach.getByRole('button', { name: 'Next delivery' })).toHaveClass(/quiet-action/);
+});
+
 test('a marked film goes to the delivery that it shows, and a removed one comes back with its work', async ({ coach }) => {
   await coach.goto(`${process.env.E2E_URL}/campers/4`);
   await pageAwake(coach);
