@@ -4,7 +4,7 @@ import { allSaved, expect, filmsShown, pageAwake, test } from './support/at-work
 
 const FRAMES = 260;
 /** `./test all` tries more of them. */
-const STEPS = ALL ? 100 : 40;
+const STEPS = ALL ? 100 : 24;
 /** Bib and place of each film, so that no test waits for another. */
 const FILMS: ReadonlyArray<readonly [FilmKind, number]> = [
   ['constant rate, H.264', 14],

@@ -7,11 +7,14 @@ import { v7 } from 'uuid';
 import { filmsShown, firstLead, pageAwake } from './support/at-work.ts';
 import { barCodeFilm, readBars, type FilmKind } from './support/bar-code-film.ts';
 import { campersWith } from './support/field-phone.ts';
+import { ALL } from './support/measured.ts';
 import { query, startProduct } from './support/product.ts';
 
 /** A second and a half of a throw, and a little more of it where it was filmed at 240 a second. */
 const framesOf = (kind: FilmKind): number => (kind === 'slow motion, tagged' ? 420 : 180);
-const BIBS = Array.from({ length: 14 }, (_, i) => 3 + 2 * i);
+/** 24 files, and 60 with `./test all`: of two throws of each camper from two cameras, and four that are none. */
+const BIBS = Array.from({ length: ALL ? 14 : 5 }, (_, i) => 3 + 2 * i);
+const FILES = 4 * BIBS.length + 4;
 /** What each camera films, one kind after the other. */
 const SIDE: readonly FilmKind[] = ['constant rate, H.264', 'HEVC', 'slow motion, tagged'];
 const FRONT: readonly FilmKind[] = ['variable rate, H.264', 'held upright, turned'];
@@ -92,7 +95,7 @@ const counts = (page: Page) =>
     .textContent()
     .then((text) => text ?? '');
 
-test('a folder of 60 files from two cameras is sorted with a few keys, over a server that dies, and every frame is where it was', async ({
+test(`a folder of ${FILES} files from two cameras is sorted with a few keys, over a server that dies, and every frame is where it was`, async ({
   page,
 }) => {
   const product = await startProduct({ demo: false });
@@ -110,7 +113,7 @@ test('a folder of 60 files from two cameras is sorted with a few keys, over a se
       );
     const films = await evening(folder);
     expect(readdirSync(join(folder, 'evening'), { recursive: true, withFileTypes: true }).filter((f) => f.isFile())).toHaveLength(
-      60,
+      FILES,
     );
     await page.goto(`${product.url}/sort`);
     await pageAwake(page);
@@ -149,7 +152,8 @@ test('a folder of 60 files from two cameras is sorted with a few keys, over a se
       await expect(pressed(view)).toBeVisible();
       if (camera === 0) await press('n');
     }
-    await expect.poll(() => counts(page)).toMatch(/^\d+ to look at, 5\d sure/);
+    const sure = async (): Promise<number> => Number(/ (\d+) sure/.exec(await counts(page))?.[1]);
+    await expect.poll(sure).toBeGreaterThan(0.85 * films.length);
     await press('a');
     await expect.poll(() => counts(page)).toMatch(/ 0 sure/);
     // What is left somebody looks at, one after the other, at both cameras.
@@ -160,7 +164,7 @@ test('a folder of 60 files from two cameras is sorted with a few keys, over a se
       await expect.poll(async () => Number.parseInt(await counts(page), 10)).toBe(left - 1);
     }
     await expect.poll(() => counts(page)).toBe(`0 to look at, 0 sure, ${films.length} in place`);
-    expect(presses).toBeLessThanOrEqual(70);
+    expect(presses).toBeLessThanOrEqual(1.25 * films.length);
     process.stdout.write(`      ${presses} keys for ${films.length} films\n`);
 
     await expect.poll(async () => (await run('select 1 from clips where delivery_id is not null')).length).toBe(films.length);
