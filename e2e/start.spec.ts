@@ -23,6 +23,24 @@ test.beforeEach(() => {
 });
 test.afterEach(() => rmSync(state, { recursive: true, force: true }));
 
+/** Asks the database of the state, as the product does. */
+async function asked<T>(text: string): Promise<T[]> {
+  const read = (file: string): string => readFileSync(`${state}/${file}`, 'utf8');
+  const client = new pg.Client({
+    host: '127.0.0.1',
+    port: Number(read('database.port')),
+    user: 'stride',
+    database: 'chalk',
+    password: read('database.password'),
+  });
+  await client.connect();
+  try {
+    return (await client.query(text)).rows as T[];
+  } finally {
+    await client.end();
+  }
+}
+
 test('a taken port: one clear sentence, and an exit code', async () => {
   const other = await listenOn(0);
   const run = start({ STRIDE_STATE: state, PORT: String(portOf(other)) });
@@ -42,23 +60,25 @@ test('a broken database folder: one clear sentence, and an exit code', async () 
   expect(run.said()).toContain('is broken: it holds files but no database');
 });
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const)
-  test(`${signal} stops server and database cleanly, and the data are there at the next start`, async () => {
-    const free = await listenOn(0);
-    const port = portOf(free);
-    await new Promise((resolve) => free.close(resolve));
-    for (const round of [1, 2]) {
-      const run = start({ STRIDE_STATE: state, PORT: String(port) });
-      await expect.poll(run.said).toContain(`http://127.0.0.1:${port}`);
-      expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status, `round ${round}`).toBe(200);
-      const lock = `${state}/database/postmaster.pid`;
-      expect(existsSync(lock)).toBe(true);
-      run.child.kill(signal);
-      expect(await run.ended).toBe(signal === 'SIGINT' ? 130 : 143);
-      expect(existsSync(lock)).toBe(false);
-      await expect(fetch(`http://127.0.0.1:${port}/api/health`)).rejects.toThrow();
-    }
-  });
+test('SIGINT and SIGTERM stop server and database cleanly, and the data are there at the next start', async () => {
+  const port = await freePort();
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    const run = start({ STRIDE_STATE: state, PORT: String(port) });
+    await expect.poll(run.said).toContain(`http://127.0.0.1:${port}`);
+    expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status, signal).toBe(200);
+    if (signal === 'SIGINT')
+      await asked(
+        `insert into staff (id, name, email) values ('018f0000-0000-7000-8000-000000000001', 'Who was there', 'there@camp.example')`,
+      );
+    else expect(await asked(`select name from staff where email = 'there@camp.example'`)).toEqual([{ name: 'Who was there' }]);
+    const lock = `${state}/database/postmaster.pid`;
+    expect(existsSync(lock)).toBe(true);
+    run.child.kill(signal);
+    expect(await run.ended).toBe(signal === 'SIGINT' ? 130 : 143);
+    expect(existsSync(lock)).toBe(false);
+    await expect(fetch(`http://127.0.0.1:${port}/api/health`)).rejects.toThrow();
+  }
+});
 
 const running = async (env: Record<string, string>): Promise<Run & { url: string }> => {
   const port = await freePort();
@@ -69,36 +89,75 @@ const running = async (env: Record<string, string>): Promise<Run & { url: string
 const pidIn = (file: string): number => Number(readFileSync(`${state}/${file}`, 'utf8').split('\n')[0]);
 const isAlive = (pid: number): boolean =>
   existsSync(`/proc/${pid}/status`) && !readFileSync(`/proc/${pid}/status`, 'utf8').includes('State:\tZ');
-test('a second start on one state is refused with a clear sentence, and leaves the first alone', async () => {
-  const first = await running({});
-  try {
-    const second = start({ STRIDE_STATE: state, PORT: String(await freePort()) });
-    expect(await second.ended).not.toBe(0);
-    expect(second.said().trim()).toBe(
-      `Stride Chalk runs on this state already: ${state}. End it first, or name another folder in STRIDE_STATE.`,
-    );
-    expect(await isHealthy(first.url)).toBe(200);
-    expect(isAlive(pidIn('database/postmaster.pid'))).toBe(true);
-  } finally {
-    await end(first);
-  }
-});
-
-test('what dies is started again: the server, and the database while health says so', async () => {
+test('a product that runs', async () => {
   const run = await running({});
   try {
-    const server = pidIn('server.pid');
-    process.kill(server, 'SIGKILL');
-    await expect.poll(() => isHealthy(run.url)).toBe(200);
-    expect(pidIn('server.pid')).not.toBe(server);
-    const again = pidIn('server.pid');
-    const database = pidIn('database/postmaster.pid');
-    process.kill(database, 'SIGKILL');
-    // The server lives on, and says that it cannot work.
-    await expect.poll(() => isHealthy(run.url)).not.toBe(200);
-    await expect.poll(() => isHealthy(run.url)).toBe(200);
-    expect(pidIn('server.pid')).toBe(again);
-    expect(pidIn('database/postmaster.pid')).not.toBe(database);
+    await test.step('a second start on its state is refused with a clear sentence, and leaves the first alone', async () => {
+      const second = start({ STRIDE_STATE: state, PORT: String(await freePort()) });
+      expect(await second.ended).not.toBe(0);
+      expect(second.said().trim()).toBe(
+        `Stride Chalk runs on this state already: ${state}. End it first, or name another folder in STRIDE_STATE.`,
+      );
+      expect(await isHealthy(run.url)).toBe(200);
+      expect(isAlive(pidIn('database/postmaster.pid'))).toBe(true);
+    });
+    await test.step('the database has passwords that only their owner reads; the user of the intake cannot connect; the role at work is no superuser', async () => {
+      for (const file of ['database.password', 'database.admin', 'database.log', 'secret'])
+        expect((statSync(`${state}/${file}`).mode & 0o777).toString(8), file).toBe('600');
+      const port = readFileSync(`${state}/database.port`, 'utf8');
+      const asNobody = process.getuid?.() === 0 ? ['setpriv', '--reuid=65534', '--regid=65534', '--clear-groups'] : ['env'];
+      const psql = (user: string, env: Record<string, string> = {}) =>
+        spawnSync(
+          asNobody[0]!,
+          [
+            ...asNobody.slice(1),
+            'psql',
+            '-w',
+            '-h',
+            '127.0.0.1',
+            '-p',
+            port,
+            '-U',
+            user,
+            '-d',
+            'chalk',
+            '-tAc',
+            'select usesuper from pg_user where usename = current_user',
+          ],
+          {
+            encoding: 'utf8',
+            env: { PATH: process.env.PATH!, ...env },
+            cwd: '/',
+          },
+        );
+      for (const user of ['chalk', 'stride', 'postgres', 'nobody']) {
+        const tried = psql(user);
+        expect(tried.status, user).not.toBe(0);
+        expect(tried.stderr, user).toMatch(/no password supplied|password authentication failed|fe_sendauth/);
+      }
+      if (process.getuid?.() === 0)
+        expect(
+          spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', 'cat', `${state}/database.password`], {
+            encoding: 'utf8',
+          }).status,
+        ).not.toBe(0);
+      const own = psql('stride', { PGPASSWORD: readFileSync(`${state}/database.password`, 'utf8') });
+      expect(own.stdout.trim(), own.stderr).toBe('f');
+    });
+    await test.step('what dies is started again: the server, and the database while health says so', async () => {
+      const server = pidIn('server.pid');
+      process.kill(server, 'SIGKILL');
+      await expect.poll(() => isHealthy(run.url)).toBe(200);
+      expect(pidIn('server.pid')).not.toBe(server);
+      const again = pidIn('server.pid');
+      const database = pidIn('database/postmaster.pid');
+      process.kill(database, 'SIGKILL');
+      // The server lives on, and says that it cannot work.
+      await expect.poll(() => isHealthy(run.url)).not.toBe(200);
+      await expect.poll(() => isHealthy(run.url)).toBe(200);
+      expect(pidIn('server.pid')).toBe(again);
+      expect(pidIn('database/postmaster.pid')).not.toBe(database);
+    });
   } finally {
     await end(run);
   }
@@ -129,55 +188,6 @@ test('a number in postmaster.pid that belongs to another program by now does not
   const run = await running({});
   expect(pidIn('database/postmaster.pid')).not.toBe(process.pid);
   await end(run);
-});
-
-test('the database has passwords that only their owner reads; the user of the intake cannot connect; the role at work is no superuser', async () => {
-  const run = await running({});
-  try {
-    for (const file of ['database.password', 'database.admin', 'database.log', 'secret'])
-      expect((statSync(`${state}/${file}`).mode & 0o777).toString(8), file).toBe('600');
-    const port = readFileSync(`${state}/database.port`, 'utf8');
-    const asNobody = process.getuid?.() === 0 ? ['setpriv', '--reuid=65534', '--regid=65534', '--clear-groups'] : ['env'];
-    const psql = (user: string, env: Record<string, string> = {}) =>
-      spawnSync(
-        asNobody[0]!,
-        [
-          ...asNobody.slice(1),
-          'psql',
-          '-w',
-          '-h',
-          '127.0.0.1',
-          '-p',
-          port,
-          '-U',
-          user,
-          '-d',
-          'chalk',
-          '-tAc',
-          'select usesuper from pg_user where usename = current_user',
-        ],
-        {
-          encoding: 'utf8',
-          env: { PATH: process.env.PATH!, ...env },
-          cwd: '/',
-        },
-      );
-    for (const user of ['chalk', 'stride', 'postgres', 'nobody']) {
-      const tried = psql(user);
-      expect(tried.status, user).not.toBe(0);
-      expect(tried.stderr, user).toMatch(/no password supplied|password authentication failed|fe_sendauth/);
-    }
-    if (process.getuid?.() === 0)
-      expect(
-        spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', 'cat', `${state}/database.password`], {
-          encoding: 'utf8',
-        }).status,
-      ).not.toBe(0);
-    const own = psql('stride', { PGPASSWORD: readFileSync(`${state}/database.password`, 'utf8') });
-    expect(own.stdout.trim(), own.stderr).toBe('f');
-  } finally {
-    await end(run);
-  }
 });
 
 test('a database from before passwords is taken over: nothing is lost, its role is no superuser any more, and nobody comes in without one', async () => {
@@ -232,21 +242,16 @@ test('a database from before passwords is taken over: nothing is lost, its role 
   const run = await running({});
   try {
     const here = Number(readFileSync(`${state}/database.port`, 'utf8'));
-    const connect = async (user: string, password?: string): Promise<pg.Client> => {
-      const client = new pg.Client({ host: '127.0.0.1', port: here, user, database: 'chalk', password });
-      await client.connect();
-      return client;
-    };
-    for (const user of ['chalk', 'stride']) await expect(connect(user), user).rejects.toThrow(/password/i);
-    const own = await connect('stride', readFileSync(`${state}/database.password`, 'utf8'));
-    const asked = async <T>(text: string): Promise<T[]> => (await own.query(text)).rows as T[];
+    for (const user of ['chalk', 'stride'])
+      await expect(new pg.Client({ host: '127.0.0.1', port: here, user, database: 'chalk' }).connect(), user).rejects.toThrow(
+        /password/i,
+      );
     expect(await asked(`select name from staff where email = 'there@camp.example'`)).toEqual([{ name: 'Who was there' }]);
     expect(await asked('select usesuper as s from pg_user where usename = current_user')).toEqual([{ s: false }]);
     expect(
       await asked(`select relname from pg_class c join pg_namespace n on n.oid = c.relnamespace
         where n.nspname in ('public', 'drizzle', 'pgboss') and c.relowner <> 'stride'::regrole`),
     ).toEqual([]);
-    await own.end();
     expect(await isHealthy(run.url)).toBe(200);
   } finally {
     await end(run);

@@ -18,7 +18,8 @@ export function start(env: Record<string, string>, args: readonly string[] = [],
   const [command, ...rest] = [...through, `${ROOT}start`, ...args];
   const child = spawn(command!, rest, {
     cwd: ROOT,
-    env: { ...process.env, STRIDE_DEMO: '0', ...env },
+    // Nobody looks at films that no test asks about: it takes half a minute of a core each.
+    env: { ...process.env, STRIDE_DEMO: '0', STRIDE_LOOKS: '0', ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   for (const stream of [child.stdout, child.stderr])
