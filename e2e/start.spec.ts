@@ -68,7 +68,7 @@ test('SIGINT and SIGTERM stop server and database cleanly, and the data are ther
     expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status, signal).toBe(200);
     if (signal === 'SIGINT')
       await asked(
-        `insert into staff (id, name, email) values ('018f0000-0000-7000-8000-000000000001', 'Who was there', 'there@camp.example')`,
+        `insert into staff (id, name, email, address) values ('018f0000-0000-7000-8000-000000000001', 'Who was there', 'there@camp.example', 'there@camp.example')`,
       );
     else expect(await asked(`select name from staff where email = 'there@camp.example'`)).toEqual([{ name: 'Who was there' }]);
     const lock = `${state}/database/postmaster.pid`;
