@@ -71,7 +71,7 @@ export { hangingFocus } from './evaluation/hanging-focus.ts';
 export { sheetEffect, type ScoredCamper, type SheetEffect } from './evaluation/sheet-effect.ts';
 export { furtherFocus, sayEvaluation, withDoses } from './evaluation/say-evaluation.ts';
 export { CHILD_FIGURE_IDS, FIGURE_IDS, type FigureId } from './figures/figure-ids.ts';
-export type { Figure, PoseFigure } from './figures/figure.ts';
+export { SIDE_VIEWS, type Figure, type PoseFigure } from './figures/figure.ts';
 export { figureChalk, figureMoment } from './figures/figure-chalk.ts';
 export {
   FOUR_CONES,

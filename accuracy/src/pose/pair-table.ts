@@ -49,7 +49,7 @@ export function pairTable(results: readonly ClipResult[]): string {
     const misses = pairs.flatMap(({ front, side }, i) => {
       const { [event]: own = null, ...rest } = timed(front);
       const told = fromOtherView(rest, timed(side), offsets[i]!.found)[event] ?? null;
-      const used = otherTellsBetter(own, told) ? told : own;
+      const used = otherTellsBetter(own, told, true) ? told : own;
       if (!used) return [];
       const far = Math.abs(used.seconds * front.framesPerSecond - front.true[event]);
       if (used.sure >= SURE) {

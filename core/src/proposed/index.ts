@@ -7,7 +7,9 @@ export { limbsOf, otherSide, pointsAtFrame, pointsNeededAt, type Limbs, type Pro
 export { pathOffset, type SeenPaths } from './path-offset.ts';
 export {
   fromOtherView,
+  isFar,
   otherTellsBetter,
+  RESTS_ON,
   viewOffset,
   type TimedEvent,
   type TimedEvents,

@@ -65,15 +65,17 @@ describe('fromOtherView', () => {
 });
 
 test.each([
-  [null, null, false],
-  [null, at(1, 0.1), true],
-  [at(1, 0.1), null, false],
+  [null, null, true, false],
+  [null, at(1, 0.1), true, true],
+  [at(1, 0.1), null, true, false],
   // Sure of its own: nothing else is asked.
-  [at(1, 0.7), at(2, 0.97), false],
-  [at(1, 0.6), at(1.01, 0.65), true],
-  [at(1, 0.6), at(2, 0.5), false],
-  [at(1, 0.6), at(1.05, 0.6), false],
-  [at(1, 0.6), at(1.2, 0.6), true],
-])('%j, told %j by the other view: %s', (own, told, better) => {
-  expect(otherTellsBetter(own, told)).toBe(better);
+  [at(1, 0.7), at(2, 0.97), true, false],
+  [at(1, 0.6), at(1.01, 0.65), false, true],
+  [at(1, 0.6), at(2, 0.5), true, false],
+  [at(1, 0.6), at(1.05, 0.6), true, false],
+  [at(1, 0.6), at(1.2, 0.6), true, true],
+  // As sure and far apart: never what the front tells the side.
+  [at(1, 0.6), at(1.2, 0.6), false, false],
+])('%j, told %j by the other view, the one from the side %j: %s', (own, told, bySide, better) => {
+  expect(otherTellsBetter(own, told, bySide)).toBe(better);
 });

@@ -77,13 +77,30 @@ export function fromOtherView(own: TimedEvents, other: TimedEvents, byPaths: Vie
 const FAR = 0.1;
 
 /**
- * Whether what the other view tells of an event is proposed rather than what a view has found itself: not where it is sure of its own; where the other is surer; and of two that are as sure and lie far apart,
- * because the other view has the paths of all joints for a witness.
+ * Whether what the other view tells of an event is proposed rather than what a view has found itself: not where it is sure of its own; where the other is surer; and of two that are as sure and lie far apart what the view from the
+ * side shows, for along the line of sight neither a foot nor a knee shows when it comes. Where neither is more of a side than the other, each keeps its own.
  *
- * @example otherTellsBetter({ seconds: 1, sure: 0.5 }, { seconds: 1.5, sure: 0.5 }) // true
+ * @param bySide the other view is one from the side, and its own is not
+ * @example otherTellsBetter({ seconds: 1, sure: 0.5 }, { seconds: 1.5, sure: 0.5 }, true) // true
  */
-export function otherTellsBetter(own: TimedEvent | null, told: TimedEvent | null): boolean {
+export function otherTellsBetter(own: TimedEvent | null, told: TimedEvent | null, bySide: boolean): boolean {
   if (!told || !own) return told !== null;
   if (own.sure >= SURE) return false;
-  return told.sure > own.sure || (told.sure === own.sure && Math.abs(own.seconds - told.seconds) > FAR);
+  return told.sure > own.sure || (bySide && told.sure === own.sure && isFar(own, told));
 }
+
+/**
+ * Whether two views tell of one moment so differently that one of them is wrong about it.
+ *
+ * @example isFar({ seconds: 1, sure: 0.5 }, { seconds: 1.5, sure: 0.9 }) // true
+ */
+export const isFar = (a: TimedEvent, b: TimedEvent): boolean => Math.abs(a.seconds - b.seconds) > FAR;
+
+/** From which other event a view finds an event: where it is wrong about the one, it is about both. */
+export const RESTS_ON: Readonly<Partial<Record<EventId, EventId>>> = {
+  firstMove: 'set',
+  kneeDown: 'liftTop',
+  firstTouch: 'contact',
+  layback: 'release',
+  slowDown: 'release',
+};

@@ -237,6 +237,34 @@ describe('a key frame that is proposed', () => {
     // What its own pictures tell less surely is told by the other view too.
     expect(proposedOf(world, state, 'liftTop', known(FRONT))).toMatchObject({ frame: 50, otherView: true });
   });
+  test('each view keeps its own where both are as sure, but for what the front shows worse; what rests on a wrong event goes with it', () => {
+    // The front is 30 frames behind by its joints, and wrong about contact and what it has found from it.
+    const of = (frontContact: number): Proposals => ({
+      looksHere: true,
+      looks: [
+        moving(look(SIDE, [...SIDE_MARKS.filter(([e]) => e !== 'contact'), ['firstTouch', 149, 0.6], ['contact', 150, 0.6]]), 0),
+        moving(look(FRONT, [...[['firstTouch', 178, 0.6] as const], ['contact', 180, frontContact]]), 30),
+      ],
+    });
+    const there = (event: EventId, id: ClipId) => proposedOf(world, state, event, known(id));
+    begin(of(0.6));
+    for (const [event, side, front] of [
+      ['firstTouch', 149, 119],
+      ['contact', 150, 120],
+    ] as const) {
+      expect(there(event, SIDE)).toMatchObject({ frame: side, otherView: false });
+      expect(there(event, FRONT)).toMatchObject({ frame: front, otherView: true });
+    }
+    // The surer one decides for both views, and takes along what was found from it, however sure that is.
+    begin(of(0.8));
+    expect(there('contact', SIDE)).toMatchObject({ frame: 210, otherView: true });
+    expect(there('firstTouch', SIDE)).toMatchObject({ frame: 208, otherView: true });
+    // So does what a coach marks.
+    begin(of(0.6));
+    act({ type: 'event', event: 'contact' }, { type: 'step', by: 40 }, enter);
+    expect(marksOf(SIDE)).toMatchObject([{ event: 'contact', frame: 190 }]);
+    expect(there('firstTouch', SIDE)).toMatchObject({ frame: 208, otherView: true });
+  });
   test('nothing comes from the other view for a film in which nobody could be followed', () => {
     begin({ looksHere: true, looks: [look(SIDE, SIDE_MARKS), { ...look(FRONT, []), state: 'none', bodyPixels: null }] });
     expect(proposedOf(world, state, 'release', known(FRONT))).toBeNull();

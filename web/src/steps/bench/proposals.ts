@@ -4,7 +4,10 @@ import {
   isTurn,
   jointOfTurn,
   markTime,
+  isFar,
   otherTellsBetter,
+  RESTS_ON,
+  SIDE_VIEWS,
   pathOffset,
   pointFrame,
   pointsAtFrame,
@@ -100,11 +103,25 @@ export function proposedMark(
   if (!look) return null;
   const found = look.marks.find((m) => m.event === event && m.frame < at.time.frameCount);
   const own = found ? { ...found, spread: (found.to - found.from) / (2 * NINE_OF_TEN), otherView: false } : null;
-  if (own && own.sure >= SURE) return own;
+  const base = RESTS_ON[event];
+  const restsOnWrong = own && other && base && isOverruled(base, at, other, proposals, data);
+  if (own && own.sure >= SURE && !restsOnWrong) return own;
   // What a view shows badly the other one may show well.
   const told = other && fromOther(event, at, other, proposals, data);
-  const timed = (p: ProposedHere | null) => p && { seconds: at.time.timeOf(p.frame), sure: p.sure };
-  return otherTellsBetter(timed(own), timed(told)) ? told : own;
+  if (restsOnWrong) return told;
+  return otherTellsBetter(timed(at, own), timed(at, told), other !== null && isSide(other) && !isSide(at)) ? told : own;
+}
+
+const timed = (at: Known, p: Pick<ProposedHere, 'frame' | 'sure'> | null) =>
+  p && { seconds: at.time.timeOf(p.frame), sure: p.sure };
+const isSide = ({ film }: Known): boolean => SIDE_VIEWS.some((v) => v === film.view);
+
+/** Whether what a view has found of an event lies far from what is proposed or marked of it. */
+function isOverruled(event: EventId, at: Known, other: Known, proposals: Proposals, data: BenchData): boolean {
+  const found = lookOf(proposals, at.film.id)?.marks.find((m) => m.event === event) ?? null;
+  const mark = markOf(data, at.film.id, event);
+  const holds = mark ? { frame: mark.frame, sure: 1 } : proposedMark(event, at, other, proposals, data);
+  return found !== null && holds !== null && isFar(timed(at, found)!, timed(at, holds)!);
 }
 
 /** How far the two views lie apart by the paths of their joints, reckoned once for what was found; null while joints are lacking. */
