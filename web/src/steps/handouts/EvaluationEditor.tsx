@@ -186,7 +186,9 @@ export function EvaluationEditor({ camper, evaluation, further, scored, next, ve
         <>
           {document.focus.length === 0 && (
             <p className="m-0 bg-wash px-4 py-3 text-note">
-              No habit needs work now: no focus is invented. Add one below if you saw more than the levels say.
+              {document.deliveries === 1
+                ? 'One delivery is scored: too little to call anything a habit. Film and score another, or add below what you saw more often than once.'
+                : 'No habit needs work now: no focus is invented. Add one below if you saw more than the levels say.'}
             </p>
           )}
           <ol className="m-0 grid list-none gap-3 p-0">

@@ -1,5 +1,6 @@
 import { drillPlan, type Said } from '@stride-chalk/core';
 import { tall } from '../../parts/tall.ts';
+import { deliveriesOf } from './deliveries-of.ts';
 import { DrillPlan } from './DrillPlan.tsx';
 import { HandOutFocus, type HandOutFreeze } from './HandOutFocus.tsx';
 import { HandOutSummary } from './HandOutSummary.tsx';
@@ -42,7 +43,8 @@ export function HandOut(props: HandOutProps) {
           <br />
           {camper.age} years · throws {camper.hand === 'L' ? 'left' : 'right'} · {tall(camper.heightCentimetres, camp.units)}
           <br />
-          {d.deliveries} deliveries{props.thrownOn ? ` filmed ${longDay(props.thrownOn, camp.timeZone)}` : ''}
+          {deliveriesOf(d)}
+          {props.thrownOn ? ` filmed ${longDay(props.thrownOn, camp.timeZone)}` : ''}
         </p>
       </header>
       {!props.released && (
@@ -66,8 +68,9 @@ export function HandOut(props: HandOutProps) {
       )}
       {d.focus.length === 0 && (
         <p className="mt-5 text-body">
-          Nothing that has to change now showed in most deliveries
-          {d.notSeen.length > 0 ? ', as far as the films show it.' : '.'}
+          {d.deliveries === 1
+            ? 'One delivery was seen: too little to call anything a habit.'
+            : `Nothing that has to change now showed in most deliveries${d.notSeen.length > 0 ? ', as far as the films show it' : ''}.`}
           {d.strengths.length > 0 ? ' Keep doing what stands above.' : ''}
         </p>
       )}

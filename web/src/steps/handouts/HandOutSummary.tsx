@@ -1,4 +1,5 @@
 import type { Said, Level } from '@stride-chalk/core';
+import { deliveriesOf } from './deliveries-of.ts';
 
 /** The chalk line of the camper: middle level of each phase. */
 export function HandOutSummary({ document: d }: { document: Said }) {
@@ -13,7 +14,8 @@ export function HandOutSummary({ document: d }: { document: Said }) {
       aria-label={d.phases.map((p) => `${p.name}: ${p.middle === null ? 'not scored' : `level ${p.middle}`}`).join(', ')}
     >
       <text x="0" y="14" fontSize="14" fill="#63503f">
-        From the rubber to the plate: three strokes = there, a dot = not yet. Middle of {d.deliveries} deliveries.
+        From the rubber to the plate: three strokes = there, a dot = not yet. {d.deliveries === 1 ? 'Of' : 'Middle of'}{' '}
+        {deliveriesOf(d)}.
       </text>
       <path d={`M18 45H${width - 20}`} stroke="#d8cdb8" strokeWidth="8" strokeLinecap="round" />
       <rect x="0" y="34" width="13" height="22" fill="#2a1d15" />

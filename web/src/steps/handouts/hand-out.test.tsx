@@ -7,15 +7,15 @@ import { LevelStrokes } from '../../parts/LevelStrokes.tsx';
 import { HandOut, type HandOutProps } from './HandOut.tsx';
 
 const checkpoints = resolveSheet(defaultSheet, '13-14').filter((c) => c.scored);
-const document = (faulty: boolean) =>
+const document = (faulty: boolean, deliveries: readonly string[] = ['a', 'b', 'c']) =>
   sayEvaluation(
     findEvaluation({
       sheet: defaultSheet,
       ageGroup: '13-14',
-      deliveries: ['a', 'b', 'c'],
+      deliveries: [...deliveries],
       figures: [],
       reFilmOn: '2026-08-14',
-      scores: ['a', 'b', 'c'].flatMap((delivery) =>
+      scores: deliveries.flatMap((delivery) =>
         checkpoints.map(
           (c): Score =>
             faulty && c.id === 'F2'
@@ -57,6 +57,17 @@ const page = (more: Partial<HandOutProps> = {}): string =>
   );
 
 describe('a hand-out', () => {
+  test('of one delivery says so, and calls nothing a habit or its absence', () => {
+    const one = page({ document: document(true, ['a']) });
+    expect(one).toContain('1 delivery filmed');
+    expect(one).toContain('Of 1 delivery.');
+    expect(one).toContain('One delivery was seen: too little to call anything a habit.');
+    expect(one).not.toContain('most deliveries');
+    const three = page({ document: document(false) });
+    expect(three).toContain('3 deliveries filmed');
+    expect(three).toContain('Middle of 3 deliveries.');
+    expect(three).toContain('Nothing that has to change now showed in most deliveries.');
+  });
   test('shows what was drawn on its frame, over the picture', () => {
     const html = page();
     expect(html).toContain('knee stays firm');
