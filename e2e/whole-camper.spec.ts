@@ -78,6 +78,7 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
   const measuring = keys.count;
 
   await keys.press('s');
+  await expect(coach.locator('header .main-action')).toHaveText(/^Next: /);
   const asked = resolveSheet(defaultSheet, '9-10').filter((c) => c.scored);
   for (let delivery = 1; delivery <= 3; delivery++) {
     for (const c of asked.filter((a) => a.of === 'delivery' || delivery === 3)) {
@@ -89,6 +90,8 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
   }
   await allSaved(coach);
   const scoring = keys.count;
+  // All of him is scored: what comes next is the largest button.
+  await expect(coach.locator('header .main-action')).toHaveText(/^Write up/);
 
   await keys.press('w');
   await expect(coach).toHaveURL(/handouts/);

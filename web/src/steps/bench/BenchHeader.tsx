@@ -3,7 +3,7 @@ import type { BenchProps } from './types.ts';
 import { FinishPractice } from './FinishPractice.tsx';
 import { ScoringQueue } from './ScoringQueue.tsx';
 import { OCCASION_NAMES } from '../../parts/origin-words.ts';
-import { askedOf, deliveryOf, scoreOf } from './bench-selectors.ts';
+import { askedOf, deliveryOf, isAllScored, scoreOf } from './bench-selectors.ts';
 import type { BenchControl } from './bench-control.ts';
 
 /** Who is on the bench, his deliveries, and where to go from here. */
@@ -13,6 +13,8 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
   const delivery = deliveryOf(world, state);
   const asked = askedOf(world, state);
   const scoredHere = delivery ? asked.filter((c) => scoreOf(world, state, delivery.id, c.id)).length : 0;
+  // All of him is scored: now it is written down, before the next one comes.
+  const toWriteUp = !props.blind && !props.practice && isAllScored(world, state);
   return (
     <header className="flex flex-wrap items-stretch border-b-2 border-ink lg:flex-nowrap">
       {props.practice ? (
@@ -57,7 +59,7 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
         </div>
         {props.queue.length > 0 && <ScoringQueue queue={props.queue} here={camper.bib} />}
         {!props.blind && (
-          <Action className="ms-2 shrink-0 !py-[7px] !min-h-0" href={`/handouts/${camper.bib}`}>
+          <Action main={toWriteUp} className="ms-2 shrink-0 !py-[7px] !text-lead !min-h-0" href={`/handouts/${camper.bib}`}>
             Write up <kbd>W</kbd>
           </Action>
         )}
@@ -69,7 +71,7 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
           />
         )}
         {props.next && (
-          <Action main className="shrink-0 !py-[9px] !text-lead !min-h-0" href={props.next.href}>
+          <Action main={!toWriteUp} className="shrink-0 !py-[9px] !text-lead !min-h-0" href={props.next.href}>
             Next: {props.next.bib}
           </Action>
         )}

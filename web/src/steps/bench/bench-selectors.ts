@@ -60,6 +60,12 @@ export const firstUnscored = (w: BenchWorld, s: BenchState, deliveryId: Delivery
   return open.find((c) => !isUnseen(w, deliveryId, c)) ?? open[0];
 };
 
+/** Whether this coach has given every level that is asked for of the deliveries that were filmed. */
+export function isAllScored(w: BenchWorld, { data }: BenchState): boolean {
+  const filmed = w.deliveries.filter((d) => w.clips.some((c) => c.deliveryId === d.id));
+  return filmed.length > 0 && filmed.every((d) => askedIn(w, data, d).every((c) => !isOpen(w, data, d.id, c)));
+}
+
 /** The key frame at which a checkpoint is opened: the first of its span, else its own. */
 export const opensAt = (c: Pick<ResolvedCheckpoint, 'event' | 'span'>): EventId => (c.span?.[0] ?? c.event) as EventId;
 
