@@ -87,7 +87,7 @@ export function ChalkLine({
           <text
             key={g.text + g.from}
             x={(x(g.from) + x(g.to)) / 2}
-            y={y - 9}
+            y={y - 16}
             textAnchor="middle"
             fontSize="13"
             fill="var(--soft)"

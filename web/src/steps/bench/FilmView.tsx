@@ -207,10 +207,10 @@ export function FilmView({
           </svg>
         )}
       </div>
-      <figcaption className="tabular flex items-center justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-fine text-[#fffdf7]">
+      <figcaption className="tabular @container flex items-center justify-between gap-3 whitespace-nowrap bg-[#1e140c] px-[10px] py-[5px] text-fine text-[#fffdf7]">
         <span>
           {label ?? VIEW_NAMES[film.view]}
-          {active && <span className="ms-2 text-[#f1cda6] max-[640px]:hidden">in hand</span>}
+          {active && <span className="ms-2 text-[#f1cda6] max-[640px]:hidden @max-[400px]:hidden">in hand</span>}
           <button
             type="button"
             onClick={(e) => {
