@@ -154,6 +154,7 @@ test('a morning: a messy list of 40, mended, planned, a mound lost, checked in w
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();
   await atWorkAs(phone, 'Ioan');
+  await phone.goto(`${url()}/`);
   await pageAwake(phone);
   const campOf = phone.getByLabel('Camp', { exact: true });
   // A page that loads itself again closes the menu.

@@ -103,6 +103,7 @@ test('signing out ends the session on the server', async ({ page }) => {
   await atWorkAs(page, 'Ioan');
   const cookies = await page.context().cookies();
   expect(cookies.find((c) => c.name.includes('session_token'))).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
+  await page.goto(`${url()}/`);
   await page.getByRole('button', { name: /sign out/ }).click();
   await expect(page).toHaveURL(/sign-in/);
   await page.context().addCookies(cookies);

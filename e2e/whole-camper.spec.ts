@@ -47,6 +47,7 @@ async function stepPointTo(page: Page, keys: Keys, to: { x: number; y: number })
 }
 
 test('one camper, three deliveries, from opening to released: the keyboard alone, at most 250 keys', async ({ coach, keys }) => {
+  await coach.goto(`${process.env.E2E_URL}/`);
   await pageAwake(coach);
   await keys.press('9');
   await expect(coach.getByLabel('Bib number or name')).toHaveValue('9');
