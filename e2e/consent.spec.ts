@@ -163,6 +163,7 @@ test('a heading that says no is read so, and asked about before anything is take
   await expect(page.getByText('as it was left')).toBeVisible();
   await expect(page.getByText('1 column to confirm')).toBeVisible();
   await page.getByRole('button', { name: /sign out/ }).click();
+  await expect(page).toHaveURL(/sign-in/);
   await atWorkAs(page, 'Marit');
   await page.goto(`${url()}/roster/import`);
   await pageAwake(page);
