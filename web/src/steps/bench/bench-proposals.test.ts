@@ -243,7 +243,13 @@ describe('a key frame that is proposed', () => {
       looksHere: true,
       looks: [
         moving(look(SIDE, [...SIDE_MARKS.filter(([e]) => e !== 'contact'), ['firstTouch', 149, 0.6], ['contact', 150, 0.6]]), 0),
-        moving(look(FRONT, [...[['firstTouch', 178, 0.6] as const], ['contact', 180, frontContact]]), 30),
+        moving(
+          look(FRONT, [
+            ['firstTouch', 178, 0.6],
+            ['contact', 180, frontContact],
+          ]),
+          30,
+        ),
       ],
     });
     const there = (event: EventId, id: ClipId) => proposedOf(world, state, event, known(id));
@@ -264,6 +270,11 @@ describe('a key frame that is proposed', () => {
     act({ type: 'event', event: 'contact' }, { type: 'step', by: 40 }, enter);
     expect(marksOf(SIDE)).toMatchObject([{ event: 'contact', frame: 190 }]);
     expect(there('firstTouch', SIDE)).toMatchObject({ frame: 208, otherView: true });
+    // Without another view it is proposed no more.
+    begin({ ...of(0.6), looks: of(0.6).looks.slice(0, 1) });
+    expect(there('firstTouch', SIDE)).toMatchObject({ frame: 149 });
+    act({ type: 'event', event: 'contact' }, { type: 'step', by: 40 }, enter);
+    expect(there('firstTouch', SIDE)).toBeNull();
   });
   test('nothing comes from the other view for a film in which nobody could be followed', () => {
     begin({ looksHere: true, looks: [look(SIDE, SIDE_MARKS), { ...look(FRONT, []), state: 'none', bodyPixels: null }] });

@@ -104,7 +104,7 @@ export function proposedMark(
   const found = look.marks.find((m) => m.event === event && m.frame < at.time.frameCount);
   const own = found ? { ...found, spread: (found.to - found.from) / (2 * NINE_OF_TEN), otherView: false } : null;
   const base = RESTS_ON[event];
-  const restsOnWrong = own && other && base && isOverruled(base, at, other, proposals, data);
+  const restsOnWrong = own && base && isOverruled(base, at, other, proposals, data);
   if (own && own.sure >= SURE && !restsOnWrong) return own;
   // What a view shows badly the other one may show well.
   const told = other && fromOther(event, at, other, proposals, data);
@@ -117,8 +117,8 @@ const timed = (at: Known, p: Pick<ProposedHere, 'frame' | 'sure'> | null) =>
 const isSide = ({ film }: Known): boolean => SIDE_VIEWS.some((v) => v === film.view);
 
 /** Whether what a view has found of an event lies far from what is proposed or marked of it. */
-function isOverruled(event: EventId, at: Known, other: Known, proposals: Proposals, data: BenchData): boolean {
-  const found = lookOf(proposals, at.film.id)?.marks.find((m) => m.event === event) ?? null;
+function isOverruled(event: EventId, at: Known, other: Known | null, proposals: Proposals, data: BenchData): boolean {
+  const found = lookOf(proposals, at.film.id)?.marks.find((m) => m.event === event && m.frame < at.time.frameCount) ?? null;
   const mark = markOf(data, at.film.id, event);
   const holds = mark ? { frame: mark.frame, sure: 1 } : proposedMark(event, at, other, proposals, data);
   return found !== null && holds !== null && isFar(timed(at, found)!, timed(at, holds)!);
