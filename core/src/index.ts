@@ -230,7 +230,9 @@ export {
 } from './pose/index.ts';
 export type { Blob, ClipEvidence, FoundEvent } from './keyframes/found/evidence.ts';
 export { findKeyFrames } from './keyframes/found/find-key-frames.ts';
+export { liftTop } from './keyframes/found/lift-top.ts';
 export { throwFrame } from './keyframes/found/throw-frame.ts';
+export { FLOW_BEFORE_TOP, flowAtJoints } from './keyframes/found/flow-at-joints.ts';
 export { motionAtBody, motionMap, type MotionMap } from './keyframes/found/body-motion.ts';
 export { blobsOf, differencesFrom, emptyField, patchOf, shoeReach } from './keyframes/found/picture-signs.ts';
 export {

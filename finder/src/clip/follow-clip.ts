@@ -4,6 +4,8 @@ import {
   decodeBody,
   differencesFrom,
   emptyField,
+  FLOW_BEFORE_TOP,
+  flowAtJoints,
   blobsOf,
   throwFrame,
   followBody,
@@ -11,6 +13,7 @@ import {
   halved,
   heatPeaks,
   jointCentres,
+  liftTop,
   motionAtBody,
   motionMap,
   patchOf,
@@ -116,12 +119,17 @@ export async function followClip(
   const patches: Array<Float32Array | null> = times.map(() => null);
   const toe: Array<number | null> = times.map(() => null);
   const blobs: Blob[][] = times.map(() => []);
+  const top = Math.round(liftTop({ ...base, ...signs, body: rough }, fastest)?.frame ?? fastest);
+  const fromLift = times[fastest]! - times[top]! + FLOW_BEFORE_TOP;
+  const { see, flow } = flowAtJoints(rough, times, halved(second.field), 2 * scale, top, known.towardsTarget !== null);
   let grey: Grey | undefined;
   for await (const { frame, picture } of framesOf(
     film,
-    framesWhere(times, (f) => close(f, SHOE_BEFORE)),
+    framesWhere(times, (f) => close(f, Math.max(SHOE_BEFORE, fromLift))),
   )) {
     if (close(frame, BEFORE_LANDING) && !found.has(frame)) await look(frame, picture);
+    if (close(frame, fromLift) && frame <= fastest) see(frame, greyOf(picture, 2), camera[frame]!);
+    if (!close(frame, SHOE_BEFORE)) continue;
     grey = greyOf(picture, 1, grey);
     const { x, y, gain } = camera[frame]!;
     const step = { x: x / scale, y: y / scale, gain };
@@ -146,7 +154,7 @@ export async function followClip(
     findings: findings(),
     body: jointCentres(body),
     camera,
-    evidence: { ...base, body, motion: motionOf(body), shoe: differencesFrom(patches, from, to), toe, blobs },
+    evidence: { ...base, body, motion: motionOf(body), shoe: differencesFrom(patches, from, to), toe, blobs, flow },
   };
 }
 

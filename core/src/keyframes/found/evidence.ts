@@ -1,4 +1,5 @@
 import type { FollowedBody } from '../../pose/index.ts';
+import type { JointFlow } from './flow-at-joints.ts';
 
 /** A small thing that differs from the empty field, in pixels of the film. */
 export interface Blob {
@@ -23,6 +24,8 @@ export interface ClipEvidence {
   readonly toe: ReadonlyArray<number | null>;
   /** Small things that are not of the field; only around the throw. */
   readonly blobs: ReadonlyArray<readonly Blob[]>;
+  /** How far the picture at joints goes, from before the leg is up until he lands; left out where nobody looked. */
+  readonly flow?: JointFlow;
 }
 
 /** Where a rule puts an event: a place between frames (12.3 is after the beginning of frame 12), and the frames between which it lies with 90 %. */

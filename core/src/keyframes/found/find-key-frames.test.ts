@@ -19,7 +19,8 @@ import { liftTop } from './lift-top.ts';
 import { motionAtBody, motionMap, type MotionMap } from './body-motion.ts';
 import { blobsOf, differencesFrom, emptyField, patchOf, shoeReach } from './picture-signs.ts';
 import { cornerOf, fitOf, highestNear, likelyMoment, quantileOf, rateOf, smoothed, turnOf, withoutJumps } from './series.ts';
-import { finishStill, setStill } from './still-stands.ts';
+import { finishStill } from './finish-still.ts';
+import { setStill } from './set-still.ts';
 import { shouldersTurn } from './shoulders-turn.ts';
 import { slowDown } from './slow-down.ts';
 

@@ -15,7 +15,8 @@ import { layback } from './layback.ts';
 import { liftTop } from './lift-top.ts';
 import { shouldersTurn } from './shoulders-turn.ts';
 import { slowDown } from './slow-down.ts';
-import { finishStill, setStill } from './still-stands.ts';
+import { finishStill } from './finish-still.ts';
+import { setStill } from './set-still.ts';
 
 /**
  * The key frames of one view, each by its own rule; an event that its rule cannot tell is left out, and those that need it too. From front and rear release, parting hands, drive, and what feet, shoulders and arm do late are left to

@@ -1,19 +1,25 @@
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
-import { rateOf, smoothed, turnOf } from './series.ts';
+import { waysOf } from './flow-at-joints.ts';
+import { turnBackOf, rateOf, smoothed, turnOf } from './series.ts';
 
 /** Less than this, as a share of body height, is the error of a joint, and no movement of the knee. */
 const FLAT = 0.006;
 /** How much to each side of the top is looked at, in seconds, and by how much a knee is off at best, as a share of body height. */
 const [NEAR, KNEE] = [0.1, 0.003];
-/** Seconds for which a knee that comes and goes is within that of its top. */
-const SHARP = 0.06;
+/** The same where the picture was asked, in seconds. */
+const NEAR_SEEN = 0.06;
+/** Within how many seconds of that the picture is asked, and what share of its squared ways is missed where they are clear. */
+const [SEEN, CLEAR] = [0.075, 0.05];
+/** Seconds for which a knee that comes and goes is within that of its top, and from which on it rests there. */
+const [SHARP, RESTS] = [0.06, 0.13];
 
 /**
  * Top of the leg lift: the front knee highest in the picture, and the foot that hangs from it, which tells the same with an error of its own. A knee comes up faster than it goes down: each has a curve of its own.
- * A knee that hardly moves for a while at its top has its key frame anywhere in that while: the interval holds it, and the find is less sure.
+ * A knee that hardly moves for a while at its top has its key frame anywhere in that while: the interval holds it, and the find is less sure. Where the picture at the knee was asked how far it goes, the top is where it turns
+ * back: a found knee lies beside the true one by as much as the knee goes in the five frames about its top.
  * Needs: front knee, ankle and hip; `fastest`, the frame of the fastest hand.
  */
-export function liftTop({ times, body }: ClipEvidence, fastest: number): FoundEvent | null {
+export function liftTop({ times, body, flow }: ClipEvidence, fastest: number): FoundEvent | null {
   const rate = rateOf(times);
   const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
   const { frontAnkle, frontHip, frontKnee } = body.joints;
@@ -37,17 +43,35 @@ export function liftTop({ times, body }: ClipEvidence, fastest: number): FoundEv
     after: reach,
   };
   const turn = turnOf(low, span, KNEE ** 2, rate);
-  const frame = turn?.frame ?? top;
-  top = Math.max(0, Math.min(last, Math.round(frame)));
+  const found = turn?.frame ?? top;
+  top = Math.max(0, Math.min(last, Math.round(found)));
   let [from, to] = [top, top];
   while (from > 0 && even[from - 1]! < even[top]! + FLAT) from--;
   while (to < last && even[to + 1]! < even[top]! + FLAT) to++;
   const flat = (to - from) / rate;
   const lifted = above[top]! > -0.12;
+  const seen =
+    flow &&
+    turnBackOf(
+      waysOf(flow, 'frontKnee', 'y'),
+      flow.half,
+      {
+        ...span,
+        before: NEAR_SEEN * rate,
+        after: NEAR_SEEN * rate,
+        first: top - SEEN * rate,
+        last: Math.min(last, top + SEEN * rate),
+      },
+      rate,
+    );
+  const told = seen ?? turn ?? { frame: top, from: top, to: top };
+  // Where the picture tells, a knee has to rest for longer before it could be at its top anywhere.
+  if (seen && flat < RESTS)
+    return { frame: seen.frame, from: seen.from, to: seen.to, sure: lifted && seen.miss < CLEAR ? 0.8 : 0.5 };
   return {
-    frame,
-    from: Math.min(turn?.from ?? top, from),
-    to: Math.max(turn?.to ?? top, to),
+    frame: told.frame,
+    from: Math.min(told.from, from),
+    to: Math.max(told.to, to),
     sure: lifted && flat < SHARP ? 0.65 : 0.5,
   };
 }

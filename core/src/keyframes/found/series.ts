@@ -167,6 +167,11 @@ export function likelyMoment(
   return { frame, from: frame - told, to: frame + told };
 }
 
+/** So many values tell when what stood begins to go. */
+const LEAST_STOOD = 12;
+/** So many ways tell where they turn back, and the share of their squares that the best fit of them misses at least. */
+const [LEAST_WAYS, LEAST_MISS] = [5, 0.002];
+
 /** Where and how a series turns upwards. */
 export interface Turn {
   readonly frame: number;
@@ -211,6 +216,104 @@ export function turnOf(
     if (best === null || miss < best.miss) best = { frame, miss, rises: rises!, count };
   }
   return best && { ...likelyMoment(tried, best.count, least, rate), best: best.frame, rises: best.rises, miss: best.miss };
+}
+
+/**
+ * The moment at which what goes one way turns back, from how far it has gone in the `half` frames to each side of every frame: its place is a parabola of third order from that moment on, another one before it, and both rest at it (least squares, every quarter of a frame tried; one through both sides
+ * would lie on the side of the slower one). What a fit misses counts as a share of what it fits: fast ways are missed by more. null where there is no such moment.
+ *
+ * @param gone how far it has gone around each frame; null where that is not known
+ * @param span as for `turnOf`
+ * @param known as for `likelyMoment`
+ * @example turnBackOf([-3, -2, -1, 0, 1, 2, 3], 1, { first: 1, last: 5, low: 0, high: 6, before: 3, after: 3 }, 120)?.best // 3
+ */
+export function turnBackOf(
+  gone: ReadonlyArray<number | null>,
+  half: number,
+  span: Readonly<Record<'first' | 'last' | 'low' | 'high' | 'before' | 'after', number>>,
+  rate: number,
+  known: Parameters<typeof likelyMoment>[4] = {},
+): Omit<Turn, 'rises'> | null {
+  const { before, after } = span;
+  const ways = gone.map((v) => v ?? 0);
+  const isKnown = (i: number): number => (gone[i] === null ? 0 : 1);
+  const tried: Tried[] = [];
+  let best: Tried | null = null;
+  let most = 0;
+  for (let frame = span.first; frame <= span.last; frame += 0.25) {
+    const from = Math.max(0, Math.ceil(Math.max(span.low, frame - before)));
+    const to = Math.min(ways.length - 1, Math.floor(Math.min(span.high, frame + after)));
+    let [squares, count] = [0, 0];
+    for (let i = from; i <= to; i++)
+      if (gone[i] !== null) {
+        squares += ways[i]! ** 2;
+        count++;
+      }
+    if (count < LEAST_WAYS || squares === 0) continue;
+    const placeAt = (i: number): number[] => {
+      const [u, v] = [Math.min(0, (i - frame) / before), Math.max(0, (i - frame) / after)];
+      return [u * u, v * v, u ** 3, v ** 3];
+    };
+    const terms = (i: number): number[] => {
+      const earlier = placeAt(i - half);
+      return placeAt(i + half).map((later, k) => later - earlier[k]!);
+    };
+    const fit = fitOf(ways, from, to, terms, isKnown);
+    if (!fit || fit.factors[0]! < 0 || fit.factors[1]! < 0) continue;
+    most = Math.max(most, count);
+    const one = { frame, miss: fit.misses / squares };
+    tried.push(one);
+    if (best === null || one.miss < best.miss) best = one;
+  }
+  return best && { ...likelyMoment(tried, most, LEAST_MISS, rate, known), best: best.frame, miss: best.miss };
+}
+
+/**
+ * The moment at which what stood begins to go, from how far several things have gone in the `half` frames to each side of every frame: each of them is level until then, and its place is a parabola of third order from then on. One moment for all; the errors of each are as large as its own best fit misses it (the likeliest moment where
+ * nobody knows them), so that what sways or trembles counts for little. null where none of them tells.
+ *
+ * @param gone a series for each of them; null where it is not known
+ * @param span it is looked for from `first` to `last`; values from `low` to `high` count
+ */
+export function beginOf(
+  gone: ReadonlyArray<ReadonlyArray<number | null>>,
+  half: number,
+  span: Readonly<Record<'first' | 'last' | 'low' | 'high', number>>,
+  rate: number,
+  known: Parameters<typeof likelyMoment>[4] = {},
+): Pick<Turn, 'frame' | 'from' | 'to'> | null {
+  const [low, high] = [Math.max(0, Math.ceil(span.low)), Math.floor(span.high)];
+  const frames: number[] = [];
+  for (let frame = span.first; frame <= span.last; frame += 0.25) frames.push(frame);
+  const wayAt = (u: number): number => Math.max(0, (10 * u) / rate);
+  let most = 0;
+  const sums = frames.map(() => 0);
+  for (const one of gone) {
+    const to = Math.min(high, one.length - 1);
+    const isKnown = (i: number): number => ((one[i] ?? null) === null ? 0 : 1);
+    const values = one.map((v) => v ?? 0);
+    const count = values.slice(low, to + 1).reduce((sum, _, k) => sum + isKnown(low + k), 0);
+    if (count < LEAST_STOOD) continue;
+    const misses = frames.map((frame) => {
+      const [a, b] = [(i: number) => wayAt(i + half - frame), (i: number) => wayAt(i - half - frame)];
+      return fitOf(values, low, to, (i) => [1, a(i) ** 2 - b(i) ** 2, a(i) ** 3 - b(i) ** 3], isKnown)?.misses ?? null;
+    });
+    const told = misses.filter((m): m is number => m !== null);
+    if (told.length < misses.length) continue;
+    const least = Math.max(Number.MIN_VALUE, Math.min(...told));
+    most = Math.max(most, count);
+    told.forEach((m, k) => {
+      sums[k]! += Math.log(Math.max(m, least) / least);
+    });
+  }
+  if (most === 0) return null;
+  return likelyMoment(
+    frames.map((frame, k) => ({ frame, miss: 1 + sums[k]! })),
+    most,
+    1,
+    rate,
+    known,
+  );
 }
 
 /** Each value the middle one of itself and its neighbours: a jump of one frame, as a film's own key frames make it, is gone. */
