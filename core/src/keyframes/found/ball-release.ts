@@ -10,6 +10,9 @@ const SLOWED = 0.55;
 /** Its greatest speed is within so many seconds of the frame around which it throws. */
 const NEAR_SECONDS = 0.025;
 
+/** A hand that is lost in the throw and found again looks fastest then, when the ball has long left: a flight is looked for from so many seconds before. */
+const FLIES_BEFORE = 0.15;
+
 interface Flight {
   readonly places: ReadonlyArray<{ readonly frame: number; readonly x: number; readonly y: number }>;
   at(frame: number): { readonly x: number; readonly y: number };
@@ -51,7 +54,7 @@ function flightOf({ times, body, blobs, towardsTarget: way }: ClipEvidence, fast
   const aheadOfHand = (frame: number, at: Blob): number => (way * (at.x - joints.throwingWrist[frame]!.x)) / bodyPixels;
   let best: Array<{ frame: number; x: number; y: number }> = [];
   const last = Math.min(times.length - 2, fastest + frames(0.2));
-  for (let f = Math.max(0, fastest - frames(0.05)); f < last; f++)
+  for (let f = Math.max(0, fastest - frames(FLIES_BEFORE)); f < last; f++)
     for (const a of blobs[f] ?? [])
       for (const b of blobs[f + 1] ?? []) {
         const [vx, vy] = [b.x - a.x, b.y - a.y];

@@ -253,6 +253,19 @@ describe('rules of key frames', () => {
     expect(found.sure).toBeLessThan(0.7);
     expect(found.to - found.from).toBeGreaterThan(2);
   });
+  test('a ball that has left before the hand is found again tells the release', () => {
+    const evidence = evidenceAt(120);
+    const { throwingWrist } = evidence.body.joints;
+    const late = throwingWrist.map((_, i) => throwingWrist[Math.max(0, i - 18)]!);
+    const seen = TRUE.release * 120 + 9;
+    const lost = {
+      ...evidence,
+      body: { ...evidence.body, joints: { ...evidence.body.joints, throwingWrist: late } },
+      blobs: evidence.blobs.map((all, i) => (i < seen ? all : [])),
+    };
+    expect(throwFrame(lost)).toBeGreaterThan(seen);
+    expect(off(ballRelease(lost, throwFrame(lost))?.frame, TRUE.release, 120)).toBeLessThan(2.5);
+  });
   test('from the front release, layback, parting hands and drive are left to the side view, and the finish is less sure', () => {
     const [front, side] = [findKeyFrames(evidenceAt(120, { way: null })), findKeyFrames(evidenceAt(120))];
     expect(Object.keys(front).sort()).toEqual(['contact', 'finish', 'firstMove', 'firstTouch', 'kneeDown', 'liftTop', 'set']);
