@@ -113,6 +113,9 @@ test('one camper, three deliveries, from opening to released: the keyboard alone
   test.info().annotations.push({ type: 'key presses', description: report });
   process.stdout.write(`      ${report}\n`);
   expect(keys.count).toBeLessThanOrEqual(250);
+  // He has it: now the next camper is the largest button.
+  await coach.goto(`${process.env.E2E_URL}/bench/${BIB}`);
+  await expect(coach.locator('header .main-action')).toHaveText(/^Next/);
 });
 
 test('a point takes at most 12 keys on median, from its guess to its place', async ({ coach, keys }) => {

@@ -13,8 +13,8 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
   const delivery = deliveryOf(world, state);
   const asked = askedOf(world, state);
   const scoredHere = delivery ? asked.filter((c) => scoreOf(world, state, delivery.id, c.id)).length : 0;
-  // All of him is scored: now it is written down, before the next one comes.
-  const toWriteUp = !props.blind && !props.practice && isAllScored(world, state);
+  // All of him is scored: now it is written down, before the next one comes, unless he has it already.
+  const toWriteUp = !props.blind && !props.practice && !props.handedOut && isAllScored(world, state);
   return (
     <header className="flex flex-wrap items-stretch border-b-2 border-ink lg:flex-nowrap">
       {props.practice ? (

@@ -18,7 +18,7 @@ const film = (id: ClipId, view: Film['view']): Film => ({
 const world = benchWorld({
   staff: { id: anId('me'), name: 'Me' },
   camper: A_CAMPER,
-  ...{ sheet: defaultSheet, schools: {}, blind: false, practice: null },
+  ...{ sheet: defaultSheet, schools: {}, blind: false, practice: null, handedOut: false },
   deliveries: [{ id: anId('d1'), number: 1, kind: 'stretch', occasion: 'camp' }],
   clips: [film(SIDE, 'openSide'), film(FRONT, 'front')],
 } as Parameters<typeof benchWorld>[0]);

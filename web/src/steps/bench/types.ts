@@ -45,6 +45,8 @@ export interface BenchProps extends ScorersBench {
   readonly blind: boolean;
   /** A practice clip that is sat before openly: only what has a reference is asked, and then it is compared. */
   readonly practice: { readonly sitting: SittingId; readonly only: readonly string[] } | null;
+  /** His newest evaluation is released. */
+  readonly handedOut: boolean;
   /** What the computer proposes for the films; joints may follow later. */
   readonly proposals: Proposals;
   /** What the one at work has to score. */
