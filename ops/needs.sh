@@ -77,14 +77,17 @@ need_all() {
 need_build() {
   local stamp=web/dist/.sources
   local now
-  now=$({ find core/src fieldcam/src demo/src finder/src web/src web/public web/serve.ts web/astro.config.ts package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
+  now=$({ find core/src fieldcam/src demo/src finder/src web/src web/public web/serve.ts web/astro.config.ts ops/needs.sh package-lock.json -type f -printf '%p %T@ %s\n' 2>/dev/null; } | sort | sha256sum | cut -d' ' -f1)
   [ -f web/serve.mjs ] && [ -f web/severity-thread.mjs ] && [ -f web/slate-thread.mjs ] && [ -f web/look-process.mjs ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$now" ] && return 0
   say "Building ..."
   (cd web && ASTRO_TELEMETRY_DISABLED=1 npx astro build >/tmp/stride-chalk-build.$$ 2>&1) ||
     { cat "/tmp/stride-chalk-build.$$" >&2; stop_with "The build failed: see the lines above."; }
   rm -f "/tmp/stride-chalk-build.$$"
-  # The server in one file: it starts in a second, and no loader stands between it and its modules.
-  npx esbuild web/serve.ts --bundle --platform=node --target=node20 --format=esm --packages=external --log-level=warning --outfile=web/serve.mjs \
+  # The server, its pages and what both are made of in a few files: a thousand files of packages take a second of a core to find and read. Those with binaries or WebAssembly beside them stay packages. Of those that have a build for
+  # whoever writes them, several times as slow, it is not that. Pages' files lie below dist/server, by which the adapter finds its own place.
+  npx esbuild web/serve.ts --bundle --splitting --platform=node --target=node20 --format=esm --define:process.env.NODE_ENV='"production"' --log-level=error --outdir=web --entry-names=serve --chunk-names=dist/server/run/[name]-[hash] --out-extension:.js=.mjs \
+    --banner:js="import { createRequire as requireFor } from 'node:module'; const require = requireFor(import.meta.url);" \
+    --external:@node-rs/argon2 --external:highs --external:onnxruntime-node --external:pg-native --external:sharp --external:zxing-wasm \
     --alias:@stride-chalk/core=./core/src/index.ts --alias:@stride-chalk/demo=./demo/src/index.ts --alias:@stride-chalk/fieldcam=./fieldcam/src/index.ts >&2 ||
     stop_with "The build of the server failed: see the lines above."
   local part

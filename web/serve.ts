@@ -40,8 +40,6 @@ type Handler = (request: unknown, response: unknown, next: () => void) => void;
 const port = Number(process.env.PORT ?? 4830);
 const host = process.env.HOST ?? '127.0.0.1';
 const here = fileURLToPath(new URL('.', import.meta.url));
-// What draws the pages has a build for those who write it, several times as slow: it is chosen where the pages are imported.
-process.env.NODE_ENV = 'production';
 process.env.STRIDE_MIGRATIONS ??= `${here}migrations`;
 // What takes a second of reckoning does not hold up anybody's page.
 process.env.STRIDE_SEVERITY_THREAD ??= `${here}severity-thread.mjs`;
@@ -124,8 +122,7 @@ const looks = setInterval(
   LOOKS_EVERY,
 );
 
-const built = new URL('./dist/server/entry.mjs', import.meta.url).href;
-const { handler } = (await import(built)) as { handler: Handler };
+const { handler } = (await import('./dist/server/entry.mjs')) as { handler: Handler };
 // What goes wrong beside a request is written down like everything else: without the words of others.
 process.removeAllListeners('unhandledRejection');
 process.on('unhandledRejection', (reason) => log.error({ err: reason }, 'something went wrong beside a request'));

@@ -11,3 +11,6 @@ declare namespace App {
     camps: ReadonlyArray<{ readonly id: string; readonly name: string; readonly firstDay: string }>;
   }
 }
+
+/** The pages as the build leaves them; put into one with the server (ops/needs.sh). */
+declare module '*/dist/server/entry.mjs';
