@@ -10,6 +10,8 @@ const SLOWED = 0.55;
 /** Its greatest speed is within so many seconds of the frame around which it throws. */
 const NEAR_SECONDS = 0.025;
 
+/** A hand is about its fastest from so many seconds before the frame in which it is. */
+const FAST_BEFORE = 0.05;
 /** A hand that is lost in the throw and found again looks fastest then, when the ball has long left: a flight is looked for from so many seconds before. */
 const FLIES_BEFORE = 0.15;
 
@@ -25,12 +27,10 @@ interface Flight {
  */
 export function ballRelease(evidence: ClipEvidence, fastest: number): FoundEvent | null {
   const rate = rateOf(evidence.times);
-  const flight = flightOf(evidence, fastest);
-  if (flight) {
-    const first = flight.places[0]!.frame;
-    const frame = nearestToHand(evidence, flight, first);
-    const half = flight.places.length >= 3 ? Math.max(1.2, 0.01 * rate) : Math.max(1.6, 0.0135 * rate);
-    return { frame, from: frame - half, to: frame + half, sure: flight.places.length >= 3 ? 0.97 : 0.85 };
+  const left = leaves(evidence, flightsOf(evidence, fastest));
+  if (left) {
+    const half = left.places >= 3 ? Math.max(1.2, 0.01 * rate) : Math.max(1.6, 0.0135 * rate);
+    return { frame: left.frame, from: left.frame - half, to: left.frame + half, sure: left.places >= 3 ? 0.97 : 0.85 };
   }
   const speed = smoothed(speedOf(evidence.body.joints.throwingWrist, evidence.times, evidence.body.bodyPixels), 1);
   const reach = Math.max(1, Math.round(NEAR_SECONDS * rate));
@@ -45,14 +45,15 @@ export function ballRelease(evidence: ClipEvidence, fastest: number): FoundEvent
   return { frame, from: frame - half, to: frame + half, sure: 0.6 };
 }
 
-/** The flight with the most places: pairs of blobs in neighbouring frames are led on, and those that lie on their line are counted. */
-function flightOf({ times, body, blobs, towardsTarget: way }: ClipEvidence, fastest: number): Flight | null {
-  if (way === null) return null;
+/** The first flight with the most places: pairs of blobs in neighbouring frames are led on, and those that lie on their line are counted. Any two small things are a pair: where no line has more, all pairs while the hand is fast. */
+function flightsOf({ times, body, blobs, towardsTarget: way }: ClipEvidence, fastest: number): Flight[] {
+  if (way === null) return [];
   const rate = rateOf(times);
   const { bodyPixels, joints } = body;
   const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
   const aheadOfHand = (frame: number, at: Blob): number => (way * (at.x - joints.throwingWrist[frame]!.x)) / bodyPixels;
-  let best: Array<{ frame: number; x: number; y: number }> = [];
+  let best: Array<Flight['places']> = [];
+  let most = 2;
   const last = Math.min(times.length - 2, fastest + frames(0.2));
   for (let f = Math.max(0, fastest - frames(FLIES_BEFORE)); f < last; f++)
     for (const a of blobs[f] ?? [])
@@ -67,20 +68,27 @@ function flightOf({ times, body, blobs, towardsTarget: way }: ClipEvidence, fast
           const [near] = [...(blobs[g] ?? [])].sort((p, q) => off(p) - off(q));
           if (near && off(near) < 0.015 && aheadOfHand(g, near) > 0.01) places.push({ frame: g, x: near.x, y: near.y });
         }
-        if (places.length > best.length) best = places;
+        if (places.length === 2 && most === 2 && f >= fastest - frames(FAST_BEFORE)) best.push(places);
+        if (places.length <= most) continue;
+        most = places.length;
+        best = [places];
       }
-  if (best.length < 2) return null;
-  const mean = (of: (p: (typeof best)[number]) => number): number => best.reduce((sum, p) => sum + of(p), 0) / best.length;
-  const [t, x, y] = [mean((p) => p.frame), mean((p) => p.x), mean((p) => p.y)];
-  const spread = best.reduce((sum, p) => sum + (p.frame - t) ** 2, 0);
-  const slope = (of: (p: (typeof best)[number]) => number, middle: number): number =>
-    best.reduce((sum, p) => sum + (p.frame - t) * (of(p) - middle), 0) / spread;
-  const [vx, vy] = [slope((p) => p.x, x), slope((p) => p.y, y)];
-  return { places: best, at: (frame) => ({ x: x + vx * (frame - t), y: y + vy * (frame - t) }) };
+  return best.map(lineThrough);
 }
 
-/** Going back from the first frame of the flight: where its line comes nearest to the hand, to a tenth of a frame. */
-function nearestToHand({ body }: ClipEvidence, flight: Flight, first: number): number {
+/** The line through the places of a flight, by least squares. */
+function lineThrough(places: Flight['places']): Flight {
+  const mean = (of: (p: (typeof places)[number]) => number): number => places.reduce((sum, p) => sum + of(p), 0) / places.length;
+  const [t, x, y] = [mean((p) => p.frame), mean((p) => p.x), mean((p) => p.y)];
+  const spread = places.reduce((sum, p) => sum + (p.frame - t) ** 2, 0);
+  const slope = (of: (p: (typeof places)[number]) => number, middle: number): number =>
+    places.reduce((sum, p) => sum + (p.frame - t) * (of(p) - middle), 0) / spread;
+  const [vx, vy] = [slope((p) => p.x, x), slope((p) => p.y, y)];
+  return { places, at: (frame) => ({ x: x + vx * (frame - t), y: y + vy * (frame - t) }) };
+}
+
+/** Going back from the first frame of each flight: where the line of one of them comes nearest to the hand, to a tenth of a frame. */
+function leaves({ body }: ClipEvidence, flights: readonly Flight[]): { readonly frame: number; readonly places: number } | null {
   const { throwingWrist, throwingElbow } = body.joints;
   const hand = (frame: number): { x: number; y: number } => {
     const [w, e] = [throwingWrist[frame]!, throwingElbow[frame]!];
@@ -88,15 +96,19 @@ function nearestToHand({ body }: ClipEvidence, flight: Flight, first: number): n
     const reach = (HAND * body.bodyPixels) / long;
     return { x: w.x + reach * (w.x - e.x), y: w.y + reach * (w.y - e.y) };
   };
-  let [least, frame] = [Number.POSITIVE_INFINITY, first - 0.5];
-  for (let tenth = -20; tenth <= 0; tenth++) {
-    const at = first + tenth / 10;
-    const a = Math.floor(at);
-    if (a < 0 || a + 1 >= throwingWrist.length) continue;
-    const [p, q, ball] = [hand(a), hand(a + 1), flight.at(at)];
-    const share = at - a;
-    const off = Math.hypot(ball.x - p.x - share * (q.x - p.x), ball.y - p.y - share * (q.y - p.y));
-    if (off < least) [least, frame] = [off, at];
+  let least = Number.POSITIVE_INFINITY;
+  let best: { frame: number; places: number } | null = null;
+  for (const flight of flights) {
+    const first = flight.places[0]!.frame;
+    for (let tenth = -20; tenth <= 0; tenth++) {
+      const at = first + tenth / 10;
+      const a = Math.floor(at);
+      if (a < 0 || a + 1 >= throwingWrist.length) continue;
+      const [p, q, ball] = [hand(a), hand(a + 1), flight.at(at)];
+      const share = at - a;
+      const off = Math.hypot(ball.x - p.x - share * (q.x - p.x), ball.y - p.y - share * (q.y - p.y));
+      if (off < least) [least, best] = [off, { frame: at, places: flight.places.length }];
+    }
   }
-  return frame;
+  return best;
 }

@@ -266,6 +266,26 @@ describe('rules of key frames', () => {
     expect(throwFrame(lost)).toBeGreaterThan(seen);
     expect(off(ballRelease(lost, throwFrame(lost))?.frame, TRUE.release, 120)).toBeLessThan(2.5);
   });
+  test('of two pairs of small things the one that came out of the hand is the ball, and no pair is from before the throw', () => {
+    const evidence = evidenceAt(120);
+    const release = Math.round(TRUE.release * 120);
+    const things = (frame: number, i: number, x: number, y: number) =>
+      i === frame || i === frame + 1 ? [{ x: x + 22 * (i - frame), y, width: 10, height: 9 }] : [];
+    const { x, y } = evidence.body.joints.head[release]!;
+    const pairs = (...seen: ReadonlyArray<readonly [number, number, number]>) => ({
+      ...evidence,
+      blobs: evidence.blobs.map((_, i) => seen.flatMap(([frame, px, py]) => things(frame, i, px, py))),
+    });
+    // Two frames before and far above his hand; from where it lets go.
+    const [above, ball] = [[release - 2, x + 60, y + 150] as const, [release + 4, x + 60, y + 40] as const];
+    const both = ballRelease(pairs(above, ball), throwFrame(evidence))!;
+    expect(both).toEqual(ballRelease(pairs(ball), throwFrame(evidence)));
+    expect(both.sure).toBeGreaterThan(0.7);
+    expect(ballRelease(pairs(above), throwFrame(evidence))!.sure).toBeGreaterThan(0.7);
+    // A tenth of a second before the hand is fast there is no ball.
+    const early = ballRelease(pairs([release - 12, x + 60, y + 40]), throwFrame(evidence))!;
+    expect(early.sure).toBeLessThan(0.7);
+  });
   test('from the front release, layback, parting hands and drive are left to the side view, and the finish is less sure', () => {
     const [front, side] = [findKeyFrames(evidenceAt(120, { way: null })), findKeyFrames(evidenceAt(120))];
     expect(Object.keys(front).sort()).toEqual(['contact', 'finish', 'firstMove', 'firstTouch', 'kneeDown', 'liftTop', 'set']);
