@@ -6,8 +6,12 @@ import { figuresOf } from './figure-table.ts';
 import { statedErrors } from './joint-table.ts';
 import { lookAt, type ClipResult } from './look-at.ts';
 
-/** Some of the demo camp's films, decoded: both hands, from the side and from the front. The long study is a command. */
-const NAMES = ['4-1-open-side.mp4', '9-1-open-side.mp4', '4-1-front.mp4'];
+/** Eight of the demo camp's films, decoded: both hands, from the side and from the front. The long study is a command. */
+const NAMES = [
+  ...['4-1', '9-1', '19-1', '27-1', '44-2'].map((clip) => `${clip}-open-side.mp4`),
+  ...['4-1', '19-1', '27-1'].map((clip) => `${clip}-front.mp4`),
+];
+const SIDE = NAMES.filter((n) => n.includes('open'));
 const results = new Map<string, ClipResult>();
 beforeAll(async () => {
   for (const name of NAMES) {
@@ -22,15 +26,17 @@ const quantile = (values: readonly number[], p: number): number =>
 
 describe('joints and key frames found in films of the demo camp', () => {
   test('joints at the true key frames, in per cent of body height', () => {
-    const side = NAMES.filter((n) => n.includes('open')).flatMap((n) => results.get(n)!.joints!);
+    const side = SIDE.flatMap((n) => results.get(n)!.joints!);
     const far = side.map((j) => 100 * Math.hypot(j.dx, j.dy));
     // The points that the model finds are 1.3 % off on median, the centres of joints 1.0.
     expect(quantile(far, 0.5)).toBeLessThan(1.2);
     expect(quantile(far, 0.9)).toBeLessThan(3.5);
-    const front = results.get('4-1-front.mp4')!.joints!.map((j) => 100 * Math.hypot(j.dx, j.dy));
+    const front = NAMES.filter((n) => n.includes('front'))
+      .flatMap((n) => results.get(n)!.joints!)
+      .map((j) => 100 * Math.hypot(j.dx, j.dy));
     expect(quantile(front, 0.5)).toBeLessThan(1.5);
     expect(quantile(front, 0.9)).toBeLessThan(4);
-    // Of some ninety knees and more one pair may be taken for each other where it crosses.
+    // Of 128 knees a pair may be taken for each other where it crosses.
     const joints = [...results.values()].flatMap((r) => r.joints!);
     expect(joints.filter((j) => j.swapped).length / joints.length).toBeLessThan(0.02);
   });
@@ -59,21 +65,24 @@ describe('joints and key frames found in films of the demo camp', () => {
       } as const;
       for (const [figure, off] of Object.entries(most)) {
         const read = all.flatMap((f) => f.get(figure as keyof typeof most) ?? []);
-        expect(read, figure).toHaveLength(2);
+        expect(read, figure).toHaveLength(SIDE.length);
         for (const r of read) expect(Math.abs(r.off), figure).toBeLessThan(off);
       }
       const held = all.flatMap((f) => [...f.values()].map((r) => r.held));
-      expect(held.length).toBeGreaterThan(60);
+      expect(held.length).toBeGreaterThan(150);
       expect(held.filter(Boolean).length / held.length).toBeGreaterThan(0.9);
     },
   );
-  test.each(['contact', 'layback', 'release', 'finish', 'set', 'liftTop'] as const)(
-    '%s from the side lies within three frames',
+  // Asked for: 75 to 90 % of each within two frames of 120 a second; here one of five may lie further off.
+  test.each(['set', 'liftTop', 'handsApart', 'driveStart', 'contact', 'layback', 'release', 'finish'] as const)(
+    '%s from the side lies within two frames',
     (event) => {
-      for (const name of NAMES.filter((n) => n.includes('open'))) {
+      const off = SIDE.map((name) => {
         const { evidence, true: frames } = results.get(name)!;
-        expect(Math.abs(findKeyFrames(evidence!)[event]!.frame - frames[event]), name).toBeLessThan(3);
-      }
+        return Math.abs(findKeyFrames(evidence!)[event]!.frame - frames[event]);
+      });
+      expect(off.filter((o) => o <= 2).length, String(off)).toBeGreaterThanOrEqual(4);
+      expect(Math.max(...off)).toBeLessThan(4.5);
     },
   );
 });
