@@ -121,7 +121,7 @@ export async function followClip(
   const blobs: Blob[][] = times.map(() => []);
   const top = Math.round(liftTop({ ...base, ...signs, body: rough }, fastest)?.frame ?? fastest);
   const fromLift = times[fastest]! - times[top]! + FLOW_BEFORE_TOP;
-  const { see, flow } = flowAtJoints(rough, times, halved(second.field), 2 * scale, top, known.towardsTarget !== null);
+  const { see, flow } = flowAtJoints(rough, times, halved(second.field), 2 * scale, top, known);
   let grey: Grey | undefined;
   for await (const { frame, picture } of framesOf(
     film,

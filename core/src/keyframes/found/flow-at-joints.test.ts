@@ -169,12 +169,12 @@ describe('asking the picture', () => {
     ),
   });
   const dark: Grey = { width: 120, height: 220, values: new Float32Array(120 * 220) };
-  const asked = (rate: number, fromSide = true): JointFlow => {
+  const asked = (rate: number, towardsTarget: 1 | -1 | null = 1, hand: 'R' | 'L' = 'R'): JointFlow => {
     const clip = Array.from({ length: Math.round(2.4 * rate) }, (_, i) => i / rate);
     const joints = Object.fromEntries(
       FOLLOWED.map((joint) => [joint, clip.map(() => ({ x: 60, y: 100, score: 0.8, scatter: 0.5 }))]),
     ) as unknown as FollowedBody['joints'];
-    const { see, flow } = flowAtJoints({ bodyPixels: H, joints }, clip, dark, 1, Math.round(1.5 * rate), fromSide);
+    const { see, flow } = flowAtJoints({ bodyPixels: H, joints }, clip, dark, 1, Math.round(1.5 * rate), { hand, towardsTarget });
     // A pixel in each hundredth of a second.
     const near = (t: number): boolean => [1.5, 1.5 - FLOW_BEFORE_TOP].some((moment) => Math.abs(t - moment) < 0.15);
     for (const [i, t] of clip.entries()) if (near(t)) see(i, cloth((100 * t) % 18.8495559), still);
@@ -200,9 +200,12 @@ describe('asking the picture', () => {
       expect(waysOf(flow, 'frontAnkle', 'y')[before - 2]).toBeNull();
     }
   });
-  test('from the front the lifted knee alone', () => {
-    const flow = asked(120, false);
-    expect(flow.gone.frontKnee[180]!.x).toBeCloseTo(100 / 30, 0);
-    expect(flow.gone.frontAnkle.every((way) => way === null)).toBe(true);
+  test('from the front the lifted knee alone; from the closed side, where the body hides the legs, nothing', () => {
+    const tells = ({ gone }: JointFlow): string[] =>
+      Object.entries(gone).flatMap(([joint, ways]) => (ways.some((way) => way !== null) ? [joint] : []));
+    expect(tells(asked(60, null))).toEqual(['frontKnee']);
+    expect(tells(asked(60, -1))).toEqual([]);
+    expect(tells(asked(60, 1, 'L'))).toEqual([]);
+    expect(tells(asked(60, -1, 'L'))).toHaveLength(8);
   });
 });

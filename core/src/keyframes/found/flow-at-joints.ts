@@ -4,6 +4,7 @@ import {
   type FollowedBody,
   type FollowedJoint,
   type Grey,
+  type KnownOfClip,
   type SeenPicture,
 } from '../../pose/index.ts';
 import { rateOf } from './series.ts';
@@ -35,7 +36,8 @@ const RADIUS = 0.06;
 
 /**
  * Asks the picture at joints how far it goes: a found joint lies beside the true one by another pixel or two in every look, cloth and limb go on with what is there. `see` is given the pictures of a span one after the other, `scale` times smaller than the film; `top` is about
- * the frame of the top of the lift. From front and rear (`fromSide` false) only the knee is asked.
+ * the frame of the top of the lift. From front and rear only the knee is asked, from the closed side nothing: there the body hides the
+ * lifted knee, and what is seen at the back leg is the front one.
  */
 export function flowAtJoints(
   body: FollowedBody,
@@ -43,10 +45,11 @@ export function flowAtJoints(
   field: Grey,
   scale: number,
   top: number,
-  fromSide: boolean,
+  { hand, towardsTarget }: KnownOfClip,
 ): { readonly see: (frame: number, grey: Grey, camera: CameraStep) => void; readonly flow: JointFlow } {
   const half = Math.max(1, Math.round((rateOf(times) * APART) / 2));
-  const asked = fromSide ? FLOW_JOINTS : (['frontKnee'] as const);
+  const isOpenSide = towardsTarget === (hand === 'R' ? 1 : -1);
+  const asked = towardsTarget === null ? (['frontKnee'] as const) : isOpenSide ? FLOW_JOINTS : [];
   const seen = new Map<number, SeenPicture>();
   const gone = Object.fromEntries(
     FLOW_JOINTS.map((joint) => [joint, times.map((): { x: number; y: number } | null => null)]),
