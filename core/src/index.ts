@@ -213,6 +213,7 @@ export {
   greyOf,
   halved,
   heatPeaks,
+  patchOf,
   smaller,
   squareAround,
   wholePicture,
@@ -234,7 +235,7 @@ export { liftTop } from './keyframes/found/lift-top.ts';
 export { throwFrame } from './keyframes/found/throw-frame.ts';
 export { FLOW_BEFORE_TOP, flowAtJoints } from './keyframes/found/flow-at-joints.ts';
 export { motionAtBody, motionMap, type MotionMap } from './keyframes/found/body-motion.ts';
-export { blobsOf, differencesFrom, emptyField, patchOf, shoeReach } from './keyframes/found/picture-signs.ts';
+export { blobsOf, differencesFrom, emptyField, shoeReach } from './keyframes/found/picture-signs.ts';
 export {
   applyHomography,
   fitHomography,

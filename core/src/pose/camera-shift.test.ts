@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { cameraShift } from './camera-shift.ts';
-import { greyAt, greyFrom, greyOf, halved, shiftedSide, type Grey } from './grey.ts';
+import { greyAt, greyFrom, greyOf, halved, patchOf, shiftedSide, type Grey } from './grey.ts';
 
 /** A field with slopes of all sizes, and what a camera sees of it that has moved by (dx, dy); a body of its own going may stand in it. */
 function field(dx: number, dy: number, options: { gain?: number; body?: number } = {}): Grey {
@@ -54,6 +54,17 @@ describe('grey', () => {
     for (const [i, grey] of [0, 255, 0, 255].entries()) expect(own.values[i]).toBeCloseTo(grey, 3);
     expect(greyOf(of, 2).values[0]).toBeCloseTo(127.5, 3);
     expect(halved(own).values[0]).toBeCloseTo(127.5, 1);
+  });
+
+  test('a rectangle read between the pixels is each of its places read so, and nothing outside', () => {
+    const own = field(0, 0);
+    const [left, top, width, height] = [-3.4, own.height - 9.2, 20, 14];
+    const patch = patchOf(own, left, top, width, height);
+    expect([...patch]).toEqual(
+      Array.from(patch, (_, i) => Math.fround(greyAt(own, left + (i % width), top + Math.floor(i / width)) ?? 0)),
+    );
+    expect(patch.filter((v) => v === 0).length).toBeGreaterThan(50);
+    expect(patch.filter((v) => v > 0).length).toBeGreaterThan(50);
   });
 
   test('a whole picture read between its pixels is each of its places read so, and outside is outside', () => {

@@ -84,3 +84,23 @@ export const greyFrom = (values: Float32Array, width: number, i: number, fu: num
   values[i + 1]! * fu * (1 - fv) +
   values[i + width]! * (1 - fu) * fv +
   values[i + width + 1]! * fu * fv;
+
+/** A rectangle of a picture in grey, row by row, read between its pixels; 0 outside. */
+export function patchOf(picture: Grey, left: number, top: number, width: number, height: number): Float32Array {
+  const across = shiftedSide(0, width, left, picture.width);
+  const down = shiftedSide(0, height, top, picture.height);
+  const out = new Float32Array(width * height);
+  for (let y = 0, o = 0; y < height; y++) {
+    const row = down.before[y]!;
+    if (row < 0) {
+      o += width;
+      continue;
+    }
+    for (let x = 0; x < width; x++, o++) {
+      const column = across.before[x]!;
+      if (column >= 0)
+        out[o] = greyFrom(picture.values, picture.width, row * picture.width + column, across.share[x]!, down.share[y]!);
+    }
+  }
+  return out;
+}

@@ -1,5 +1,5 @@
 import type { CameraStep } from './camera-shift.ts';
-import { shiftedSide, greyFrom, type Grey } from './grey.ts';
+import { patchOf, type Grey } from './grey.ts';
 
 /** A picture, and how its camera lies beside that of the first frame, in pixels of the picture. */
 export interface SeenPicture {
@@ -74,16 +74,11 @@ export function jointFlow(
   return { x: dx, y: dy };
 }
 
-/** A square of a picture in the light of the first frame, read between its pixels; null where it is not wholly in it. */
+/** A square of a picture in the light of the first frame; null where it is not wholly in it. */
 function patch({ grey, camera }: SeenPicture, left: number, top: number, size: number): Float32Array | null {
-  const across = shiftedSide(0, size, left + camera.x, grey.width);
-  const down = shiftedSide(0, size, top + camera.y, grey.height);
-  if (across.before[0]! < 0 || down.before[0]! < 0 || across.before[size - 1]! < 0 || down.before[size - 1]! < 0) return null;
-  const out = new Float32Array(size * size);
-  for (let y = 0, o = 0; y < size; y++) {
-    const row = down.before[y]! * grey.width;
-    for (let x = 0; x < size; x++, o++)
-      out[o] = greyFrom(grey.values, grey.width, row + across.before[x]!, across.share[x]!, down.share[y]!) / camera.gain;
-  }
+  const [x, y] = [left + camera.x, top + camera.y];
+  if (x < 0 || y < 0 || x + size >= grey.width || y + size >= grey.height) return null;
+  const out = patchOf(grey, x, y, size, size);
+  for (let i = 0; i < out.length; i++) out[i]! /= camera.gain;
   return out;
 }

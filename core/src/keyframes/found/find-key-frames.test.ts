@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { FOLLOWED, type FollowedJoint } from '../../pose/index.ts';
+import { FOLLOWED, patchOf, type FollowedJoint } from '../../pose/index.ts';
 import { ALWAYS_ASKED, EVENT_IDS } from '../events.ts';
 import { backFootOff } from './back-foot-off.ts';
 import { ballRelease } from './ball-release.ts';
@@ -17,7 +17,7 @@ import { kneeDown } from './knee-down.ts';
 import { layback } from './layback.ts';
 import { liftTop } from './lift-top.ts';
 import { motionAtBody, motionMap, type MotionMap } from './body-motion.ts';
-import { blobsOf, differencesFrom, emptyField, patchOf, shoeReach } from './picture-signs.ts';
+import { blobsOf, differencesFrom, emptyField, shoeReach } from './picture-signs.ts';
 import { cornerOf, fitOf, highestNear, likelyMoment, quantileOf, rateOf, smoothed, turnOf, withoutJumps } from './series.ts';
 import { finishStill } from './finish-still.ts';
 import { setStill } from './set-still.ts';

@@ -96,7 +96,9 @@ describe('moments of what the picture shows', () => {
       ),
     ).toBeNull();
   });
-  test('where several things begin to go: each counts by how still it stood', () => {
+  test('where several things begin to go: each counts by how still it stood; the example of its docstring', () => {
+    const example = { first: 4, last: 10, low: 0, high: 12 };
+    expect(beginOf([[0, 0, 0, 0, 0, 0, 0, 0, 1, 4, 8, 12, 16]], 1, example, 120)?.frame).toBeCloseTo(8, 6);
     const goes = (begin: number, by: number) => (i: number) =>
       by * (Math.max(0, i + 2 - begin) ** 2 - Math.max(0, i - 2 - begin) ** 2);
     const series = (of: (i: number) => number): number[] => Array.from({ length: 60 }, (_, i) => of(i));

@@ -1,13 +1,6 @@
 import { greyAt, greyFrom, shiftedSide, type CameraStep, type Grey } from '../../pose/index.ts';
 import type { Blob } from './evidence.ts';
 
-/** A rectangle of a picture in grey, read between its pixels. */
-export function patchOf(picture: Grey, left: number, top: number, width: number, height: number): Float32Array {
-  const out = new Float32Array(width * height);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) out[y * width + x] = greyAt(picture, left + x, top + y) ?? 0;
-  return out;
-}
-
 /** Mean difference of each patch from the mean of some of them, each place counted up to 40. */
 export function differencesFrom(patches: ReadonlyArray<Float32Array | null>, from: number, to: number): Array<number | null> {
   const some = patches.slice(from, to + 1).filter((p): p is Float32Array => p !== null);

@@ -224,7 +224,6 @@ export function turnOf(
  *
  * @param gone how far it has gone around each frame; null where that is not known
  * @param span as for `turnOf`
- * @param known as for `likelyMoment`
  * @example turnBackOf([-3, -2, -1, 0, 1, 2, 3], 1, { first: 1, last: 5, low: 0, high: 6, before: 3, after: 3 }, 120)?.best // 3
  */
 export function turnBackOf(
@@ -232,7 +231,6 @@ export function turnBackOf(
   half: number,
   span: Readonly<Record<'first' | 'last' | 'low' | 'high' | 'before' | 'after', number>>,
   rate: number,
-  known: Parameters<typeof likelyMoment>[4] = {},
 ): Omit<Turn, 'rises'> | null {
   const { before, after } = span;
   const ways = gone.map((v) => v ?? 0);
@@ -265,7 +263,7 @@ export function turnBackOf(
     tried.push(one);
     if (best === null || one.miss < best.miss) best = one;
   }
-  return best && { ...likelyMoment(tried, most, LEAST_MISS, rate, known), best: best.frame, miss: best.miss };
+  return best && { ...likelyMoment(tried, most, LEAST_MISS, rate), best: best.frame, miss: best.miss };
 }
 
 /**
@@ -274,6 +272,8 @@ export function turnBackOf(
  *
  * @param gone a series for each of them; null where it is not known
  * @param span it is looked for from `first` to `last`; values from `low` to `high` count
+ * @param known as for `likelyMoment`
+ * @example beginOf([[0, 0, 0, 0, 0, 0, 0, 0, 1, 4, 8, 12, 16]], 1, { first: 4, last: 10, low: 0, high: 12 }, 120)?.frame // 8
  */
 export function beginOf(
   gone: ReadonlyArray<ReadonlyArray<number | null>>,
