@@ -174,7 +174,7 @@ function Strip({ bench, bib, cells }: { bench: BenchControl; bib: string; cells:
                     <span
                       className={`sign flex items-baseline justify-between gap-1 px-[6px] py-[3px] text-fine ${left ? 'bg-wash text-ink' : cell.marked ? 'bg-ink text-bone' : 'bg-paper text-ink'}`}
                     >
-                      <b className="truncate font-semibold">{eventName(event)}</b>
+                      <b className="min-w-0 truncate font-semibold">{eventName(event)}</b>
                       <span className="tabular whitespace-nowrap">
                         {cell.frame} · {cell.marked ? '✓' : left ? 'later' : `${Math.round(100 * (cell.proposed?.sure ?? 0))} %`}
                       </span>
