@@ -211,6 +211,7 @@ export {
   followBody,
   jointCentres,
   greyOf,
+  groundOf,
   halved,
   heatPeaks,
   patchOf,
@@ -226,6 +227,7 @@ export {
   type Heads,
   type KnownOfClip,
   type Picture,
+  type SlopedPlaces,
   type Square,
   type SquareAt,
 } from './pose/index.ts';

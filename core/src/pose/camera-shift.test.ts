@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { cameraShift } from './camera-shift.ts';
+import { cameraShift, groundOf } from './camera-shift.ts';
 import { greyAt, greyFrom, greyOf, halved, patchOf, shiftedSide, type Grey } from './grey.ts';
 
 /** A field with slopes of all sizes, and what a camera sees of it that has moved by (dx, dy); a body of its own going may stand in it. */
@@ -26,23 +26,23 @@ describe('cameraShift', () => {
     [2.6, 1.4],
     [-6.5, 3.2],
   ])('a camera moved by %d and %d', (dx, dy) => {
-    const step = cameraShift(field(0, 0), field(dx, dy), []);
+    const step = cameraShift(groundOf(field(0, 0)), field(dx, dy), []);
     expect(step.x).toBeCloseTo(dx, 1);
     expect(step.y).toBeCloseTo(dy, 1);
     expect(step.gain).toBeCloseTo(1, 2);
   });
   test('a cloud that passes is not a movement', () => {
-    const step = cameraShift(field(0, 0), field(1.2, 0.4, { gain: 0.94 }), []);
+    const step = cameraShift(groundOf(field(0, 0)), field(1.2, 0.4, { gain: 0.94 }), []);
     expect(step.x).toBeCloseTo(1.2, 1);
     expect(step.gain).toBeCloseTo(0.94, 2);
   });
   test('who moves before a camera that stands still does not move it', () => {
-    const step = cameraShift(field(0, 0, { body: 0 }), field(0, 0, { body: 5 }), [{ x: 120, y: 70, side: 100 }]);
+    const step = cameraShift(groundOf(field(0, 0, { body: 0 })), field(0, 0, { body: 5 }), [{ x: 120, y: 70, side: 100 }]);
     expect(Math.hypot(step.x, step.y)).toBeLessThan(0.02);
   });
   test('a wall without anything on it tells nothing: no movement', () => {
     const wall: Grey = { width: 240, height: 136, values: new Float32Array(240 * 136).fill(90) };
-    expect(cameraShift(wall, wall, [])).toEqual({ x: 0, y: 0, gain: 1 });
+    expect(cameraShift(groundOf(wall), wall, [])).toEqual({ x: 0, y: 0, gain: 1 });
   });
 });
 

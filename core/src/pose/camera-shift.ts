@@ -16,29 +16,68 @@ const LEVELS = 3;
 /** Differences of grey beyond which a place counts for nothing (somebody goes by), round by round. */
 const DOUBTS = [60, 40, 25, 18, 18, 18];
 const LEAST_PLACES = 200;
+/** Grey that slopes by less than this a pixel tells of noise. */
+const LEAST_SLOPE = 2;
+
+/** The places of a picture at which its grey slopes enough to tell a shift, row by row: where they lie, and half the difference of their neighbours across and down. */
+export interface SlopedPlaces {
+  readonly picture: Grey;
+  readonly columns: Int32Array;
+  readonly rows: Int32Array;
+  readonly gx: Float64Array;
+  readonly gy: Float64Array;
+}
+
+/** The sloped places of a picture; every second column and row of one that is wider than 300 pixels. */
+export function slopedPlaces(picture: Grey): SlopedPlaces {
+  const { width, height, values } = picture;
+  const stride = width > 300 ? 2 : 1;
+  const most = Math.ceil(width / stride) * Math.ceil(height / stride);
+  const [columns, rows] = [new Int32Array(most), new Int32Array(most)];
+  const [across, down] = [new Float64Array(most), new Float64Array(most)];
+  let count = 0;
+  for (let row = 2; row < height - 2; row += stride)
+    for (let column = 2, i = row * width + 2; column < width - 2; column += stride, i += stride) {
+      const gx = (values[i + 1]! - values[i - 1]!) / 2;
+      const gy = (values[i + width]! - values[i - width]!) / 2;
+      if (gx * gx + gy * gy < LEAST_SLOPE ** 2) continue;
+      columns[count] = column;
+      rows[count] = row;
+      across[count] = gx;
+      down[count++] = gy;
+    }
+  const own = <T extends Int32Array | Float64Array>(of: T): T => of.subarray(0, count) as T;
+  return { picture, columns: own(columns), rows: own(rows), gx: own(across), gy: own(down) };
+}
+
+/** A picture against which many others are held, and its halves, fine to coarse: its slopes are reckoned once. */
+export function groundOf(picture: Grey): readonly SlopedPlaces[] {
+  const pictures = [picture];
+  while (pictures.length < LEVELS) pictures.push(halved(pictures.at(-1)!));
+  return pictures.map(slopedPlaces);
+}
 
 /**
- * The shift of the background between two frames: least squares on its slopes of grey (Lucas BD, Kanade T, IJCAI 1981), coarse to fine, with bisquare weights, apart from `bodies`, who move themselves. The light may change; `start` is what is known already. Answers no
- * movement where too little of the picture is left to tell.
+ * The shift of the background from the picture of `before` (`groundOf`) to another one: least squares on its slopes of grey (Lucas BD, Kanade T, IJCAI 1981), coarse to fine, with bisquare weights, apart from `bodies`, who move themselves. The
+ * light may change; `start` is what is known already. Answers no movement where too little of the picture is left to tell.
  *
- * @example cameraShift(before, now, [{ x: 240, y: 135, side: 300 }]).x // 1.4
+ * @example cameraShift(groundOf(first), now, [{ x: 240, y: 135, side: 300 }]).x // 1.4
  */
-export function cameraShift(before: Grey, now: Grey, bodies: readonly Square[], start: CameraStep = STILL): CameraStep {
-  const pyramid = [{ before, now, by: 1 }];
-  for (let level = 1; level < LEVELS; level++) {
-    const last = pyramid[level - 1]!;
-    pyramid.push({ before: halved(last.before), now: halved(last.now), by: 2 * last.by });
-  }
+export function cameraShift(
+  before: readonly SlopedPlaces[],
+  now: Grey,
+  bodies: readonly Square[],
+  start: CameraStep = STILL,
+): CameraStep {
+  const pictures = [now];
+  while (pictures.length < before.length) pictures.push(halved(pictures.at(-1)!));
   let step = start;
-  for (const level of pyramid.reverse()) {
-    const from = { x: step.x / level.by, y: step.y / level.by, gain: step.gain };
-    const found = refinedShift(
-      level.before,
-      level.now,
-      bodies.map((b) => smaller(b, level.by)),
-      from,
-    );
-    if (found) step = { x: found.x * level.by, y: found.y * level.by, gain: found.gain };
+  for (let level = before.length - 1; level >= 0; level--) {
+    const by = 2 ** level;
+    const from = { x: step.x / by, y: step.y / by, gain: step.gain };
+    const owns = bodies.map((b) => smaller(b, by));
+    const found = refinedShift(before[level]!, pictures[level]!, owns, from);
+    if (found) step = { x: found.x * by, y: found.y * by, gain: found.gain };
   }
   return step;
 }
@@ -48,7 +87,7 @@ export function cameraShift(before: Grey, now: Grey, bodies: readonly Square[], 
  * too little of the picture tells.
  */
 export function refinedShift(
-  before: Grey,
+  { picture: before, columns, rows, gx, gy }: SlopedPlaces,
   now: Grey,
   bodies: readonly Square[],
   start: CameraStep,
@@ -56,53 +95,32 @@ export function refinedShift(
 ): CameraStep | null {
   const { width, height, values } = before;
   let { x, y, gain } = start;
-  const stride = width > 300 ? 2 : 1;
-  const ownsOf = bodies.map((b) => ({
-    left: b.x - b.side / 2,
-    right: b.x + b.side / 2,
-    top: b.y - b.side / 2,
-    bottom: b.y + b.side / 2,
-  }));
+  const beside = besides(columns, rows, bodies);
   for (const doubt of doubts) {
     // Normal equations of shift and gain.
     let [xx, xy, yy, xg, yg, gg, xd, yd, gd, places] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
     const [across, down] = [shiftedSide(0, width, x, now.width), shiftedSide(0, height, y, now.height)];
-    for (let row = 2; row < height - 2; row += stride) {
-      const first = down.before[row]!;
-      if (first < 0) continue;
-      const fv = down.share[row]!;
-      const here = ownsOf.filter((b) => row > b.top && row < b.bottom);
-      for (let column = 2; column < width - 2; column += stride) {
-        const body = here.find((b) => column > b.left && column < b.right);
-        if (body) {
-          // On to the first place beside him.
-          while (column + stride < body.right) column += stride;
-          continue;
-        }
-        const i = row * width + column;
-        const gx = (values[i + 1]! - values[i - 1]!) / 2;
-        const gy = (values[i + width]! - values[i - width]!) / 2;
-        if (gx * gx + gy * gy < 4) continue;
-        const next = across.before[column]!;
-        if (next < 0) continue;
-        const there = greyFrom(now.values, now.width, first * now.width + next, across.share[column]!, fv);
-        const own = values[i]!;
-        const miss = there - gain * own;
-        if (Math.abs(miss) > doubt) continue;
-        const trust = (1 - (miss / doubt) ** 2) ** 2;
-        places++;
-        // A place that has gone on by a little more looks darker by the slope times that.
-        const [ax, ay, ag] = [-gain * gx, -gain * gy, own];
-        xx += trust * ax * ax;
-        xy += trust * ax * ay;
-        yy += trust * ay * ay;
-        xg += trust * ax * ag;
-        yg += trust * ay * ag;
-        gg += trust * ag * ag;
-        xd += trust * ax * miss;
-        yd += trust * ay * miss;
-        gd += trust * ag * miss;
-      }
+    for (const k of beside) {
+      const [row, column] = [rows[k]!, columns[k]!];
+      const [first, next] = [down.before[row]!, across.before[column]!];
+      if (first < 0 || next < 0) continue;
+      const there = greyFrom(now.values, now.width, first * now.width + next, across.share[column]!, down.share[row]!);
+      const own = values[row * width + column]!;
+      const miss = there - gain * own;
+      if (Math.abs(miss) > doubt) continue;
+      const trust = (1 - (miss / doubt) ** 2) ** 2;
+      places++;
+      // A place that has gone on by a little more looks darker by the slope times that.
+      const [ax, ay, ag] = [-gain * gx[k]!, -gain * gy[k]!, own];
+      xx += trust * ax * ax;
+      xy += trust * ax * ay;
+      yy += trust * ay * ay;
+      xg += trust * ax * ag;
+      yg += trust * ay * ag;
+      gg += trust * ag * ag;
+      xd += trust * ax * miss;
+      yd += trust * ay * miss;
+      gd += trust * ag * miss;
     }
     if (places < LEAST_PLACES) return null;
     const by = solveLinear(
@@ -121,4 +139,16 @@ export function refinedShift(
     if (Math.hypot(by[0]!, by[1]!) < 0.005) break;
   }
   return { x, y, gain };
+}
+
+/** Which of the places lie in no body. */
+function besides(columns: Int32Array, rows: Int32Array, bodies: readonly Square[]): Int32Array {
+  const out = new Int32Array(columns.length);
+  let count = 0;
+  for (let k = 0; k < out.length; k++) {
+    let inside = false;
+    for (const { x, y, side } of bodies) inside ||= Math.abs(columns[k]! - x) < side / 2 && Math.abs(rows[k]! - y) < side / 2;
+    if (!inside) out[count++] = k;
+  }
+  return out.subarray(0, count);
 }

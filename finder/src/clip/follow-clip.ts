@@ -10,6 +10,7 @@ import {
   throwFrame,
   followBody,
   greyOf,
+  groundOf,
   halved,
   heatPeaks,
   jointCentres,
@@ -31,6 +32,7 @@ import {
   type KnownOfClip,
   type MotionMap,
   type Picture,
+  type SlopedPlaces,
   type Square,
   type SquareAt,
 } from '@stride-chalk/core';
@@ -187,7 +189,7 @@ async function secondReading(
 ): Promise<{ readonly motion: ReadonlyArray<MotionMap | null>; readonly field: Grey }> {
   const motion: Array<MotionMap | null> = [];
   const kept: Grey[] = [];
-  let first: { readonly quarter: Grey; readonly square: Square } | null = null;
+  let first: { readonly ground: readonly SlopedPlaces[]; readonly square: Square } | null = null;
   let before: Grey | null = null;
   // Two halves by turns, and a quarter: their numbers are used again.
   let spare: Grey | undefined;
@@ -200,10 +202,10 @@ async function secondReading(
     // The first one is kept.
     if (first) smallSpare = quarter;
     const square = squareAt(frame);
-    first ??= { quarter, square };
+    first ??= { ground: groundOf(quarter), square };
     const mine = [smaller(first.square, 4), smaller(square, 4)];
     // In quarters of pixels; against the first frame, so that nothing adds up.
-    const step: CameraStep = cameraShift(first.quarter, quarter, mine, last);
+    const step: CameraStep = cameraShift(first.ground, quarter, mine, last);
     const since = { x: 2 * step.x, y: 2 * step.y };
     const own = { x: since.x - 2 * last.x, y: since.y - 2 * last.y, gain: step.gain / last.gain };
     motion.push(before && motionMap(before, half, smaller(square, 2), own, since));

@@ -2,6 +2,7 @@ import {
   greyFrom,
   refinedShift,
   shiftedSide,
+  slopedPlaces,
   type CameraStep,
   type FollowedJoint,
   type Grey,
@@ -56,7 +57,9 @@ export function motionMap(
     return { width: columns, height: rows, values };
   };
   const still = Math.hypot(whole.x, whole.y) < STILL;
-  const step = still ? { x: 0, y: 0, gain: whole.gain } : (refinedShift(cut(before), cut(now), [], whole, DOUBTS) ?? whole);
+  const step = still
+    ? { x: 0, y: 0, gain: whole.gain }
+    : (refinedShift(slopedPlaces(cut(before)), cut(now), [], whole, DOUBTS) ?? whole);
   const counts = new Uint32Array(Math.ceil(256 / STEP));
   const offs = new Float32Array(columns * rows);
   let places = 0;
