@@ -39,9 +39,10 @@ import {
 import type { BodyModel } from './body-model.ts';
 import { framesOf, readSize, type FilmToRead } from './frames.ts';
 
-/** Every so many seconds the quick model looks where he is, and the careful one at his joints; around the throw it looks at every frame. */
-const [COARSE, USUAL] = [1 / 12, 1 / 30];
+/** Every so many seconds the quick model looks where he is, and the careful one at his joints; from before he lands until the arm is slowed it looks oftener, and from before the layback until after the release at every frame. */
+const [COARSE, USUAL, LANDING] = [1 / 12, 1 / 30, 1 / 60];
 const [BEFORE_LANDING, AFTER_FASTEST] = [0.3, 0.2];
+const [BEFORE_LAYBACK, AFTER_RELEASE] = [0.15, 0.1];
 /** Frames of which the empty field is made. */
 const FIELD_FRAMES = 9;
 /** From how long before the fastest hand the place of the landed shoe is looked at. */
@@ -112,8 +113,11 @@ export async function followClip(
   const signs = { motion: motionOf(rough), shoe: times.map(() => null), toe: times.map(() => null), blobs: [] };
   const base = { times, towardsTarget: known.towardsTarget };
   const fastest = throwFrame({ ...base, ...signs, body: rough });
-  const close = (frame: number, before: number): boolean =>
-    times[frame]! >= times[fastest]! - before && times[frame]! <= times[fastest]! + AFTER_FASTEST;
+  const close = (frame: number, before: number, after = AFTER_FASTEST): boolean =>
+    times[frame]! >= times[fastest]! - before && times[frame]! <= times[fastest]! + after;
+  const oftener = every(times, LANDING);
+  const looked = (frame: number): boolean =>
+    close(frame, BEFORE_LAYBACK, AFTER_RELEASE) || (close(frame, BEFORE_LANDING) && oftener(frame));
 
   // The third reading: joints, the landed shoe, small things that fly.
   const height = rough.bodyPixels / scale;
@@ -129,7 +133,7 @@ export async function followClip(
     film,
     framesWhere(times, (f) => close(f, Math.max(SHOE_BEFORE, fromLift))),
   )) {
-    if (close(frame, BEFORE_LANDING) && !found.has(frame)) await look(frame, picture);
+    if (looked(frame) && !found.has(frame)) await look(frame, picture);
     if (close(frame, fromLift) && frame <= fastest) see(frame, greyOf(picture, 2), camera[frame]!);
     if (!close(frame, SHOE_BEFORE)) continue;
     grey = greyOf(picture, 1, grey);
