@@ -418,6 +418,15 @@ describe('rules of key frames', () => {
       expect(frontFootContact(evidence, fastest)!.sure).toBeGreaterThan(0.7);
     });
   });
+  test('a contact a fifth of a second or more before the release is not sure', () => {
+    const evidence = evidenceAt(120);
+    const release = findKeyFrames(evidence).release!;
+    const at = (seconds: number) =>
+      frontFootContact(evidence, throwFrame(evidence), { ...release, frame: (TRUE.contact + seconds) * 120 })!;
+    expect(at(0.21).sure).toBe(0.5);
+    expect(at(0.18).sure).toBeGreaterThan(0.7);
+    expect(at(0.21).frame).toBe(at(0.18).frame);
+  });
   test('a top of the arm right at the release, or long before it, is not sure', () => {
     const evidence = evidenceAt(120);
     const release = findKeyFrames(evidence).release!;

@@ -44,7 +44,7 @@ export function findKeyFrames(evidence: ClipEvidence): Partial<Record<EventId, F
   const set = keep('set', setStill(evidence, top.frame));
   if (set) keep('firstMove', firstMove(evidence, set, top.frame));
   if (fromSide) keep('handsApart', handsApart(evidence, top.frame, fastest));
-  const contact = keep('contact', frontFootContact(evidence, fastest));
+  const contact = keep('contact', frontFootContact(evidence, fastest, release));
   if (!contact) return found;
   keep('kneeDown', kneeDown(evidence, top, contact.frame));
   keep('firstTouch', firstTouch(evidence, contact));

@@ -12,6 +12,8 @@ const TURNS_SECONDS = 0.04;
 const RISES = 0.03;
 /** Contact comes before the fastest hand by these seconds (contact to release is 0.10 to 0.20 s: the acceptable band of the sheet, common practice). */
 const [EARLIEST, LATEST] = [0.25, 0.03];
+/** A contact that comes this many seconds before the release, or more, is outside that band: nothing to be sure of. */
+const LONG_BEFORE_RELEASE = 0.2;
 /** An ankle this far from where it lands, as a share of body height, is on its way. */
 const COMES = 0.25;
 /** From the side the ankle, smoothed as it is, seems to stop so many seconds before the foot bears weight, and the standard deviation of it; on 64 films of the simulated camera. */
@@ -25,9 +27,13 @@ const EXPECTED = 2.3;
  * Front foot bears weight: the picture at the place of the landed shoe changes fast until the shoe is there, and slowly afterwards (it settles, cloth and shadow go on). The end of the fast change is contact; where the
  * difference rises once more before it falls for good (he lands on heel or toe and then turns flat), its top is. The ankle's own speed is worse: its place is read with an error as large as its last way. But of several changes (a shoe that
  * turns, somebody who goes by) it tells the one that was the landing.
- * Needs: the difference of the shoe's place from how it looks once it stands; from the side the front ankle; the frame of the fastest hand.
+ * Needs: the difference of the shoe's place from how it looks once it stands; from the side the front ankle; the frame of the fastest hand. Where the release is known it says whether to be sure.
  */
-export function frontFootContact({ times, shoe, towardsTarget, body }: ClipEvidence, fastest: number): FoundEvent | null {
+export function frontFootContact(
+  { times, shoe, towardsTarget, body }: ClipEvidence,
+  fastest: number,
+  release: FoundEvent | null = null,
+): FoundEvent | null {
   const rate = rateOf(times);
   const frames = (seconds: number): number => Math.max(1, Math.round(seconds * rate));
   const first = Math.max(1, Math.round(fastest - EARLIEST * rate));
@@ -81,7 +87,8 @@ export function frontFootContact({ times, shoe, towardsTarget, body }: ClipEvide
   }
   const noise = quantileOf(standing, 0.9);
   const half = Math.max(1.2, 0.0125 * rate);
-  const clear = far > 2 * noise && ends && doubt < EXPECTED;
+  const early = release !== null && release.frame - frame >= LONG_BEFORE_RELEASE * rate;
+  const clear = far > 2 * noise && ends && doubt < EXPECTED && !early;
   // Along the line of sight the shoe comes towards the camera and is seen to stand late: the side view tells it better.
   const usual = towardsTarget === null ? 0.6 : 0.87;
   return { frame, from: frame - half, to: frame + half, sure: clear ? usual : 0.5 };
