@@ -71,7 +71,7 @@ export function figuresOf(clip: StudyClip, result: ClipResult, keyFrames: 'right
   const { pitcher, conditions, framesPerSecond, view } = clip.order;
   const { evidence } = result;
   // Places of the first frame's camera: figures are differences of them.
-  const proposal = evidence && clipProposal({ body: jointCentres(evidence.body), camera: [], evidence });
+  const proposal = evidence && clipProposal({ body: jointCentres(evidence.body, evidence.towardsTarget), camera: [], evidence });
   const turn = Math.abs(conditions?.turnDegrees ?? 0);
   if (!proposal || turn > MOST_TURN) return new Map();
   const marks = keyFrames === 'right' ? rightMarks(clip.order, evidence.times.length - 1) : foundMarks(proposal);

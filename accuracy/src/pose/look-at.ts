@@ -127,7 +127,11 @@ export function followedAgain({ order }: StudyClip, before: ClipResult): ClipRes
   const known = { hand: order.pitcher.hand, towardsTarget: towardsTarget(order.view, order.pitcher.hand) };
   const body = followBody(findings, known, before.evidence.times);
   if (body === null) return { ...before, joints: null, evidence: null };
-  return { ...before, joints: jointsOf(order, jointCentres(body), camera), evidence: { ...before.evidence, body } };
+  return {
+    ...before,
+    joints: jointsOf(order, jointCentres(body, known.towardsTarget), camera),
+    evidence: { ...before.evidence, body },
+  };
 }
 
 /** The joints of a followed body at the true key frames, held against the truth. */

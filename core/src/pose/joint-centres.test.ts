@@ -32,7 +32,7 @@ const placesOf = (body: FollowedBody): Places =>
   Object.fromEntries(FOLLOWED.map((j) => [j, [body.joints[j][0]!.x, body.joints[j][0]!.y]])) as unknown as Places;
 const changed = (places: Places, how: (at: readonly [number, number]) => readonly [number, number]): Places =>
   Object.fromEntries(FOLLOWED.map((j) => [j, how(places[j])])) as unknown as Places;
-const moved = (places: Places): Places => placesOf(jointCentres(bodyOf(places)));
+const moved = (places: Places, way: 1 | -1 | null = null): Places => placesOf(jointCentres(bodyOf(places), way));
 
 describe('centres of joints', () => {
   test('the example of the docstring: an ankle comes down along its shin by 5.4 % of it', () => {
@@ -52,7 +52,24 @@ describe('centres of joints', () => {
     const after = moved(STANDING);
     for (const joint of ['head', 'nose', 'throwingWrist', 'gloveWrist'] as const)
       expect(after[joint], joint).toEqual(STANDING[joint]);
-    expect(jointCentres(bodyOf(STANDING)).joints.frontKnee[0]).toMatchObject({ score: 0.8, scatter: 1.5 });
+    expect(jointCentres(bodyOf(STANDING), 1).joints.frontKnee[0]).toMatchObject({ score: 0.8, scatter: 1.5 });
+  });
+  test('from a side a knee lies further ahead than the model says, and the back hip further from the knee that covers it', () => {
+    const leg = { backHip: [100, 150], backKnee: [100, 210], backAnkle: [100, 270] } as const;
+    const from = moved({ ...STANDING, ...leg }, 1).backKnee;
+    // Shares of thigh and shank of 60 pixels: along them, and turned from up to ahead.
+    expect(from[1]).toBeCloseTo(210 - (0.018 * 60 - 0.053 * 60), 9);
+    expect(from[0]).toBeCloseTo(100 + (0.034 - 0.025) * 60, 9);
+    expect(moved({ ...STANDING, ...leg }).backKnee[0]).toBeCloseTo(100, 9);
+    const lifted = { ...STANDING, frontKnee: [130, 140] } as const;
+    expect(moved(lifted, 1).backHip[0] - moved({ ...lifted, frontKnee: [160, 140] }, 1).backHip[0]).toBeCloseTo(-0.012 * 30, 9);
+    expect(moved(lifted).backHip).toEqual(moved({ ...lifted, frontKnee: [160, 140] }).backHip);
+  });
+  test('mirrored, the target on the other side: the centres go along', () => {
+    const mirror = ([x, y]: readonly [number, number]) => [-x, y] as const;
+    const [there, here] = [moved(changed(STANDING, mirror), -1), changed(moved(STANDING, 1), mirror)];
+    for (const joint of FOLLOWED)
+      for (const axis of [0, 1] as const) expect(there[joint][axis], `${joint} ${axis}`).toBeCloseTo(here[joint][axis], 9);
   });
   // Shares of ways between joints: larger, turned, mirrored or elsewhere it is the same body.
   test.each([

@@ -158,7 +158,7 @@ export async function followClip(
   const [from, to] = [nearest(times, times[fastest]! - 0.05), nearest(times, times[fastest]! + 0.05)];
   return {
     findings: findings(),
-    body: jointCentres(body),
+    body: jointCentres(body, known.towardsTarget),
     camera,
     evidence: { ...base, body, motion: motionOf(body), shoe: differencesFrom(patches, from, to), toe, blobs, flow },
   };
