@@ -53,7 +53,8 @@ rmSync(phone.profile, { recursive: true, force: true });
 await phone.open();
 await phone.signIn(account);
 
-for (const bib of bibs) {
+/** One round, with a camper of its own. */
+async function killOnce(bib: number): Promise<void> {
   const random = seeded(Number(seed) * 1000 + bib);
   const of = random() < 0.5 ? ('browser' as const) : ('server' as const);
   const during = (['counting', 'filming', 'sending'] as const)[Math.floor(random() * 3)]!;
@@ -126,18 +127,24 @@ for (const bib of bibs) {
   done.push(round);
   appendFileSync(journal, `${JSON.stringify(round)}\n`);
 }
-say('| killed | while | times | shown as safe: throws, films | lost | doubled |');
-say('|---|---|---|---|---|---|');
-for (const of of ['browser', 'server'] as const)
-  for (const during of ['counting', 'filming', 'sending'] as const) {
-    const own = done.filter((r) => r.of === of && r.during === during);
-    const sum = (n: (r: Round) => number): number => own.reduce((s, r) => s + n(r), 0);
-    say(
-      `| ${of} | ${during} | ${own.length} | ${sum((r) => r.shown.throws)}, ${sum((r) => r.shown.films)} | ${sum((r) => r.lost)} | ${sum((r) => r.doubled)} |`,
-    );
-  }
-await phone.context.close();
-await browser.close();
-await product.end();
-await postgres.end();
+
+try {
+  for (const bib of bibs) await killOnce(bib);
+  say('| killed | while | times | shown as safe: throws, films | lost | doubled |');
+  say('|---|---|---|---|---|---|');
+  for (const of of ['browser', 'server'] as const)
+    for (const during of ['counting', 'filming', 'sending'] as const) {
+      const own = done.filter((r) => r.of === of && r.during === during);
+      const sum = (n: (r: Round) => number): number => own.reduce((s, r) => s + n(r), 0);
+      say(
+        `| ${of} | ${during} | ${own.length} | ${sum((r) => r.shown.throws)}, ${sum((r) => r.shown.films)} | ${sum((r) => r.lost)} | ${sum((r) => r.doubled)} |`,
+      );
+    }
+} finally {
+  // A round that fails leaves no server behind.
+  await phone.context.close();
+  await browser.close();
+  await product.end();
+  await postgres.end();
+}
 if (done.some((r) => r.lost + r.doubled > 0)) process.exitCode = 1;
