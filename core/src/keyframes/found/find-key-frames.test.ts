@@ -211,6 +211,17 @@ describe('around which frame he throws', () => {
     const jumped = { ...evidence, body: { ...evidence.body, joints: { ...evidence.body.joints, throwingWrist: jumps } } };
     expect(throwFrame(jumped)).toBe(throwFrame(evidence));
   });
+  test('a hand that is found at the other arm for a tenth of a second does not throw on its way there and back', () => {
+    const evidence = evidenceAt(120);
+    // Further than it goes in the throw, and as fast; its elbow stays.
+    const from = Math.round(1.35 * 120);
+    const throwingWrist = evidence.body.joints.throwingWrist.map((p, i) => ({
+      ...p,
+      x: p.x + 400 * clamp(1 - Math.abs(i - from) / 6),
+    }));
+    const elsewhere = { ...evidence, body: { ...evidence.body, joints: { ...evidence.body.joints, throwingWrist } } };
+    expect(throwFrame(elsewhere)).toBe(throwFrame(evidence));
+  });
   test('in line with the target by the last of the tops of motion, not by the highest, nor by a hand that falls', () => {
     const [lift, thrown] = [Math.round(0.9 * rate), Math.round(1.73 * rate)];
     const motion = evidence.times.map((_, i) => 5 * bump(i, lift, 12) + 4.6 * bump(i, thrown, 12) + 2 * bump(i, 300, 8));
