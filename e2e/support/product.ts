@@ -57,12 +57,15 @@ const ended = (child: ChildProcess): Promise<void> =>
     ? Promise.resolve()
     : new Promise((resolve) => child.once('exit', () => resolve()));
 
-/** A zone in which it is between nine and ten in the morning: a camp's day that ended while tests run would be another one for half of them. */
-function morningZone(now = new Date()): string {
-  const ahead = ((9 - now.getUTCHours() + 36) % 24) - 12;
-  // The names of these zones count the other way round (IANA time zone database, etcetera).
-  return `Etc/GMT${ahead < 0 ? '+' : '-'}${Math.abs(ahead)}`;
-}
+/** Zones without summer time, from eleven hours behind UTC to twelve ahead (IANA time zone database). */
+const ZONES = [
+  ...['Pacific/Pago_Pago', 'Pacific/Honolulu', 'Pacific/Gambier', 'Pacific/Pitcairn', 'America/Phoenix', 'America/Costa_Rica'],
+  ...['America/Panama', 'America/Puerto_Rico', 'America/Cayenne', 'Atlantic/South_Georgia', 'Atlantic/Cape_Verde'],
+  ...['Africa/Abidjan', 'Africa/Lagos', 'Africa/Maputo', 'Africa/Nairobi', 'Asia/Dubai', 'Asia/Karachi', 'Asia/Dhaka'],
+  ...['Asia/Bangkok', 'Asia/Singapore', 'Asia/Tokyo', 'Pacific/Port_Moresby', 'Pacific/Guadalcanal', 'Pacific/Tarawa'],
+];
+/** One in which it is between nine and ten in the morning: a camp's day that ended while tests run would be another one for half of them. */
+const morningZone = (now = new Date()): string => ZONES[(9 - now.getUTCHours() + 11 + 24) % 24]!;
 
 let started = 0;
 
