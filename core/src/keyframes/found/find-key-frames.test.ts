@@ -360,6 +360,8 @@ describe('rules of key frames', () => {
     expect(footOpens({ ...evidence, toe: evidence.toe.map((v) => v && 0.06) }, contact)).toBeNull();
     expect(footOpens({ ...evidence, toe: evidence.times.map(() => null) }, contact)).toBeNull();
     expect(footOpens({ ...evidence, toe: evidence.toe.map((v, i) => (i === 170 ? null : v)) }, contact)).toBeNull();
+    // Further than a foot is long.
+    expect(footOpens({ ...evidence, toe: evidence.toe.map((v) => v && v + 0.04) }, contact)).toBeNull();
     expect(shouldersTurn(evidenceAt(120, { way: null }), 192, 209)).toBeNull();
     expect(shouldersTurn(evidence, 192, 185)).toBeNull();
     const apart = { ...joints, throwingShoulder: joints.gloveShoulder, gloveShoulder: joints.throwingShoulder };
@@ -370,6 +372,24 @@ describe('rules of key frames', () => {
     expect(
       firstMove({ ...evidence, motion: evidence.times.map(() => 0.3) }, { frame: 48, from: 47, to: 49, sure: 0.5 }, 114),
     ).toBeNull();
+  });
+  test('the less a shoe shows, the wider is the time in which it may have opened', () => {
+    const evidence = evidenceAt(120);
+    const contact = findKeyFrames(evidence).contact!;
+    const opens = (by: number) =>
+      footOpens(
+        {
+          ...evidence,
+          toe: evidence.toe.map(
+            (v, i) => v && 0.06 + 0.06 * clamp((i / 120 - TRUE.footOpens) / 0.06) ** 1.5 + by * Math.sin(0.9 * i),
+          ),
+        },
+        contact,
+      )!;
+    const [clear, trembling] = [opens(0), opens(0.012)];
+    expect(trembling.to - trembling.from).toBeGreaterThan(1.3 * (clear.to - clear.from));
+    expect(TRUE.footOpens * 120).toBeGreaterThan(trembling.from);
+    expect(TRUE.footOpens * 120).toBeLessThan(trembling.to);
   });
   test('from the front an arm has no way back, at whatever release', () => {
     expect(layback(evidenceAt(120, { way: null }), releaseAt(120))).toBeNull();
