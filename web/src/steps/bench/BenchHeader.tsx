@@ -14,7 +14,11 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
   const asked = askedOf(world, state);
   const scoredHere = delivery ? asked.filter((c) => scoreOf(world, state, delivery.id, c.id)).length : 0;
   // All of him is scored: now it is written down, before the next one comes, unless he has it already.
-  const toWriteUp = !props.blind && !props.practice && !props.handedOut && isAllScored(world, state);
+  const isScored = isAllScored(world, state);
+  const isWrittenUp = props.blind || props.practice !== null || props.handedOut;
+  const toWriteUp = isScored && !isWrittenUp;
+  // While he has work left, what is to be done on him is the largest, beside his films.
+  const isDone = props.handedOut || (isScored && isWrittenUp);
   return (
     <header className="flex flex-wrap items-stretch border-b-2 border-ink lg:flex-nowrap">
       {props.practice ? (
@@ -71,7 +75,7 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
           />
         )}
         {props.next && (
-          <Action main={!toWriteUp} className="shrink-0 !py-[9px] !text-lead !min-h-0" href={props.next.href}>
+          <Action main={isDone} className="shrink-0 !py-[9px] !text-lead !min-h-0" href={props.next.href}>
             Next: {props.next.bib}
           </Action>
         )}

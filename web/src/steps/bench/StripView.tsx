@@ -168,7 +168,7 @@ function Strip({ bench, bib, cells }: { bench: BenchControl; bib: string; cells:
                       e.currentTarget.blur();
                       send({ type: 'stripGo', key: cell.key });
                     }}
-                    className={`relative grid min-h-0 grid-rows-[1fr_auto] overflow-hidden border-0 bg-[#2a1d15] p-0 text-start ${chosen ? 'outline-[3px] outline-clay outline' : ''}`}
+                    className={`relative grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[1fr_auto] overflow-hidden border-0 bg-[#2a1d15] p-0 text-start ${chosen ? 'outline-[3px] outline-clay outline' : ''}`}
                   >
                     <CellPicture cell={cell} joints={joints} canvases={canvases.current} faint={left} />
                     <span
