@@ -237,7 +237,8 @@ export function FilmView({
           )}
         </span>
         <span data-testid={`frame-${film.view}`} data-asked={frame} data-drawn={drawn ?? ''}>
-          {drawn === null ? '–' : `frame ${drawn} · ${timeOf(drawn).toFixed(3)} s`}
+          {drawn === null ? '–' : `frame ${drawn}`}
+          {drawn !== null && <span className="@max-[300px]:hidden"> · {timeOf(drawn).toFixed(3)} s</span>}
           {rate ? <span className="max-[1180px]:hidden"> · {rate}/s</span> : ''}
         </span>
       </figcaption>
