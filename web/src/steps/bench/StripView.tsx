@@ -172,7 +172,7 @@ function Strip({ bench, bib, cells }: { bench: BenchControl; bib: string; cells:
                   >
                     <CellPicture cell={cell} joints={joints} canvases={canvases.current} faint={left} />
                     <span
-                      className={`sign flex flex-wrap items-baseline justify-between gap-x-1 px-[6px] py-[3px] text-fine ${left ? 'bg-wash text-ink' : cell.marked ? 'bg-ink text-bone' : 'bg-paper text-ink'}`}
+                      className={`sign flex flex-wrap items-baseline justify-between gap-x-1 px-1 py-[3px] text-fine ${left ? 'bg-wash text-ink' : cell.marked ? 'bg-ink text-bone' : 'bg-paper text-ink'}`}
                     >
                       <b className="min-w-0 truncate font-semibold">{eventName(event)}</b>
                       <span className="tabular whitespace-nowrap">
