@@ -141,10 +141,8 @@ try {
       );
     }
 } finally {
-  // A round that fails leaves no server behind.
-  await phone.context.close();
-  await browser.close();
-  await product.end();
-  await postgres.end();
+  // A round that fails leaves no server behind, whatever became of the browsers.
+  await Promise.allSettled([phone.context.close(), browser.close()]);
+  await product.end().finally(() => postgres.end());
 }
 if (done.some((r) => r.lost + r.doubled > 0)) process.exitCode = 1;

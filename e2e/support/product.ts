@@ -64,7 +64,7 @@ const ZONES = [
   ...['Africa/Abidjan', 'Africa/Lagos', 'Africa/Maputo', 'Africa/Nairobi', 'Asia/Dubai', 'Asia/Karachi', 'Asia/Dhaka'],
   ...['Asia/Bangkok', 'Asia/Singapore', 'Asia/Tokyo', 'Pacific/Port_Moresby', 'Pacific/Guadalcanal', 'Pacific/Tarawa'],
 ];
-/** One in which it is between nine and ten in the morning: a camp's day that ended while tests run would be another one for half of them. */
+/** One in which it is between nine and ten in the morning: where a camp's day ended while they ran some tests failed. */
 const morningZone = (now = new Date()): string => ZONES[(9 - now.getUTCHours() + 11 + 24) % 24]!;
 
 let started = 0;

@@ -5,7 +5,7 @@ import { rateOf, smoothed } from './series.ts';
 const NOT_BEFORE_SECONDS = 0.33;
 /** To each side of a frame the hand's way is looked at for so many seconds: a hand that is found elsewhere for a frame or two goes far too, but not for as long as one that throws. */
 const THROW_SECONDS = 0.025;
-/** A wrist found further from its elbow than this share of body height is the other arm's, or somebody else's: a forearm is 0.146 (Winter's tables, value from memory), and a wrist in the blur of a throw was found up to 0.35 off. */
+/** A wrist found further from its elbow than this share of body height is the other arm's, or somebody else's: a forearm is 0.146 (Winter's tables, value from memory), and a wrist in the blur of a throw was found more than 0.32 off. */
 const ON_ARM = 0.4;
 /** What of the motion at the body is smoothed, how far apart its tops are at least, in seconds, and how high one is, as a share of the highest: chosen on 28 films from the front. */
 const [STEADY_SECONDS, APART_SECONDS, HIGH] = [0.06, 0.1, 0.82];

@@ -15,10 +15,10 @@ export function BenchHeader({ bench, props }: { bench: BenchControl; props: Benc
   const scoredHere = delivery ? asked.filter((c) => scoreOf(world, state, delivery.id, c.id)).length : 0;
   // All of him is scored: now it is written down, before the next one comes, unless he has it already.
   const isScored = isAllScored(world, state);
-  const isWrittenUp = props.blind || props.practice !== null || props.handedOut;
-  const toWriteUp = isScored && !isWrittenUp;
+  const writesNothing = props.blind || props.practice !== null;
+  const toWriteUp = isScored && !writesNothing && !props.handedOut;
   // While he has work left, what is to be done on him is the largest, beside his films.
-  const isDone = props.handedOut || (isScored && isWrittenUp);
+  const isDone = props.handedOut || (isScored && writesNothing);
   return (
     <header className="flex flex-wrap items-stretch border-b-2 border-ink lg:flex-nowrap">
       {props.practice ? (
