@@ -244,6 +244,27 @@ describe('followBody', () => {
         ),
       ).toEqual(right);
     });
+    test('until the front knee is nearly at its top the throwing hand is in the glove, wherever the model finds the hidden one', () => {
+      const [wrist, knee] = [pointsOfJoint('throwingWrist', 'R')[0]!, pointsOfJoint('frontKnee', 'R')[0]!];
+      const elsewhere = { x: 100, y: 110, score: 0.6 };
+      const found = (until: number) =>
+        findings(TIMES).map((f) => {
+          const lift = Math.max(0, 70 - 400 * Math.abs(f.seconds - 0.4));
+          const body = f.body.map((p, i) => (i === knee ? { ...p, y: p.y - lift } : p));
+          const hidden = f.seconds < until;
+          const peaks = body.map((p, i) => (i === wrist && hidden ? [elsewhere, { ...p, score: 0.3 }] : [p]));
+          return { ...f, body: body.map((p, i) => (i === wrist && hidden ? elsewhere : p)), peaks };
+        });
+      const off = (until: number, seconds: number, known: typeof LINE | typeof KNOWN): number => {
+        const { throwingWrist } = followBody(found(until), known, TIMES)!.joints;
+        const at = throwingWrist[Math.round(120 * seconds)]!;
+        return Math.hypot(at.x - TRUE.throwingWrist(seconds)[0], at.y - TRUE.throwingWrist(seconds)[1]);
+      };
+      for (const seconds of [0.05, 0.15, 0.25]) expect(off(0.3, seconds, LINE), String(seconds)).toBeLessThan(2);
+      // Nothing is said of it after that, nor from the side, where both hands are seen.
+      expect(off(0.6, 0.45, LINE)).toBeGreaterThan(30);
+      expect(off(0.3, 0.15, KNOWN)).toBeGreaterThan(30);
+    });
     test('the one that is up after it may be the back one', () => {
       const right = lifting(() => false);
       expect(ankles(knownSides(right, LINE, H))).toEqual(ankles(right));

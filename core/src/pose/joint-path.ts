@@ -57,12 +57,35 @@ export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bo
     const [from, reach] = HANGS[pair[0]] ?? [];
     const roots = from ? [places[from]!, places[OTHER_SIDE[from]!]!] : [];
     const within = (k: number, at: Place): boolean => isNear(roots, k, at, (reach ?? 0) * bodyPixels);
-    Object.assign(places, pairPlaces(findings, pair, known, bodyPixels, within));
+    const together =
+      pair[0] === 'throwingWrist' ? handsTogether(findings, places.frontKnee!, places.frontHip!, known) : () => false;
+    Object.assign(places, pairPlaces(findings, pair, known, bodyPixels, { within, together }));
   }
   const shoulders = [places.throwingShoulder!, places.gloveShoulder!];
   const near = (k: number, at: Place): boolean => isNear(shoulders, k, at, HEAD_REACH * bodyPixels);
   for (const joint of ['head', 'nose'] as const) places[joint] = headPlaces(findings, pointsOfJoint(joint, known.hand), near);
   return places as JointPlaces;
+}
+
+/** How far apart wrists lie at most while the hand is in the glove, as a share of body height, what it costs to say otherwise, and until how long before the top of the lift that holds, in seconds: common practice, no source. */
+const [IN_GLOVE, APART, PARTS_BEFORE_TOP] = [0.1, 2, 0.1];
+
+/**
+ * When the throwing hand is in the glove, in line with the target: from set until shortly before the front knee is highest over its hip. There one hand stands before the other, and the model finds the hidden one anywhere.
+ */
+function handsTogether(
+  findings: readonly Finding[],
+  knee: ReadonlyArray<Found | null>,
+  hip: ReadonlyArray<Found | null>,
+  { towardsTarget }: KnownOfClip,
+): (seconds: number) => boolean {
+  if (towardsTarget !== null) return () => false;
+  let [highest, top] = [Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  findings.forEach(({ seconds }, k) => {
+    const over = knee[k] && hip[k] ? hip[k].y - knee[k].y : Number.NEGATIVE_INFINITY;
+    if (over > highest) [highest, top] = [over, seconds];
+  });
+  return (seconds) => seconds < top - PARTS_BEFORE_TOP;
 }
 
 type Place = Pick<Found, 'x' | 'y'>;
@@ -91,7 +114,10 @@ function pairPlaces(
   [first, second, move]: (typeof PAIRS)[number],
   { hand, towardsTarget }: KnownOfClip,
   bodyPixels: number,
-  within: (finding: number, at: Place) => boolean,
+  {
+    within,
+    together,
+  }: { readonly within: (finding: number, at: Place) => boolean; readonly together: (seconds: number) => boolean },
 ): Partial<Record<FollowedJoint, Array<Found | null>>> {
   const [a, b] = [pointsOfJoint(first, hand)[0]!, pointsOfJoint(second, hand)[0]!];
   const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
@@ -114,6 +140,7 @@ function pairPlaces(
     if (p === null || q === null) return cost;
     if (p === q) cost += SAME_PLACE;
     if (Math.hypot(p.x - q.x, p.y - q.y) > widest) cost += TWO_PEOPLE;
+    if (together(seconds) && Math.hypot(p.x - q.x, p.y - q.y) > IN_GLOVE * bodyPixels) cost += APART;
     if (towardsTarget === null) return part && isBackUp(seconds, part, (q.y - p.y) / bodyPixels) ? cost + WRONG_SIDE : cost;
     // The front leg is ahead until he has landed, the glove arm until he throws, the throwing arm after it: of wrists nothing is told then.
     const arm = leg ? null : armAhead(seconds);

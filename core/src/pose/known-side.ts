@@ -1,6 +1,8 @@
+import { armsInLine } from './arms-in-line.ts';
 import { bestPath } from './best-path.ts';
 import { BODY_POINTS, MIRRORED, pointsOfJoint, type FollowedJoint } from './body-points.ts';
 import type { Finding, KnownOfClip } from './finding.ts';
+import { handSpeeds, lastThrown } from './hand-speed.ts';
 
 /** Pairs of joints with how far one moves between two frames of 120 a second, as a share of body height: common practice on the simulated film, no source. */
 const GROUPS = {
@@ -17,12 +19,14 @@ const GROUPS = {
 } as const satisfies Record<string, ReadonlyArray<readonly [FollowedJoint, FollowedJoint, number]>>;
 
 const [CHANGE, AGAINST, WRONG_SIDE, MOST_MOVE] = [3, 0.15, 2, 4];
+/** In line with the target joints this share of body height apart are beside each other. */
+const ASIDE = 0.05;
 const FRAME = 1 / 120;
 const EARS = ['leftEar', 'rightEar'].map((name) => BODY_POINTS.indexOf(name as 'leftEar')) as [number, number];
 
 /**
  * Left and right of the whole body, frame by frame. The model is often sure and wrong, most on the closed side: how each joint goes on from the frame before and what is known of the clip decide (the front leg
- * is nearer the target until he lands; the glove's shoulder and arm are before the throw, and the throwing arm after it, when the chest has come round), along the cheapest path. Legs and arms are decided apart. Frames that are wrong come back with their sides changed.
+ * is nearer the target until he lands; the glove's shoulder and arm are before the throw, and the throwing arm after it, when the chest has come round; in line with the target the throwing arm is behind the back until then), along the cheapest path. Legs and arms are decided apart. Frames that are wrong come back with their sides changed.
  */
 export function knownSides(findings: readonly Finding[], known: KnownOfClip, bodyPixels: number): Finding[] {
   return changed(changed(findings, known, bodyPixels, 'legs'), known, bodyPixels, 'arms');
@@ -38,6 +42,7 @@ function changed(
   const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
   const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
   const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
+  const inLine = armsInLine(findings, indexOf, bodyPixels);
   const pairs = GROUPS[group].map(([a, b, move]) => ({ a: indexOf(a), b: indexOf(b), move: move * bodyPixels }));
   const layers = findings.map((finding) => [false, true].map((swapped) => ({ finding, swapped })));
   type State = (typeof layers)[number][number];
@@ -45,7 +50,15 @@ function changed(
   const own = ({ finding, swapped }: State): number => {
     let cost = swapped ? AGAINST : 0;
     if (towardsTarget === null) {
-      if (group === 'arms') return cost;
+      if (group === 'arms') {
+        const aside = (throwing: FollowedJoint, glove: FollowedJoint): number =>
+          (swapped ? -1 : 1) * (finding.body[indexOf(throwing)]!.x - finding.body[indexOf(glove)]!.x);
+        const { arms, shoulders } = inLine(finding.seconds);
+        if (arms * aside('throwingElbow', 'gloveElbow') < -ASIDE * bodyPixels) cost += WRONG_SIDE;
+        if (arms * aside('throwingWrist', 'gloveWrist') < -ASIDE * bodyPixels) cost += WRONG_SIDE;
+        if (shoulders * aside('throwingShoulder', 'gloveShoulder') < -ASIDE * bodyPixels) cost += WRONG_SIDE;
+        return cost;
+      }
       const higher = (front: FollowedJoint, back: FollowedJoint): number =>
         (swapped ? -1 : 1) * (finding.body[indexOf(back)]!.y - finding.body[indexOf(front)]!.y);
       if (isBackUp(finding.seconds, 'ankle', higher('frontAnkle', 'backAnkle') / bodyPixels)) cost += WRONG_SIDE;
@@ -128,28 +141,8 @@ export function armsAhead(
   };
 }
 
-/** How fast the faster hand is, whichever the model takes it for, in pixels a second: where frames lie near enough to each other. */
-function handSpeeds(findings: readonly Finding[], throwing: number, glove: number) {
-  const speeds = findings.slice(1).flatMap((b, i) => {
-    const a = findings[i]!;
-    const passed = b.seconds - a.seconds;
-    if (passed > 0.05) return [];
-    const way = (from: number, to: number): number =>
-      Math.hypot(b.body[to]!.x - a.body[from]!.x, b.body[to]!.y - a.body[from]!.y);
-    const straight = [way(throwing, throwing), way(glove, glove)] as const;
-    const crossed = [way(throwing, glove), way(glove, throwing)] as const;
-    const shorter = crossed[0] + crossed[1] < straight[0] + straight[1] ? crossed : straight;
-    return [{ seconds: (a.seconds + b.seconds) / 2, speed: Math.max(...shorter) / passed }];
-  });
-  // A hand that is found elsewhere for a frame jumps there and back: the middle of five steps does not.
-  return speeds.map(({ seconds }, i) => {
-    const near = speeds.slice(Math.max(0, i - 2), i + 3).map((s) => s.speed);
-    return { seconds, speed: near.sort((x, y) => x - y)[near.length >> 1]! };
-  });
-}
-
-/** From how long before the throw he may have landed, in seconds; and the throw is where a hand was last nearly as fast as it ever was: common practice, no source. */
-const [LANDED_BEFORE, NEARLY] = [0.25, 0.6];
+/** From how long before the throw he may have landed, in seconds: common practice, no source. */
+const LANDED_BEFORE = 0.25;
 /** A head that has come down by more than this share of body height belongs to somebody who strides deep, throws or has thrown: the back leg may be up then. Looks that say so one after the other; the first ones are of somebody who stands. */
 const [BENT, BENT_LOOKS, STANDING_LOOKS] = [0.1, 3, 9];
 /** How much higher than the other one an ankle or a knee stands before that says which leg it is, as shares of body height: more than the ground is higher in the picture where it is further away. */
@@ -166,10 +159,7 @@ export function backLegUp(
   glove: number,
   bodyPixels: number,
 ): (seconds: number, joint: keyof typeof HIGHER, higher: number) => boolean {
-  const speeds = handSpeeds(findings, throwing, glove);
-  const most = Math.max(...speeds.map((s) => s.speed));
-  // Before the throw a hand can be found on somebody who passes; after it hands are slow.
-  const thrown = speeds.filter((s) => s.speed >= NEARLY * most).at(-1)?.seconds ?? Number.NEGATIVE_INFINITY;
+  const thrown = lastThrown(findings, throwing, glove);
   const heads = findings.map(({ body }) => (body[EARS[0]]!.y + body[EARS[1]]!.y) / 2);
   const standing = heads.slice(0, STANDING_LOOKS).sort((a, b) => a - b)[Math.min(heads.length, STANDING_LOOKS) >> 1]!;
   const isBent = (i: number): boolean => (heads[i] ?? standing) - standing > BENT * bodyPixels;
