@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { cameraShift, groundOf } from './camera-shift.ts';
-import { greyAt, greyFrom, greyOf, halved, patchOf, shiftedSide, type Grey } from './grey.ts';
+import { greyAt, greyOf, halved, patchOf, shiftedSide, type Grey } from './grey.ts';
 
 /** A field with slopes of all sizes, and what a camera sees of it that has moved by (dx, dy); a body of its own going may stand in it. */
 function field(dx: number, dy: number, options: { gain?: number; body?: number } = {}): Grey {
@@ -67,7 +67,7 @@ describe('grey', () => {
     expect(patch.filter((v) => v > 0).length).toBeGreaterThan(50);
   });
 
-  test('a whole picture read between its pixels is each of its places read so, and outside is outside', () => {
+  test('a whole picture read between its pixels is each of its places read so, and outside is what is asked for', () => {
     const own = field(0, 0);
     for (const [dx, dy] of [
       [0, 0],
@@ -75,14 +75,15 @@ describe('grey', () => {
       [-0.25, 0.5],
       [500, 0],
     ] as const) {
-      const [across, down] = [shiftedSide(3, 230, dx, own.width), shiftedSide(0, own.height, dy, own.height)];
+      const patch = patchOf(own, 3 + dx, dy, 230, own.height, Number.NaN);
       for (let y = 0; y < own.height; y += 5)
-        for (let x = 0; x < 230; x += 7) {
-          const [i, j] = [across.before[x]!, down.before[y]!];
-          const there =
-            i < 0 || j < 0 ? null : greyFrom(own.values, own.width, j * own.width + i, across.share[x]!, down.share[y]!);
-          expect(there).toBe(greyAt(own, 3 + x + dx, y + dy));
-        }
+        for (let x = 0; x < 230; x += 7)
+          expect(patch[y * 230 + x]).toBe(Math.fround(greyAt(own, 3 + dx + x, y + dy) ?? Number.NaN));
     }
+  });
+  test('where a side lies in one that is shifted: the example of its docstring', () => {
+    const { before, share } = shiftedSide(0, 3, 0.5, 3);
+    expect([...before]).toEqual([0, 1, -1]);
+    expect([...share]).toEqual([0.5, 0.5, 0.5]);
   });
 });

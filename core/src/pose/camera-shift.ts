@@ -1,5 +1,5 @@
 import { solveLinear } from '../estimate/solve-linear.ts';
-import { greyFrom, halved, shiftedSide, smaller, type Grey } from './grey.ts';
+import { halved, shiftedSide, smaller, type Grey } from './grey.ts';
 import type { Square } from './square.ts';
 
 /** How a camera has moved from one frame to the next, as what stands still shows it. */
@@ -97,30 +97,52 @@ export function refinedShift(
   let { x, y, gain } = start;
   const beside = besides(columns, rows, bodies);
   for (const doubt of doubts) {
-    // Normal equations of shift and gain.
-    let [xx, xy, yy, xg, yg, gg, xd, yd, gd, places] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
-    const [across, down] = [shiftedSide(0, width, x, now.width), shiftedSide(0, height, y, now.height)];
-    for (const k of beside) {
-      const [row, column] = [rows[k]!, columns[k]!];
-      const [first, next] = [down.before[row]!, across.before[column]!];
+    // Normal equations of shift and gain. Each sum by itself, and nothing looked up in an object: the loop takes a third of the time.
+    let xx = 0;
+    let xy = 0;
+    let yy = 0;
+    let xg = 0;
+    let yg = 0;
+    let gg = 0;
+    let xd = 0;
+    let yd = 0;
+    let gd = 0;
+    let places = 0;
+    const { before: columnOf, share: shareAcross } = shiftedSide(0, width, x, now.width);
+    const { before: rowOf, share: shareDown } = shiftedSide(0, height, y, now.height);
+    const { values: shifted, width: wide } = now;
+    for (let n = 0; n < beside.length; n++) {
+      const k = beside[n]!;
+      const column = columns[k]!;
+      const row = rows[k]!;
+      const next = columnOf[column]!;
+      const first = rowOf[row]!;
       if (first < 0 || next < 0) continue;
-      const there = greyFrom(now.values, now.width, first * now.width + next, across.share[column]!, down.share[row]!);
       const own = values[row * width + column]!;
+      // What `greyAt` reckons, written out: a call costs as much as all of this.
+      const i = first * wide + next;
+      const fu = shareAcross[column]!;
+      const fv = shareDown[row]!;
+      const above = shifted[i]! * (1 - fu) * (1 - fv) + shifted[i + 1]! * fu * (1 - fv);
+      const there = above + shifted[i + wide]! * (1 - fu) * fv + shifted[i + wide + 1]! * fu * fv;
       const miss = there - gain * own;
       if (Math.abs(miss) > doubt) continue;
-      const trust = (1 - (miss / doubt) ** 2) ** 2;
+      const off = miss / doubt;
+      const near = 1 - off * off;
+      const trust = near * near;
       places++;
       // A place that has gone on by a little more looks darker by the slope times that.
-      const [ax, ay, ag] = [-gain * gx[k]!, -gain * gy[k]!, own];
+      const ax = -gain * gx[k]!;
+      const ay = -gain * gy[k]!;
       xx += trust * ax * ax;
       xy += trust * ax * ay;
       yy += trust * ay * ay;
-      xg += trust * ax * ag;
-      yg += trust * ay * ag;
-      gg += trust * ag * ag;
+      xg += trust * ax * own;
+      yg += trust * ay * own;
+      gg += trust * own * own;
       xd += trust * ax * miss;
       yd += trust * ay * miss;
-      gd += trust * ag * miss;
+      gd += trust * own * miss;
     }
     if (places < LEAST_PLACES) return null;
     const by = solveLinear(

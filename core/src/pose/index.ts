@@ -11,4 +11,4 @@ export { decodeBody, heatPeaks, type Heads } from './heads.ts';
 export { cropSquare, squareAround, wholePicture, type Found, type Picture, type Square } from './square.ts';
 export { cameraShift, groundOf, refinedShift, slopedPlaces, type CameraStep, type SlopedPlaces } from './camera-shift.ts';
 export { jointFlow, type SeenPicture } from './joint-flow.ts';
-export { greyAt, greyFrom, greyOf, halved, patchOf, shiftedSide, smaller, type Grey } from './grey.ts';
+export { greyAt, greyOf, halved, patchOf, smaller, type Grey } from './grey.ts';

@@ -1,7 +1,6 @@
 import {
-  greyFrom,
+  patchOf,
   refinedShift,
-  shiftedSide,
   slopedPlaces,
   type CameraStep,
   type FollowedJoint,
@@ -60,27 +59,21 @@ export function motionMap(
   const step = still
     ? { x: 0, y: 0, gain: whole.gain }
     : (refinedShift(slopedPlaces(cut(before)), cut(now), [], whole, DOUBTS) ?? whole);
+  const [hx, hy] = [step.x / 2, step.y / 2];
+  const here = still ? cut(before).values : patchOf(before, left - hx, top - hy, columns, rows, Number.NaN);
+  const there = still ? cut(now).values : patchOf(now, left + hx, top + hy, columns, rows, Number.NaN);
   const counts = new Uint32Array(Math.ceil(256 / STEP));
   const offs = new Float32Array(columns * rows);
+  const { gain } = step;
   let places = 0;
-  const [hx, hy] = [step.x / 2, step.y / 2];
-  const { width, height } = before;
-  const [x0, x1] = [shiftedSide(left, columns, -hx, width), shiftedSide(left, columns, hx, width)];
-  const [y0, y1] = [shiftedSide(top, rows, -hy, height), shiftedSide(top, rows, hy, height)];
-  for (let y = 0; y < rows; y++)
-    for (let x = 0; x < columns; x++) {
-      const i = (top + y) * width + left + x;
-      let [here, there] = [before.values[i]!, now.values[i]!];
-      if (!still) {
-        if (x0.before[x]! < 0 || x1.before[x]! < 0 || y0.before[y]! < 0 || y1.before[y]! < 0) continue;
-        here = greyFrom(before.values, width, y0.before[y]! * width + x0.before[x]!, x0.share[x]!, y0.share[y]!);
-        there = greyFrom(now.values, width, y1.before[y]! * width + x1.before[x]!, x1.share[x]!, y1.share[y]!);
-      }
-      const off = Math.abs(there - step.gain * here);
-      counts[Math.min(counts.length - 1, Math.floor(off / STEP))]!++;
-      offs[y * columns + x] = off;
-      places++;
-    }
+  for (let i = 0; i < offs.length; i++) {
+    const off = Math.abs(there[i]! - gain * here[i]!);
+    // Outside the one picture or the other.
+    if (Number.isNaN(off)) continue;
+    counts[Math.min(counts.length - 1, Math.floor(off / STEP))]!++;
+    offs[i] = off;
+    places++;
+  }
   const cell = Math.max(1, square.side / CELLS);
   const cells = new Float32Array(CELLS * CELLS);
   const map = { left: left + hx - since.x + cell / 2, top: top + hy - since.y + cell / 2, cell, cells };

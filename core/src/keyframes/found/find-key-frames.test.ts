@@ -608,6 +608,9 @@ describe('signs in pictures', () => {
     expect(all(motionMap(picture(rough), shaken, square, { ...still, x: 2.5 }, { x: 2.5, y: 0 }))).toBe(0);
     // A step that is a little beside is found closer in the square.
     expect(all(motionMap(picture(rough), shaken, square, { ...still, x: 2.1, y: 0.3 }, { x: 2.5, y: 0 }))).toBeLessThan(0.02);
+    // At the border of the picture, what the camera has left behind is in one picture only: nothing is told there.
+    const turned = picture((x, y) => rough(x - 9, y));
+    expect(all(motionMap(picture(rough), turned, { ...square, x: 8 }, { ...still, x: 9 }, { x: 9, y: 0 }))).toBe(0);
     const darker = picture((x, y) => 0.8 * rough(x, y));
     expect(all(motionMap(picture(rough), darker, square, { ...still, gain: 0.8 }, nobody))).toBe(0);
     const moved = motionMap(picture(disc(40, 30, 8)), picture(disc(44, 30, 8)), square, still, nobody);

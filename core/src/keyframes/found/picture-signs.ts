@@ -1,4 +1,4 @@
-import { greyAt, greyFrom, shiftedSide, type CameraStep, type Grey } from '../../pose/index.ts';
+import { greyAt, patchOf, type CameraStep, type Grey } from '../../pose/index.ts';
 import type { Blob } from './evidence.ts';
 
 /** Mean difference of each patch from the mean of some of them, each place counted up to 40. */
@@ -75,20 +75,12 @@ export function blobsOf(
   size: { readonly least: number; readonly most: number },
   difference = 25,
 ): Blob[] {
-  const { width, height } = field;
-  const marked = new Uint8Array(width * height);
+  const { width, height, values } = field;
   const still = Math.hypot(step.x, step.y) < 0.05;
-  const [across, down] = [shiftedSide(0, width, step.x, now.width), shiftedSide(0, height, step.y, now.height)];
-  for (let y = 0; y < height; y++) {
-    const [first, fv] = [down.before[y]!, down.share[y]!];
-    if (!still && first < 0) continue;
-    for (let x = 0, i = y * width; x < width; x++, i++) {
-      const next = across.before[x]!;
-      if (!still && next < 0) continue;
-      const there = still ? now.values[i]! : greyFrom(now.values, now.width, first * now.width + next, across.share[x]!, fv);
-      if (Math.abs(there - step.gain * field.values[i]!) > difference) marked[i] = 1;
-    }
-  }
+  const there = still ? now.values : patchOf(now, step.x, step.y, width, height, Number.NaN);
+  const marked = new Uint8Array(width * height);
+  // Outside nothing differs.
+  for (let i = 0; i < marked.length; i++) if (Math.abs(there[i]! - step.gain * values[i]!) > difference) marked[i] = 1;
   const found: Blob[] = [];
   const stack: number[] = [];
   for (let start = 0; start < marked.length; start++) {
