@@ -11,6 +11,7 @@ import { findKeyFrames } from './find-key-frames.ts';
 import { firstMove } from './first-move.ts';
 import { firstTouch } from './first-touch.ts';
 import { footOpens } from './foot-opens.ts';
+import type { FoundEvent } from './evidence.ts';
 import { frontFootContact } from './front-foot-contact.ts';
 import { handsApart } from './hands-apart.ts';
 import { kneeDown } from './knee-down.ts';
@@ -420,10 +421,11 @@ describe('rules of key frames', () => {
     /** Comes evenly from 200 pixels off, and seems to stop a twentieth of a second before the foot bears weight. */
     const comes = (stops: number) =>
       evidence.times.map((t) => ({ x: 200 - 500 * Math.max(0, stops - t), y: 190, score: 0.8, scatter: 0.5 }));
-    const withAnkle = (shoe: Array<number | null>, stops: number) =>
+    const withAnkle = (shoe: Array<number | null>, stops: number, release: FoundEvent | null = null) =>
       frontFootContact(
         { ...evidence, shoe, body: { bodyPixels: H, joints: { ...evidence.body.joints, frontAnkle: comes(stops) } } },
         fastest,
+        release,
       )!;
     test('somebody leaves the place of the shoe before it comes', () => {
       const shoe = evidence.shoe.map((d, i) => (d === null ? null : d + 20 * clamp((TRUE.contact * 120 - 12 - i) / 4)));
@@ -441,6 +443,27 @@ describe('rules of key frames', () => {
       });
       expect(off(frontFootContact({ ...evidence, shoe }, fastest)!.frame, TRUE.contact, 120)).toBeGreaterThan(3);
       expect(off(withAnkle(shoe, TRUE.contact - 0.05).frame, TRUE.contact, 120)).toBeLessThan(1.1);
+    });
+    test('a change a fifth of a second and more before the release gives way to a later one that the ankle lets be, and nobody is sure', () => {
+      const shoe = evidence.shoe.map((d, i) => (d === null ? null : d + 20 * clamp((TRUE.contact * 120 - 12 - i) / 4)));
+      const release = (seconds: number) => ({ ...findKeyFrames(evidence).release!, frame: (TRUE.contact + seconds) * 120 });
+      // The ankle stands between the two changes, a little nearer to the later one.
+      const between = TRUE.contact - 0.09;
+      const early = withAnkle(shoe, between);
+      expect(off(early.frame, TRUE.contact - 0.1, 120)).toBeLessThan(2);
+      const given = withAnkle(shoe, between, release(0.14));
+      expect(off(given.frame, TRUE.contact, 120)).toBeLessThan(1);
+      expect(given.sure).toBe(0.5);
+      // What the ankle alone has put right may be sure.
+      expect(withAnkle(shoe, TRUE.contact - 0.05, release(0.14)).sure).toBeGreaterThan(0.7);
+      // Of two that the ankle lets be it is not the nearer one that counts.
+      const close = evidence.shoe.map((d, i) => (d === null ? null : d + 20 * clamp((TRUE.contact * 120 - 8 - i) / 4)));
+      expect(withAnkle(close, between).frame).toBeLessThan(TRUE.contact * 120 - 6);
+      expect(off(withAnkle(close, between, release(0.16)).frame, TRUE.contact, 120)).toBeLessThan(1);
+      // No fifth of a second: it stays; neither does it give way to one that the ankle does not let be.
+      expect(withAnkle(shoe, between, release(0.06)).frame).toBe(early.frame);
+      const nearer = TRUE.contact - 0.13;
+      expect(withAnkle(shoe, nearer, release(0.14)).frame).toBe(withAnkle(shoe, nearer).frame);
     });
     test('where no change is near it, nobody is sure; and an ankle that does not come tells nothing', () => {
       const late = withAnkle([...evidence.shoe], TRUE.contact - 0.15);

@@ -71,24 +71,36 @@ export function frontFootContact(
   let steepest = first;
   while (steepest < last && change(steepest) < FIRST * fastestChange) steepest++;
   while (steepest < last && change(steepest + 1) > change(steepest)) steepest++;
+  const isEarly = (at: number): boolean => release !== null && release.frame - at >= LONG_BEFORE_RELEASE * rate;
   // The first fast change: what follows is the shoe that turns flat.
   let { frame, far, ends } = landingOf(steepest);
+  let outside = isEarly(frame);
   const stops = towardsTarget === null ? null : ankleStops(body, fastest, rate);
   let doubt = 0;
   if (stops !== null) {
     const from = (at: number): number => Math.abs(at - stops - ANKLE_STOPS.before * rate) / (ANKLE_STOPS.spread * rate);
     doubt = from(frame);
-    for (let i = first; i <= last; i++) {
-      if (!isSteepest(i)) continue;
-      const landing = landingOf(i);
-      for (const at of [landing.frame, landing.before])
-        if (at !== null && from(at) < doubt - 1) [frame, far, ends, doubt] = [at, landing.far, landing.ends, from(at)];
+    /** Another change takes the place of the one that is taken where the ankle's doubt of it is so much less. */
+    const retake = (less: number, may: (at: number) => boolean): void => {
+      for (let i = first; i <= last; i++) {
+        if (!isSteepest(i)) continue;
+        const landing = landingOf(i);
+        for (const at of [landing.frame, landing.before])
+          if (at !== null && may(at) && from(at) < doubt + less)
+            [frame, far, ends, doubt] = [at, landing.far, landing.ends, from(at)];
+      }
+    };
+    retake(-1, () => true);
+    outside = isEarly(frame);
+    // What comes so long before the release gives way to a change that does not, if the ankle lets it be: the shoe had not stopped yet.
+    if (outside) {
+      doubt = EXPECTED;
+      retake(0, (at) => !isEarly(at));
     }
   }
   const noise = quantileOf(standing, 0.9);
   const half = Math.max(1.2, 0.0125 * rate);
-  const early = release !== null && release.frame - frame >= LONG_BEFORE_RELEASE * rate;
-  const clear = far > 2 * noise && ends && doubt < EXPECTED && !early;
+  const clear = far > 2 * noise && ends && doubt < EXPECTED && !outside;
   // Along the line of sight the shoe comes towards the camera and is seen to stand late: the side view tells it better.
   const usual = towardsTarget === null ? 0.6 : 0.87;
   return { frame, from: frame - half, to: frame + half, sure: clear ? usual : 0.5 };
