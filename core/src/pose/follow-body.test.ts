@@ -246,7 +246,7 @@ describe('followBody', () => {
     });
     test('until the front knee is nearly at its top the throwing hand is in the glove, wherever the model finds the hidden one', () => {
       const [wrist, knee] = [pointsOfJoint('throwingWrist', 'R')[0]!, pointsOfJoint('frontKnee', 'R')[0]!];
-      const elsewhere = { x: 100, y: 110, score: 0.6 };
+      const elsewhere = { x: 94, y: 98, score: 0.6 };
       const found = (until: number) =>
         findings(TIMES).map((f) => {
           const lift = Math.max(0, 70 - 400 * Math.abs(f.seconds - 0.4));
@@ -264,6 +264,19 @@ describe('followBody', () => {
       // Nothing is said of it after that, nor from the side, where both hands are seen.
       expect(off(0.6, 0.45, LINE)).toBeGreaterThan(30);
       expect(off(0.3, 0.15, KNOWN)).toBeGreaterThan(30);
+    });
+    test('a hand no forearm away from an elbow is somebody else’s, in line with the target', () => {
+      const wrist = pointsOfJoint('throwingWrist', 'R')[0]!;
+      // Within an arm of the shoulder, and on neither forearm.
+      const other = { x: 100, y: 112, score: 0.9 };
+      const beside = findings(TIMES).map((f) =>
+        f.seconds < 0.45
+          ? { ...f, peaks: f.peaks.map((p, i) => (i === wrist ? [other, ...p.map((own) => ({ ...own, score: 0.2 }))] : p)) }
+          : f,
+      );
+      const y = (known: typeof LINE | typeof KNOWN): number => followBody(beside, known, TIMES)!.joints.throwingWrist[24]!.y;
+      expect(y(LINE)).toBeCloseTo(TRUE.throwingWrist(0.2)[1], 0);
+      expect(y(KNOWN)).toBeCloseTo(other.y, 0);
     });
     test('the one that is up after it may be the back one', () => {
       const right = lifting(() => false);

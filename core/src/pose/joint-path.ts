@@ -18,16 +18,18 @@ const OTHER_SIDE: Readonly<Partial<Record<FollowedJoint, FollowedJoint>>> = Obje
   PAIRS.map(([one, other]) => [one, other]),
 );
 /**
- * From which pair a pair hangs, and how far from the one or the other it can lie, as a share of body height: what of the body is between them (trunk 0.288, thigh 0.245, shank 0.246, upper arm 0.186, upper arm and forearm 0.332: Drillis and
- * Contini in Winter's tables, values from memory) and what the find and a body nearer to the camera are off by. A place further off is on somebody else.
+ * From which pairs a pair hangs, and how far from the one or the other of each it can lie, as a share of body height: what of the body is between them (trunk 0.288, thigh 0.245, shank 0.246, upper arm 0.186, forearm 0.146: Drillis and Contini in Winter's tables, values from memory) and what the
+ * find and a body nearer to the camera are off by. A place further off is on somebody else.
  */
-const HANGS: Readonly<Partial<Record<FollowedJoint, readonly [from: FollowedJoint, reach: number]>>> = {
-  frontKnee: ['frontHip', 0.36],
-  frontAnkle: ['frontKnee', 0.36],
-  throwingShoulder: ['frontHip', 0.38],
-  throwingElbow: ['throwingShoulder', 0.25],
-  throwingWrist: ['throwingShoulder', 0.38],
+const HANGS: Readonly<Partial<Record<FollowedJoint, ReadonlyArray<readonly [from: FollowedJoint, reach: number]>>>> = {
+  frontKnee: [['frontHip', 0.36]],
+  frontAnkle: [['frontKnee', 0.3]],
+  throwingShoulder: [['frontHip', 0.35]],
+  throwingElbow: [['throwingShoulder', 0.25]],
+  throwingWrist: [['throwingShoulder', 0.38]],
 };
+/** And in line with the target, where forearms are seen short and elbows are not smeared as they throw. */
+const HANGS_IN_LINE: typeof HANGS = { ...HANGS, throwingWrist: [...HANGS.throwingWrist!, ['throwingElbow', 0.22]] };
 /** So far apart hips lie at most, as a share of body height: they are 0.191 wide (the same tables, value from memory). Further apart they are those of two people. */
 const WIDEST_HIPS = 0.2;
 /** How far from a shoulder ears and nose lie at most, as a share of body height (chin to top 0.13, neck 0.052: the same tables, values from memory): further off it is another head. */
@@ -54,9 +56,11 @@ export type JointPlaces = Record<FollowedJoint, ReadonlyArray<Found | null>>;
 export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bodyPixels: number): JointPlaces {
   const places: Partial<Record<FollowedJoint, Array<Found | null>>> = {};
   for (const pair of PAIRS) {
-    const [from, reach] = HANGS[pair[0]] ?? [];
-    const roots = from ? [places[from]!, places[OTHER_SIDE[from]!]!] : [];
-    const within = (k: number, at: Place): boolean => isNear(roots, k, at, (reach ?? 0) * bodyPixels);
+    const hangs = ((known.towardsTarget === null ? HANGS_IN_LINE : HANGS)[pair[0]] ?? []).map(([from, reach]) => ({
+      roots: [places[from]!, places[OTHER_SIDE[from]!]!],
+      reach: reach * bodyPixels,
+    }));
+    const within = (k: number, at: Place): boolean => hangs.every(({ roots, reach }) => isNear(roots, k, at, reach));
     const together =
       pair[0] === 'throwingWrist' ? handsTogether(findings, places.frontKnee!, places.frontHip!, known) : () => false;
     Object.assign(places, pairPlaces(findings, pair, known, bodyPixels, { within, together }));
@@ -68,7 +72,7 @@ export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bo
 }
 
 /** How far apart wrists lie at most while the hand is in the glove, as a share of body height, what it costs to say otherwise, and until how long before the top of the lift that holds, in seconds: common practice, no source. */
-const [IN_GLOVE, APART, PARTS_BEFORE_TOP] = [0.1, 2, 0.1];
+const [IN_GLOVE, APART, PARTS_BEFORE_TOP] = [0.1, 2, 0.05];
 
 /**
  * When the throwing hand is in the glove, in line with the target: from set until shortly before the front knee is highest over its hip. There one hand stands before the other, and the model finds the hidden one anywhere.
