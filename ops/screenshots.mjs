@@ -24,7 +24,7 @@ const awake = async () => {
 };
 
 const times = (n, key) => Array.from({ length: n }, () => key);
-/** An arrow from the chest, a label beside it, a ring around the glove, on the landing. */
+/** An arrow from the chest, a label beside it, a ring around the glove, as the front foot opens. */
 const CHALK = [
   ...['t', ...times(7, 'ArrowDown'), 'h'],
   ...['2', ...times(6, 'ArrowUp'), 'Enter', ...times(8, 'ArrowRight'), ...times(1, 'ArrowUp'), 'Enter'],

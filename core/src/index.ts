@@ -214,6 +214,7 @@ export {
   groundOf,
   halved,
   heatPeaks,
+  outOfMirror,
   patchOf,
   smaller,
   squareAround,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { BODY_POINTS, MIRRORED, pointsOfJoint } from './body-points.ts';
-import { decodeBody, heatPeaks, type Heads } from './heads.ts';
+import { decodeBody, heatPeaks, outOfMirror, type Heads } from './heads.ts';
 
 const CELLS = 12;
 const PLANE = CELLS * CELLS;
@@ -88,5 +88,19 @@ describe('heatPeaks', () => {
     const [nose] = heatPeaks(own, SQUARE);
     expect(nose!.map((p) => Number(p.score.toFixed(2)))).toEqual([0.9, 0.5, 0.3]);
     expect(heatPeaks(own, SQUARE, 2)[0]).toHaveLength(2);
+  });
+});
+
+describe('outOfMirror', () => {
+  test('what is found in the mirror is where it is, on its own side of the body', () => {
+    // The same body in the mirror: left is right, and eleven cells from the one side are one from the other.
+    const turned = MIRRORED.map((i): [number, number] => [CELLS - BODY[i]![0], BODY[i]![1]]);
+    const there = heads([{ middle: [6, 5], points: turned }]);
+    outOfMirror(heatPeaks(there, SQUARE), SQUARE).forEach((places, k) => {
+      expect(places).toHaveLength(1);
+      expect(places[0]!.x).toBeCloseTo(pixelOf(BODY[k]!).x, 4);
+      expect(places[0]!.y).toBeCloseTo(pixelOf(BODY[k]!).y, 4);
+      expect(places[0]!.score).toBeCloseTo(0.9, 6);
+    });
   });
 });

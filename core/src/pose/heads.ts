@@ -1,4 +1,4 @@
-import { BODY_POINTS } from './body-points.ts';
+import { BODY_POINTS, MIRRORED } from './body-points.ts';
 import type { Found, Square } from './square.ts';
 
 /**
@@ -58,6 +58,15 @@ export function heatPeaks(heads: Heads, square: Square, most = 3, least = 0.06):
     }
     return tops.sort((a, b) => b.score - a.score).slice(0, most);
   });
+}
+
+/**
+ * Where points are that were found in the mirror of a square, each of several places: its sides change, and so do the body's left and right.
+ *
+ * @example outOfMirror(heatPeaks(heads, square), square) // what was looked at turned over about the middle of the square
+ */
+export function outOfMirror(points: ReadonlyArray<readonly Found[]>, { x }: Square): Found[][] {
+  return MIRRORED.map((i) => points[i]!.map((p) => ({ ...p, x: 2 * x - p.x })));
 }
 
 function isTop(heat: Float32Array, plane: number, cells: number, cell: number): boolean {

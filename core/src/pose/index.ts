@@ -7,7 +7,7 @@ export { jointCentres } from './joint-centres.ts';
 export { coarseLook, type SquareAt } from './coarse-look.ts';
 export type { TrackPlace } from './smooth-track.ts';
 export type { Finding, KnownOfClip } from './finding.ts';
-export { decodeBody, heatPeaks, type Heads } from './heads.ts';
+export { decodeBody, heatPeaks, outOfMirror, type Heads } from './heads.ts';
 export { cropSquare, squareAround, wholePicture, type Found, type Picture, type Square } from './square.ts';
 export { cameraShift, groundOf, refinedShift, slopedPlaces, type CameraStep, type SlopedPlaces } from './camera-shift.ts';
 export { jointFlow, type SeenPicture } from './joint-flow.ts';

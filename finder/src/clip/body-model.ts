@@ -6,9 +6,9 @@ import { cropSquare, type Heads, type Picture, type Square } from '@stride-chalk
 export type ModelName = 'lightning' | 'thunder';
 const SIZES: Readonly<Record<ModelName, number>> = { lightning: 192, thunder: 256 };
 
-/** A model that answers about a square of a picture. */
+/** A model that answers about a square of a picture, or about its mirror. */
 export interface BodyModel {
-  look(picture: Picture, square: Square): Promise<Heads>;
+  look(picture: Picture, square: Square, mirrored?: boolean): Promise<Heads>;
 }
 
 /** Reads a model from a folder that `build-weights` has filled. One thread: two films at a time are quicker than two threads for one. */
@@ -28,6 +28,10 @@ export async function loadBodyModel(folder: string, name: ModelName): Promise<Bo
     return { cells, heat: numbers(heat), centre: numbers(centre), regress: numbers(regress), offset: numbers(offset) };
   };
   return {
-    look: (picture, square) => answer(cropSquare(picture, square, size, crop)),
+    look: (picture, square, mirrored = false) => {
+      const input = cropSquare(picture, square, size, crop);
+      if (mirrored) for (let row = 0; row < input.length; row += size) input.subarray(row, row + size).reverse();
+      return answer(input);
+    },
   };
 }

@@ -17,6 +17,7 @@ import {
   liftTop,
   motionAtBody,
   motionMap,
+  outOfMirror,
   patchOf,
   shoeReach,
   smaller,
@@ -81,16 +82,20 @@ export async function followClip(
   const squareAt = (frame: number): Square => between(squares, times[frame]!);
 
   const found = new Map<number, Finding>();
+  // In line with the target every other thirtieth of a second in the mirror: what the model errs with to the one side, it errs with to the other there.
   const look = async (frame: number, picture: Picture): Promise<void> => {
     const square = squareAt(frame);
-    const heads = await models.thunder.look(picture, square);
+    const mirrored = known.towardsTarget === null && Math.round(times[frame]! / USUAL) % 2 === 1;
+    const heads = await models.thunder.look(picture, square, mirrored);
+    const seen = [decodeBody(heads, square).map((p) => [p]), heatPeaks(heads, square)] as const;
+    const [body, peaks] = mirrored ? seen.map((points) => outOfMirror(points, square)) : seen;
     const whole = (p: Found): Found => ({ x: p.x * scale, y: p.y * scale, score: p.score });
     found.set(frame, {
       frame,
       seconds: times[frame]!,
       square: { x: square.x * scale, y: square.y * scale, side: square.side * scale },
-      body: decodeBody(heads, square).map(whole),
-      peaks: heatPeaks(heads, square).map((peaks) => peaks.map(whole)),
+      body: body!.map(([p]) => whole(p!)),
+      peaks: peaks!.map((places) => places.map(whole)),
     });
   };
   const camera: CameraStep[] = [];
