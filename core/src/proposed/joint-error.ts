@@ -36,7 +36,7 @@ const IN_LINE: Shares = {
   frontKnee: 0.0145,
   frontAnkle: 0.0125,
   backHip: 0.013,
-  backKnee: 0.018,
+  backKnee: 0.021,
   backAnkle: 0.02,
 };
 /** And while he lands: shoulders, hips and both arms lie one behind the other. */
