@@ -244,6 +244,38 @@ describe('followBody', () => {
         ),
       ).toEqual(right);
     });
+    test('legs that the model exchanges as they cross in the drive: the back foot stays where it stood while the other was up', () => {
+      // The front leg comes down beside the back one and past it, which stands at 92.
+      const crossing = (swapLegs: (frame: number) => boolean): Finding[] =>
+        lifting(swapLegs).map((f) => {
+          const x = 108 - 32 * Math.min(1, Math.max(0, (f.seconds - 0.5) / 0.4));
+          const [moves, stays] = swapLegs(f.frame) ? [back, front] : [front, back];
+          const body = f.body.map((p, i) => (i === moves ? { ...p, x } : i === stays ? { ...p, x: 92 } : p));
+          return { ...f, body, peaks: body.map((p) => [p]) };
+        });
+      const xs = (found: readonly Finding[]) => found.filter((f) => f.seconds < 0.85).map((f) => f.body[back]!.x);
+      const right = xs(crossing(() => false));
+      expect(new Set(right)).toEqual(new Set([92]));
+      // From where they meet on the model has them the other way round, to the end.
+      expect(
+        xs(
+          knownSides(
+            crossing((f) => f > 84),
+            LINE,
+            H,
+          ),
+        ),
+      ).toEqual(right);
+      // Where it stood before the lift, nobody has said: he may have stepped there.
+      const stepped = crossing(() => false).map((f) => ({
+        ...f,
+        body: f.body.map((p, i) => (f.seconds < 0.09 ? (i === back ? { ...p, x: 70 } : i === front ? { ...p, x: 92 } : p) : p)),
+      }));
+      expect(knownSides(stepped, LINE, H)[0]!.body[back]!.x).toBe(70);
+      // Without a lift nobody knows where it stood.
+      const flat = crossing((f) => f > 84).map((f) => ({ ...f, body: f.body.map((p) => ({ ...p, y: p.y > 110 ? 192 : p.y })) }));
+      expect(xs(knownSides(flat, LINE, H))).not.toEqual(right);
+    });
     test('until the front knee is nearly at its top the throwing hand is in the glove, wherever the model finds the hidden one', () => {
       const [wrist, knee] = [pointsOfJoint('throwingWrist', 'R')[0]!, pointsOfJoint('frontKnee', 'R')[0]!];
       const elsewhere = { x: 94, y: 98, score: 0.6 };

@@ -42,6 +42,7 @@ function changed(
   const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
   const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
   const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
+  const frontOnRubber = footOnRubber(findings, indexOf, isBackUp, bodyPixels);
   const inLine = armsInLine(findings, indexOf, bodyPixels);
   const pairs = GROUPS[group].map(([a, b, move]) => ({ a: indexOf(a), b: indexOf(b), move: move * bodyPixels }));
   const layers = findings.map((finding) => [false, true].map((swapped) => ({ finding, swapped })));
@@ -63,7 +64,8 @@ function changed(
         (swapped ? -1 : 1) * (finding.body[indexOf(back)]!.y - finding.body[indexOf(front)]!.y);
       if (isBackUp(finding.seconds, 'ankle', higher('frontAnkle', 'backAnkle') / bodyPixels)) cost += WRONG_SIDE;
       if (isBackUp(finding.seconds, 'knee', higher('frontKnee', 'backKnee') / bodyPixels)) cost += WRONG_SIDE;
-      return cost;
+      const nearer = (swapped ? -1 : 1) * frontOnRubber(finding);
+      return nearer > NEARER * bodyPixels ? cost + OFF_RUBBER : cost;
     }
     const ahead = (front: FollowedJoint, back: FollowedJoint): number =>
       (swapped ? -1 : 1) * towardsTarget * (finding.body[indexOf(front)]!.x - finding.body[indexOf(back)]!.x);
@@ -166,6 +168,36 @@ export function backLegUp(
   const bent = findings.findIndex((_, i) => Array.from({ length: BENT_LOOKS }, (_, k) => i + k).every(isBent));
   const until = Math.min(thrown - LANDED_BEFORE, bent === -1 ? thrown : findings[bent]!.seconds);
   return (seconds, joint, higher) => seconds <= until && higher < -HIGHER[joint];
+}
+
+/** Looks at a lifted leg that say where the other one stands. By how much nearer to that place the front ankle is than the back one, as a share of body height, before that speaks against it, and how much it does. */
+const [LIFTED_LOOKS, NEARER, OFF_RUBBER] = [5, 0.015, 1];
+
+/**
+ * For views in line with the target, where the legs cross in the drive: the back foot stays where it stood while the front leg was up, until shortly before the throw.
+ *
+ * @returns for a look, by how many pixels the front ankle is nearer to that place than the back one; 0 where nobody can say
+ */
+function footOnRubber(
+  findings: readonly Finding[],
+  indexOf: (joint: FollowedJoint) => number,
+  isBackUp: ReturnType<typeof backLegUp>,
+  bodyPixels: number,
+): (finding: Finding) => number {
+  const [front, back] = [indexOf('frontAnkle'), indexOf('backAnkle')];
+  // Whichever the model takes it for, the lower one stands.
+  const lifted = findings.filter(({ seconds, body }) =>
+    isBackUp(seconds, 'ankle', -Math.abs(body[front]!.y - body[back]!.y) / bodyPixels),
+  );
+  if (lifted.length < LIFTED_LOOKS) return () => 0;
+  const lower = lifted.map(({ body }) => (body[front]!.y > body[back]!.y ? body[front]! : body[back]!));
+  const middle = (of: 'x' | 'y'): number => lower.map((p) => p[of]).sort((a, b) => a - b)[lower.length >> 1]!;
+  const [x, y, from] = [middle('x'), middle('y'), lifted[0]!.seconds];
+  return ({ seconds, body }) => {
+    if (seconds < from || !isBackUp(seconds, 'ankle', Number.NEGATIVE_INFINITY)) return 0;
+    const far = (ankle: number): number => Math.hypot(body[ankle]!.x - x, body[ankle]!.y - y);
+    return far(back) - far(front);
+  };
 }
 
 /** When the ankles are furthest apart along x, where both are sure: he has landed about then. */
