@@ -74,7 +74,7 @@ export const TUNED: readonly StudyClip[] = [
   ...clips('tuned', 100, [['openSide', 120, 20]]),
 ];
 
-/** Other campers. The twenty of the open side at 120 had been seen by nobody when rules were set; how the others came out was seen as the limits of the set were chosen. */
+/** Other campers. The twenty of the open side at 120 had been seen by nobody when rules were set; how the others came out was seen as the limits of the set were chosen. Those from 301 on were filmed after the ninth rules, to confirm or refute them. */
 export const HELD_OUT: readonly StudyClip[] = [
   ...clips('held', 200, [['openSide', 120, 20]]),
   ...clips('held', 120, [
@@ -84,5 +84,10 @@ export const HELD_OUT: readonly StudyClip[] = [
     ['openSide', 240, 3],
     ['openSide', 60, 4],
     ['openSide', 30, 4],
+  ]),
+  ...clips('held', 300, [
+    ['openSide', 120, 20],
+    ['front', 120, 7],
+    ['rear', 120, 3],
   ]),
 ];

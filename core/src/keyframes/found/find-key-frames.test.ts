@@ -531,15 +531,42 @@ describe('rules of key frames', () => {
         // Wrists that drift apart by eight pixels a second, and a pixel of noise.
         x: 100 - 4 - 8 * Math.max(0, (i - 60) / 120) - Math.sin(12.9 * i) - speed * gone((i - at) / 120),
       }));
-      const of = (top: number) =>
-        handsApart({ ...evidence, body: { bodyPixels: H, joints: { ...joints, gloveWrist, throwingWrist } } }, top, 207);
-      expect(off(of(120)?.frame, at / 120, 120)).toBeLessThan(3);
+      // The elbows go half as far.
+      const gloveElbow = gloveWrist.map((w) => ({ ...w, x: w.x + 30, y: w.y - 20 }));
+      const throwingElbow = throwingWrist.map((w) => ({ ...w, x: 70 + (w.x - 100) / 2, y: w.y - 20 }));
+      const body = { bodyPixels: H, joints: { ...joints, gloveWrist, throwingWrist, gloveElbow, throwingElbow } };
+      const of = (top: number) => handsApart({ ...evidence, body }, top, 207);
+      expect(off(of(120)?.frame, at / 120, 120)).toBeLessThan(2.5);
       expect(of(120)!.from).toBeLessThan(at);
       expect(of(120)!.to).toBeGreaterThan(at);
       // Apart long before the top of the lift they are no hands that part now.
       expect(of(175)).toBeNull();
     },
   );
+  test('wrists that are found a fortieth of body height off to and fro: elbows that part tell the moment better', () => {
+    const evidence = evidenceAt(120);
+    const { joints } = evidence.body;
+    const at = 132;
+    const gone = (i: number): number => 350 * fromRest((i - at) / 120);
+    const path = (x: (i: number) => number) => evidence.times.map((_, i) => ({ ...joints.gloveWrist[0]!, x: x(i) }));
+    const waver = (i: number): number => 5 * Math.sin(i / 3);
+    const of = (gloveElbow: typeof joints.gloveElbow, throwingElbow: typeof joints.gloveElbow) => {
+      const wrists = { gloveWrist: path((i) => 100 + waver(i)), throwingWrist: path((i) => 100 - gone(i)) };
+      return handsApart(
+        { ...evidence, body: { bodyPixels: H, joints: { ...joints, ...wrists, gloveElbow, throwingElbow } } },
+        120,
+        207,
+      )!;
+    };
+    const still = path(() => 130);
+    const without = of(still, still);
+    const withThem = of(
+      still,
+      path((i) => 70 - gone(i)),
+    );
+    expect(Math.abs(withThem.frame - at)).toBeLessThan(Math.abs(without.frame - at) - 1);
+    expect(withThem.to - withThem.from).toBeLessThan(without.to - without.from - 1);
+  });
   test('the drive starts where the knee is bent deepest, though it straightens three times as fast; one that gives way has no drive that is told', () => {
     const evidence = evidenceAt(120);
     const { joints } = evidence.body;
