@@ -1,7 +1,8 @@
 import { bestPath } from './best-path.ts';
 import { pointsOfJoint, type FollowedJoint } from './body-points.ts';
 import type { Finding, KnownOfClip } from './finding.ts';
-import { armsAhead, backLegUp, widestStride } from './known-side.ts';
+import { armsAhead, widestStride } from './known-side.ts';
+import { backLegUp } from './legs-in-line.ts';
 import type { Found } from './square.ts';
 
 /** How far the two joints of a pair move between two frames of 120 a second, as a share of body height: common practice on the simulated film, no source. */

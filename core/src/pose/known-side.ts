@@ -2,7 +2,8 @@ import { armsInLine } from './arms-in-line.ts';
 import { bestPath } from './best-path.ts';
 import { BODY_POINTS, MIRRORED, pointsOfJoint, type FollowedJoint } from './body-points.ts';
 import type { Finding, KnownOfClip } from './finding.ts';
-import { handSpeeds, lastThrown } from './hand-speed.ts';
+import { handSpeeds } from './hand-speed.ts';
+import { backLegUp, footOnRubber } from './legs-in-line.ts';
 
 /** Pairs of joints with how far one moves between two frames of 120 a second, as a share of body height: common practice on the simulated film, no source. */
 const GROUPS = {
@@ -19,10 +20,11 @@ const GROUPS = {
 } as const satisfies Record<string, ReadonlyArray<readonly [FollowedJoint, FollowedJoint, number]>>;
 
 const [CHANGE, AGAINST, WRONG_SIDE, MOST_MOVE] = [3, 0.15, 2, 4];
+/** By how much nearer to the place on the rubber the front ankle is than the back one, as a share of body height, before that speaks against it, and how much it does. */
+const [NEARER, OFF_RUBBER] = [0.015, 1];
 /** In line with the target joints this share of body height apart are beside each other. */
 const ASIDE = 0.05;
 const FRAME = 1 / 120;
-const EARS = ['leftEar', 'rightEar'].map((name) => BODY_POINTS.indexOf(name as 'leftEar')) as [number, number];
 
 /**
  * Left and right of the whole body, frame by frame. The model is often sure and wrong, most on the closed side: how each joint goes on from the frame before and what is known of the clip decide (the front leg
@@ -32,60 +34,91 @@ export function knownSides(findings: readonly Finding[], known: KnownOfClip, bod
   return changed(changed(findings, known, bodyPixels, 'legs'), known, bodyPixels, 'arms');
 }
 
+/** What speaks against the sides of a look, as they were found (1) or changed (-1): a sum of prices. */
+type Against = (finding: Finding, sign: 1 | -1) => number;
+type Group = keyof typeof GROUPS;
+
+/** In line with the target: the leg that cannot be up, the foot that left its place on the rubber, the arm on the other side of the chest. */
+function againstInLine(
+  findings: readonly Finding[],
+  indexOf: (joint: FollowedJoint) => number,
+  bodyPixels: number,
+  group: Group,
+): Against {
+  if (group === 'arms') {
+    const inLine = armsInLine(findings, indexOf, bodyPixels);
+    return ({ seconds, body }, sign) => {
+      const { arms, shoulders } = inLine(seconds);
+      const isWrong = (throwing: FollowedJoint, glove: FollowedJoint, side: number): boolean =>
+        side * sign * (body[indexOf(throwing)]!.x - body[indexOf(glove)]!.x) < -ASIDE * bodyPixels;
+      return priceOf([
+        isWrong('throwingElbow', 'gloveElbow', arms),
+        isWrong('throwingWrist', 'gloveWrist', arms),
+        isWrong('throwingShoulder', 'gloveShoulder', shoulders),
+      ]);
+    };
+  }
+  const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
+  const frontOnRubber = footOnRubber(findings, indexOf, isBackUp, bodyPixels);
+  return (finding, sign) => {
+    const { seconds, body } = finding;
+    const higher = (front: FollowedJoint, back: FollowedJoint): number =>
+      (sign * (body[indexOf(back)]!.y - body[indexOf(front)]!.y)) / bodyPixels;
+    const wrong = [
+      isBackUp(seconds, 'ankle', higher('frontAnkle', 'backAnkle')),
+      isBackUp(seconds, 'knee', higher('frontKnee', 'backKnee')),
+    ];
+    return priceOf(wrong) + (sign * frontOnRubber(finding) > NEARER * bodyPixels ? OFF_RUBBER : 0);
+  };
+}
+
+/** From a side: the leg and the arm that are further from the target than they can be at that time. */
+function againstFromSide(
+  findings: readonly Finding[],
+  indexOf: (joint: FollowedJoint) => number,
+  bodyPixels: number,
+  group: Group,
+  towardsTarget: 1 | -1,
+): Against {
+  const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
+  const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
+  return ({ seconds, body }, sign) => {
+    const isBehind = (ahead: FollowedJoint, other: FollowedJoint, by: number): boolean =>
+      sign * towardsTarget * (body[indexOf(ahead)]!.x - body[indexOf(other)]!.x) < -by * bodyPixels;
+    if (group === 'legs')
+      return seconds <= landed + 0.07
+        ? priceOf([isBehind('frontAnkle', 'backAnkle', 0.05), isBehind('frontKnee', 'backKnee', 0.05)])
+        : 0;
+    const arm = armAhead(seconds);
+    if (arm === 'throwingArm')
+      return priceOf([isBehind('throwingShoulder', 'gloveShoulder', 0.03), isBehind('throwingElbow', 'gloveElbow', 0.06)]);
+    if (arm === null) return 0;
+    const whole = arm === 'gloveArm';
+    return priceOf([
+      isBehind('gloveShoulder', 'throwingShoulder', 0.03),
+      whole && isBehind('gloveWrist', 'throwingWrist', 0.1),
+      whole && isBehind('gloveElbow', 'throwingElbow', 0.1),
+    ]);
+  };
+}
+
+const priceOf = (wrong: readonly boolean[]): number => WRONG_SIDE * wrong.filter(Boolean).length;
+
 function changed(
   findings: readonly Finding[],
   { hand, towardsTarget }: KnownOfClip,
   bodyPixels: number,
-  group: keyof typeof GROUPS,
+  group: Group,
 ): Finding[] {
   const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
-  const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
-  const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
-  const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
-  const frontOnRubber = footOnRubber(findings, indexOf, isBackUp, bodyPixels);
-  const inLine = armsInLine(findings, indexOf, bodyPixels);
+  const against =
+    towardsTarget === null
+      ? againstInLine(findings, indexOf, bodyPixels, group)
+      : againstFromSide(findings, indexOf, bodyPixels, group, towardsTarget);
   const pairs = GROUPS[group].map(([a, b, move]) => ({ a: indexOf(a), b: indexOf(b), move: move * bodyPixels }));
   const layers = findings.map((finding) => [false, true].map((swapped) => ({ finding, swapped })));
   type State = (typeof layers)[number][number];
-
-  const own = ({ finding, swapped }: State): number => {
-    let cost = swapped ? AGAINST : 0;
-    if (towardsTarget === null) {
-      if (group === 'arms') {
-        const aside = (throwing: FollowedJoint, glove: FollowedJoint): number =>
-          (swapped ? -1 : 1) * (finding.body[indexOf(throwing)]!.x - finding.body[indexOf(glove)]!.x);
-        const { arms, shoulders } = inLine(finding.seconds);
-        if (arms * aside('throwingElbow', 'gloveElbow') < -ASIDE * bodyPixels) cost += WRONG_SIDE;
-        if (arms * aside('throwingWrist', 'gloveWrist') < -ASIDE * bodyPixels) cost += WRONG_SIDE;
-        if (shoulders * aside('throwingShoulder', 'gloveShoulder') < -ASIDE * bodyPixels) cost += WRONG_SIDE;
-        return cost;
-      }
-      const higher = (front: FollowedJoint, back: FollowedJoint): number =>
-        (swapped ? -1 : 1) * (finding.body[indexOf(back)]!.y - finding.body[indexOf(front)]!.y);
-      if (isBackUp(finding.seconds, 'ankle', higher('frontAnkle', 'backAnkle') / bodyPixels)) cost += WRONG_SIDE;
-      if (isBackUp(finding.seconds, 'knee', higher('frontKnee', 'backKnee') / bodyPixels)) cost += WRONG_SIDE;
-      const nearer = (swapped ? -1 : 1) * frontOnRubber(finding);
-      return nearer > NEARER * bodyPixels ? cost + OFF_RUBBER : cost;
-    }
-    const ahead = (front: FollowedJoint, back: FollowedJoint): number =>
-      (swapped ? -1 : 1) * towardsTarget * (finding.body[indexOf(front)]!.x - finding.body[indexOf(back)]!.x);
-    if (group === 'legs' && finding.seconds <= landed + 0.07) {
-      if (ahead('frontAnkle', 'backAnkle') < -0.05 * bodyPixels) cost += WRONG_SIDE;
-      if (ahead('frontKnee', 'backKnee') < -0.05 * bodyPixels) cost += WRONG_SIDE;
-    }
-    const arm = group === 'arms' ? armAhead(finding.seconds) : null;
-    if (arm === 'gloveShoulder' || arm === 'gloveArm')
-      if (ahead('gloveShoulder', 'throwingShoulder') < -0.03 * bodyPixels) cost += WRONG_SIDE;
-    if (arm === 'gloveArm') {
-      if (ahead('gloveWrist', 'throwingWrist') < -0.1 * bodyPixels) cost += WRONG_SIDE;
-      if (ahead('gloveElbow', 'throwingElbow') < -0.1 * bodyPixels) cost += WRONG_SIDE;
-    }
-    if (arm === 'throwingArm') {
-      if (ahead('throwingShoulder', 'gloveShoulder') < -0.03 * bodyPixels) cost += WRONG_SIDE;
-      if (ahead('throwingElbow', 'gloveElbow') < -0.06 * bodyPixels) cost += WRONG_SIDE;
-    }
-    return cost;
-  };
+  const own = ({ finding, swapped }: State): number => (swapped ? AGAINST : 0) + against(finding, swapped ? -1 : 1);
   const step = (from: State, to: State): number => {
     let cost = from.swapped === to.swapped ? 0 : CHANGE;
     const frames = Math.max(1, (to.finding.seconds - from.finding.seconds) / FRAME);
@@ -140,63 +173,6 @@ export function armsAhead(
     if (seconds >= fastest + PASSES_AFTER) return 'throwingArm';
     if (seconds > fastest - PASSES_BEFORE) return null;
     return seconds >= landed - REACHES ? 'gloveArm' : 'gloveShoulder';
-  };
-}
-
-/** From how long before the throw he may have landed, in seconds: common practice, no source. */
-const LANDED_BEFORE = 0.25;
-/** A head that has come down by more than this share of body height belongs to somebody who strides deep, throws or has thrown: the back leg may be up then. Looks that say so one after the other; the first ones are of somebody who stands. */
-const [BENT, BENT_LOOKS, STANDING_LOOKS] = [0.1, 3, 9];
-/** How much higher than the other one an ankle or a knee stands before that says which leg it is, as shares of body height: more than the ground is higher in the picture where it is further away. */
-const HIGHER = { ankle: 0.12, knee: 0.08 } as const;
-
-/**
- * Whether the back leg is found up while he cannot lift it, for views in line with the target, in which nothing tells what is ahead: until shortly before the throw the back foot is on the rubber, so the leg that is up is the front one.
- *
- * @returns for a moment, a joint, and how much higher the front leg's stands than the back one's as a share of body height
- */
-export function backLegUp(
-  findings: readonly Finding[],
-  throwing: number,
-  glove: number,
-  bodyPixels: number,
-): (seconds: number, joint: keyof typeof HIGHER, higher: number) => boolean {
-  const thrown = lastThrown(findings, throwing, glove);
-  const heads = findings.map(({ body }) => (body[EARS[0]]!.y + body[EARS[1]]!.y) / 2);
-  const standing = heads.slice(0, STANDING_LOOKS).sort((a, b) => a - b)[Math.min(heads.length, STANDING_LOOKS) >> 1]!;
-  const isBent = (i: number): boolean => (heads[i] ?? standing) - standing > BENT * bodyPixels;
-  const bent = findings.findIndex((_, i) => Array.from({ length: BENT_LOOKS }, (_, k) => i + k).every(isBent));
-  const until = Math.min(thrown - LANDED_BEFORE, bent === -1 ? thrown : findings[bent]!.seconds);
-  return (seconds, joint, higher) => seconds <= until && higher < -HIGHER[joint];
-}
-
-/** Looks at a lifted leg that say where the other one stands. By how much nearer to that place the front ankle is than the back one, as a share of body height, before that speaks against it, and how much it does. */
-const [LIFTED_LOOKS, NEARER, OFF_RUBBER] = [5, 0.015, 1];
-
-/**
- * For views in line with the target, where the legs cross in the drive: the back foot stays where it stood while the front leg was up, until shortly before the throw.
- *
- * @returns for a look, by how many pixels the front ankle is nearer to that place than the back one; 0 where nobody can say
- */
-function footOnRubber(
-  findings: readonly Finding[],
-  indexOf: (joint: FollowedJoint) => number,
-  isBackUp: ReturnType<typeof backLegUp>,
-  bodyPixels: number,
-): (finding: Finding) => number {
-  const [front, back] = [indexOf('frontAnkle'), indexOf('backAnkle')];
-  // Whichever the model takes it for, the lower one stands.
-  const lifted = findings.filter(({ seconds, body }) =>
-    isBackUp(seconds, 'ankle', -Math.abs(body[front]!.y - body[back]!.y) / bodyPixels),
-  );
-  if (lifted.length < LIFTED_LOOKS) return () => 0;
-  const lower = lifted.map(({ body }) => (body[front]!.y > body[back]!.y ? body[front]! : body[back]!));
-  const middle = (of: 'x' | 'y'): number => lower.map((p) => p[of]).sort((a, b) => a - b)[lower.length >> 1]!;
-  const [x, y, from] = [middle('x'), middle('y'), lifted[0]!.seconds];
-  return ({ seconds, body }) => {
-    if (seconds < from || !isBackUp(seconds, 'ankle', Number.NEGATIVE_INFINITY)) return 0;
-    const far = (ankle: number): number => Math.hypot(body[ankle]!.x - x, body[ankle]!.y - y);
-    return far(back) - far(front);
   };
 }
 
