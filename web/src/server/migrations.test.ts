@@ -479,8 +479,8 @@ test('an installation from before films and clips were two things keeps both: th
   await client.end();
 });
 
-test('marks from before the computer looked at films, and before there was chalk, are as they were: placed by hand', async () => {
-  const client = await asItWas(25);
+/** A clip of a camper, as it was written before chalk and looks. */
+async function aClip(client: pg.Client) {
   const [sheet, organisation, camp, lead, child, delivery, film, clip] = Array.from({ length: 8 }, () => anId());
   await put(client, 'sheets', { id: sheet, key: defaultSheet.id, version: 1, document: JSON.stringify(defaultSheet) });
   await put(client, 'organisations', { id: organisation, name: 'Club' });
@@ -496,6 +496,12 @@ test('marks from before the computer looked at films, and before there was chalk
   await put(client, 'films', { id: film, camp_id: camp, ...made });
   const ready = { state: 'ready', frame_times: [0, 0.1, 0.2], capture_known: 'answered', file_name: 'a.mp4' };
   await put(client, 'clips', { id: clip, film_id: film, delivery_id: delivery, view: 'openSide', towards_target: 1, ...ready });
+  return { lead, child, clip };
+}
+
+test('marks from before the computer looked at films, and before there was chalk, are as they were: placed by hand', async () => {
+  const client = await asItWas(25);
+  const { lead, child, clip } = await aClip(client);
   const by = { entry_id: anId(), entered_by: lead };
   await put(client, 'marks', { clip_id: clip, event: 'contact', frame: 1, frame_to: 2, ...by });
   await put(client, 'points', { clip_id: clip, event: 'contact', point: 'head', x: 1.5, y: 2, point_sd: 2, frame: 1, ...by });
@@ -510,4 +516,17 @@ test('marks from before the computer looked at films, and before there was chalk
   expect(set.groundMarks).toBeNull();
   // Nobody has looked at it for the machine yet.
   expect((await proposalsOf(child as never)).looks).toEqual([]);
+});
+
+test('what other rules had found when nothing could be looked at anew beside it is shown as it was', async () => {
+  const client = await asItWas(28);
+  const { child, clip } = await aClip(client);
+  const known = { hand: 'R', towards_target: 1, capture_scale: 1 };
+  await put(client, 'clip_looks', { clip_id: clip, state: 'found', finder: 'of before', body_pixels: 200, ...known });
+  await put(client, 'proposed_marks', { clip_id: clip, event: 'contact', frame: 1, from_frame: 0, to_frame: 2, sure: 0.9 });
+  await client.end();
+
+  await migrateDatabase();
+  const marks = [{ event: 'contact', frame: 1, from: 0, to: 2, sure: expect.closeTo(0.9) }];
+  expect((await proposalsOf(child as never)).looks).toMatchObject([{ clipId: clip, state: 'found', bodyPixels: 200, marks }]);
 });

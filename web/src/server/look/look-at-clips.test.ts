@@ -254,6 +254,74 @@ describe('what is looked at', () => {
       expect(await lookOf(before)).toMatchObject({ finder: FINDER });
     });
 
+    /** Looks at the only clip anew, and does something meanwhile. */
+    async function anewMeanwhile(does: () => Promise<unknown>, answer: ClipProposal | null = other): Promise<void> {
+      await lookAtNext(
+        finder(async () => {
+          await does();
+          return answer;
+        }).one,
+      );
+    }
+    async function foundByOthers(): Promise<ClipId> {
+      const id = await ready();
+      await lookAtNext(finder().one);
+      await byOthers(id);
+      return id;
+    }
+
+    test('is shown as it was while it is looked at, and no other looks at it then', async () => {
+      const id = await foundByOthers();
+      const second = finder();
+      await anewMeanwhile(async () => {
+        expect(await ofCamper()).toMatchObject([{ clipId: id, state: 'found', marks: PROPOSAL.marks }]);
+        await lookAtNext(second.one);
+      });
+      expect(second.asked).toEqual([]);
+      expect(await ofCamper()).toMatchObject([{ state: 'found', marks: other.marks }]);
+      await lookAtNext(second.one);
+      expect(second.asked).toEqual([]);
+    });
+
+    test('nobody can be followed in any more says so', async () => {
+      await foundByOthers();
+      await anewMeanwhile(async () => undefined, null);
+      expect(await ofCamper()).toMatchObject([{ state: 'none', marks: [], joints: [] }]);
+    });
+
+    test('keeps what was found before where the look fails, until the next start tries again', async () => {
+      const id = await foundByOthers();
+      const fails = finder(() => {
+        throw new Error('no memory');
+      });
+      for (let i = 0; i < 2; i++) await lookAtNext(fails.one);
+      expect(fails.asked).toHaveLength(1);
+      expect(await ofCamper()).toMatchObject([{ state: 'found', marks: PROPOSAL.marks }]);
+      await takeUpLooks();
+      await lookAtNext(finder(() => other).one);
+      expect(await ofCamper()).toMatchObject([{ clipId: id, state: 'found', marks: other.marks }]);
+    });
+
+    test('keeps what a person saw who began with it meanwhile', async () => {
+      const clipId = await foundByOthers();
+      await anewMeanwhile(() =>
+        db().insert(marks).values({ entryId: anId(), clipId, event: 'contact', frame: 1, enteredBy: world.coach }),
+      );
+      expect(await ofCamper()).toMatchObject([{ state: 'found', marks: PROPOSAL.marks }]);
+      expect(await lookOf(clipId)).toMatchObject({ finder: 'of before', anewAt: null });
+    });
+
+    test('of which something else is said meanwhile is looked at with that, and what the first look finds is nothing', async () => {
+      const clipId = await foundByOthers();
+      const right = finder(() => PROPOSAL);
+      await anewMeanwhile(async () => {
+        await db().update(clips).set({ captureScale: 8 }).where(eq(clips.id, clipId));
+        await lookAtNext(right.one);
+      });
+      expect(right.asked).toHaveLength(1);
+      expect(await ofCamper()).toMatchObject([{ state: 'found', marks: PROPOSAL.marks }]);
+    });
+
     test('stays as it is once somebody has marked or placed something in it', async () => {
       const [marked, placed] = [await ready(), await ready(world.secondDelivery)];
       for (const id of [marked, placed]) {

@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { ClipId, ClipProposal } from '@stride-chalk/core';
 import { camperById } from '../campers.ts';
 import { isBound, presentClip, type Bound, type ClipRow } from '../clips.ts';
@@ -18,9 +18,10 @@ const READ_HEIGHT = 540;
 const LOOK_EVERY = 2000;
 const NOT_WANTED = new Error('the clip is not wanted any more');
 
-/** Looked at by other rules than today's, and nobody has marked or placed anything in it: what a person has begun with stays as he saw it. */
-const BY_OTHER_RULES = sql`(clip_looks.state in ('found', 'none') and clip_looks.finder is distinct from ${FINDER}
-  and not exists (select 1 from marks where marks.clip_id = clips.id) and not exists (select 1 from points where points.clip_id = clips.id))`;
+/** Nobody has marked or placed anything in a clip: what a person has begun with stays as he saw it. */
+const NOT_BEGUN = sql`(not exists (select 1 from marks where marks.clip_id = clips.id) and not exists (select 1 from points where points.clip_id = clips.id))`;
+/** Looked at by other rules than today's, by nobody anew yet, and by no person begun with. */
+const BY_OTHER_RULES = sql`(clip_looks.state in ('found', 'none') and clip_looks.finder is distinct from ${FINDER} and clip_looks.anew_at is null and ${NOT_BEGUN})`;
 /** Clips that can be looked at: ready, of somebody, at a known rate, and not looked at yet by the rules of today with what is known of them now. */
 const TO_LOOK_AT = sql`from clips join deliveries d on d.id = clips.delivery_id join campers c on c.id = d.camper_id
   left join clip_looks on clip_looks.clip_id = clips.id
@@ -36,6 +37,7 @@ const IN_ORDER = sql`order by coalesce(${isFresh} and ${BY_OTHER_RULES}, false),
 
 /** What a stopped server left half-way, or could not do, is begun anew. */
 export async function takeUpLooks(): Promise<void> {
+  await db().update(clipLooks).set({ anewAt: null }).where(isNotNull(clipLooks.anewAt));
   await db()
     .update(clipLooks)
     .set({ state: 'waiting' })
@@ -55,35 +57,49 @@ export async function askForLook(clipId: ClipId): Promise<void> {
   if (looksHere()) await enqueueLook(clipId);
 }
 
+/** A clip that is looked at, since when, and whether something is found in it already. */
+interface Taken {
+  readonly clip: Bound<ClipRow>;
+  readonly since: Date;
+  readonly anew: boolean;
+}
+
 /** Takes the clip that is needed first, so that no other takes it; null for none. */
-async function takeNext(): Promise<Bound<ClipRow> | null> {
+async function takeNext(): Promise<Taken | null> {
   const { rows } = await db().execute<{ id: ClipId }>(sql`select clips.id ${TO_LOOK_AT} ${IN_ORDER}`);
   for (const { id } of rows) {
-    const clip = await take(id);
-    if (clip) return clip;
+    const taken = await take(id);
+    if (taken) return taken;
   }
   return null;
 }
 
 /** Takes one clip; null where another has it meanwhile, or nobody may look at it. */
-async function take(id: ClipId): Promise<Bound<ClipRow> | null> {
+async function take(id: ClipId): Promise<Taken | null> {
   return db().transaction(async (tx) => {
     // No key update: a bench that is being opened writes its wish for the same clip, and each would wait for the other.
-    const { rows } = await tx.execute(
-      sql`select clips.id ${TO_LOOK_AT} and clips.id = ${id} for no key update of clips skip locked`,
+    const { rows } = await tx.execute<{ anew: boolean | null }>(
+      sql`select ${isFresh} and ${BY_OTHER_RULES} as anew ${TO_LOOK_AT} and clips.id = ${id} for no key update of clips skip locked`,
     );
     const clip = rows.length === 0 ? undefined : await presentClip(id, tx);
     if (!clip || !isBound(clip)) return null;
     const camper = await camperOf(clip);
     // Without a consent in force nobody looks at a child's film, a computer neither.
     if (!camper.consent.film) return null;
+    const since = new Date();
+    if (rows[0]!.anew) {
+      // What other rules have found is shown until today's have found theirs.
+      await tx.update(clipLooks).set({ anewAt: since }).where(eq(clipLooks.clipId, id));
+      return { clip, since, anew: true };
+    }
     const known = { hand: camper.hand, towardsTarget: clip.towardsTarget, captureScale: clip.captureScale };
-    const begun = { state: 'looking' as const, startedAt: new Date(), endedAt: null, finder: FINDER, bodyPixels: null, ...known };
+    const nothing = { endedAt: null, finder: FINDER, bodyPixels: null, anewAt: null };
+    const begun = { state: 'looking' as const, startedAt: since, ...nothing, ...known };
     await tx
       .insert(clipLooks)
       .values({ clipId: id, ...begun })
       .onConflictDoUpdate({ target: clipLooks.clipId, set: begun });
-    return clip;
+    return { clip, since, anew: false };
   });
 }
 
@@ -94,8 +110,9 @@ async function camperOf(clip: Bound<ClipRow>) {
 
 /** Looks at the clip that is needed first, and keeps what is proposed. A clip that is removed meanwhile, or of which something else is said, keeps nothing. */
 export async function lookAtNext(finder: BodyFinder): Promise<void> {
-  const clip = await takeNext();
-  if (!clip) return;
+  const taken = await takeNext();
+  if (!taken) return;
+  const { clip } = taken;
   const gone = new AbortController();
   const watch = setInterval(
     () =>
@@ -112,11 +129,12 @@ export async function lookAtNext(finder: BodyFinder): Promise<void> {
   );
   try {
     const proposal = await finder.find(await asked(clip), gone.signal);
-    await keep(clip, proposal);
+    await keep(taken, proposal);
   } catch (error) {
-    if (error === NOT_WANTED) return await lookAgain(clip.id);
+    if (error === NOT_WANTED) return await lookAgain(taken);
     log.warn({ err: error, clip: clip.id }, 'film not looked at');
-    await db().update(clipLooks).set({ state: 'failed', endedAt: new Date() }).where(eq(clipLooks.clipId, clip.id));
+    // What was found before stays; the next start tries again.
+    if (!taken.anew) await db().update(clipLooks).set({ state: 'failed', endedAt: new Date() }).where(isUnderWay(taken));
   } finally {
     clearInterval(watch);
   }
@@ -138,34 +156,49 @@ async function asked(clip: Bound<ClipRow>) {
   };
 }
 
+/** The look that was begun then is the one under way. */
+const isUnderWay = ({ clip, since, anew }: Taken) =>
+  and(
+    eq(clipLooks.clipId, clip.id),
+    anew ? eq(clipLooks.anewAt, since) : sql`${clipLooks.state} = 'looking' and ${eq(clipLooks.startedAt, since)}`,
+  );
+
 /** What was seen does not hold: put back, or as it is said now, the clip is looked at anew. */
-async function lookAgain(clipId: ClipId, via: Executor = db()): Promise<void> {
+async function lookAgain(taken: Taken, via: Executor = db()): Promise<void> {
   await via
     .update(clipLooks)
-    .set({ state: 'waiting' })
-    .where(and(eq(clipLooks.clipId, clipId), eq(clipLooks.state, 'looking')));
+    .set(taken.anew ? { anewAt: null } : { state: 'waiting' })
+    .where(isUnderWay(taken));
 }
 
-async function keep(clip: ClipRow, proposal: ClipProposal | null): Promise<void> {
+async function keep(taken: Taken, proposal: ClipProposal | null): Promise<void> {
+  const { clip, anew } = taken;
   await db().transaction(async (tx) => {
-    // The row is held while its proposals take their place: removed, or said otherwise meanwhile, they never do.
+    // The row is held while its proposals take their place: removed, said otherwise or begun with meanwhile, they never do.
     const [still] = await tx
       .select({ id: clips.id })
       .from(clips)
       .innerJoin(clipLooks, eq(clipLooks.clipId, clips.id))
       .where(
         and(
-          eq(clips.id, clip.id),
-          sql`${clips.removedAt} is null and ${clipLooks.state} = 'looking' and ${clips.towardsTarget} is not distinct from ${clip.towardsTarget} and ${clips.deliveryId} = ${clip.deliveryId}`,
+          isUnderWay(taken),
+          sql`${clips.removedAt} is null and ${clips.towardsTarget} is not distinct from ${clip.towardsTarget} and ${clips.deliveryId} = ${clip.deliveryId}`,
+          anew ? NOT_BEGUN : undefined,
         ),
       )
       .for('no key update');
-    if (!still) return lookAgain(clip.id, tx);
+    if (!still) return lookAgain(taken, tx);
     await tx.delete(proposedMarks).where(eq(proposedMarks.clipId, clip.id));
     await tx.delete(proposedJoints).where(eq(proposedJoints.clipId, clip.id));
     await tx
       .update(clipLooks)
-      .set({ state: proposal ? 'found' : 'none', endedAt: new Date(), bodyPixels: proposal?.bodyPixels ?? null })
+      .set({
+        state: proposal ? 'found' : 'none',
+        endedAt: new Date(),
+        bodyPixels: proposal?.bodyPixels ?? null,
+        finder: FINDER,
+        anewAt: null,
+      })
       .where(eq(clipLooks.clipId, clip.id));
     if (!proposal) return;
     const clipId = clip.id;

@@ -18,6 +18,8 @@ export const clipLooks = pgTable(
     wantedAt: at('wanted_at'),
     startedAt: at('started_at'),
     endedAt: at('ended_at'),
+    /** Since when the rules of today look at it, while what others have found is shown. */
+    anewAt: at('anew_at'),
     /** With which rules and weights it was looked at. */
     finder: text('finder'),
     hand: text('hand', { enum: ['R', 'L'] }),

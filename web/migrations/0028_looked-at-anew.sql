@@ -1,0 +1,1 @@
+ALTER TABLE "clip_looks" ADD COLUMN "anew_at" timestamp with time zone;
