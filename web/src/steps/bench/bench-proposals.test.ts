@@ -377,7 +377,7 @@ describe('all key frames at a look', () => {
     });
     // What is still on its way is no nothing.
     begin({ looksHere: true, looks: [] });
-    expect(act({ type: 'strip' }).said).toContain('Open side: the computer has not looked at it yet');
+    expect(act({ type: 'strip' }).said).toContain('Open side and Front: the computer has not looked yet');
     const all = [SIDE, FRONT, SECOND].flatMap((clipId) =>
       OFFERED.map((event, i): Mark => ({ clipId, event, frame: 10 + 12 * i, frameTo: null })),
     );
@@ -684,8 +684,8 @@ describe('what became of the look, in words', () => {
   const films = world.clips.filter((c) => c.deliveryId === anId('d1'));
   test.each([
     ['looking', 'Open side: the computer is looking. What it finds appears by itself.'],
-    ['none', 'Open side: nobody could be followed in it. Mark its key frames and points by hand.'],
-    ['failed', 'Open side: the computer could not look at it. Mark by hand; the next start tries again.'],
+    ['none', 'Open side: nobody could be followed. Mark key frames and points by hand.'],
+    ['failed', 'Open side: the computer could not look. Mark by hand; the next start tries again.'],
   ] as const)('%s', (standing, words) => {
     const looks = [{ ...look(SIDE, []), state: standing }, look(FRONT, FRONT_MARKS)];
     expect(lookWords(films, { looksHere: true, looks })).toEqual([words]);
@@ -693,7 +693,10 @@ describe('what became of the look, in words', () => {
   test('where the server looks at no film, once for all; where everything is marked, nothing', () => {
     expect(lookWords(films, NO_PROPOSALS)).toEqual([expect.stringContaining('Everything is marked by hand')]);
     expect(lookWords([], NO_PROPOSALS)).toEqual([]);
-    expect(lookWords(films, { looksHere: true, looks: [] })).toHaveLength(2);
+    expect(lookWords(films, { looksHere: true, looks: [] })).toEqual([
+      'Open side and Front: the computer has not looked yet. What it finds appears by itself.',
+    ]);
+    expect(lookWords(films, { looksHere: true, looks: [{ ...look(SIDE, []), state: 'looking' }] })).toHaveLength(2);
   });
 });
 

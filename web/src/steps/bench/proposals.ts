@@ -3,6 +3,7 @@ import {
   isStale,
   isTurn,
   jointOfTurn,
+  LOOK_STATES,
   markTime,
   isFar,
   otherTellsBetter,
@@ -44,23 +45,24 @@ export function lookOf(proposals: Proposals, clipId: string): ClipLook | null {
   return look?.state === 'found' ? look : null;
 }
 
-/** What became of the computer's look at some films, in words: nothing where it has found what it looks for. */
+/** What became of the computer's look at some films, in words, once for the views of which the same is true: nothing where it has found what it looks for. */
 export function lookWords(films: readonly Film[], { looksHere, looks }: Proposals): readonly string[] {
   if (films.length === 0) return [];
   if (!looksHere && looks.length === 0)
     return ['The computer looks at no film here: what finds joints is not ready. Everything is marked by hand.'];
-  return films.flatMap((film) => {
-    const state = looks.find((l) => l.clipId === film.id)?.state ?? 'waiting';
-    const words = state === 'found' || (state === 'waiting' && !looksHere) ? null : LOOK_WORDS[state];
-    return words ? [`${VIEW_NAMES[film.view]}: ${words}`] : [];
+  const stateOf = (film: Film) => looks.find((l) => l.clipId === film.id)?.state ?? 'waiting';
+  return LOOK_STATES.flatMap((state) => {
+    if (state === 'found' || (state === 'waiting' && !looksHere)) return [];
+    const views = films.filter((film) => stateOf(film) === state).map((film) => VIEW_NAMES[film.view]);
+    return views.length > 0 ? [`${views.join(' and ')}: ${LOOK_WORDS[state]}`] : [];
   });
 }
 
 const LOOK_WORDS = {
   looking: 'the computer is looking. What it finds appears by itself.',
-  waiting: 'the computer has not looked at it yet. What it finds appears by itself.',
-  none: 'nobody could be followed in it. Mark its key frames and points by hand.',
-  failed: 'the computer could not look at it. Mark by hand; the next start tries again.',
+  waiting: 'the computer has not looked yet. What it finds appears by itself.',
+  none: 'nobody could be followed. Mark key frames and points by hand.',
+  failed: 'the computer could not look. Mark by hand; the next start tries again.',
 } as const;
 
 /** A key frame that is proposed for a film. */
