@@ -90,4 +90,5 @@ export const HELD_OUT: readonly StudyClip[] = [
     ['front', 120, 7],
     ['rear', 120, 3],
   ]),
+  ...clips('held', 400, [['openSide', 120, 20]]),
 ];

@@ -403,6 +403,31 @@ describe('rules of key frames', () => {
     // Looked for too late: what is highest there is the first frame.
     expect(layback(evidence, { ...releaseAt(120), frame: (TRUE.layback + 0.09) * 120 })!.sure).toBe(0.4);
   });
+  test('a wrist that goes on beyond where a forearm can be, and one that never turns, leave the usual time before the release', () => {
+    const evidence = evidenceAt(120);
+    const { joints } = evidence.body;
+    const release = releaseAt(120);
+    /** The forearm at an angle of its own in each frame, in degrees; those from behind point down at the back. */
+    const of = (angle: (i: number) => number) => {
+      const throwingElbow = evidence.times.map(() => ({ ...joints.throwingElbow[0]!, x: 100, y: 60 }));
+      const throwingWrist = throwingElbow.map((e, i) => {
+        const a = (angle(i) * Math.PI) / 180;
+        return { ...e, x: e.x + 30 * Math.cos(a), y: e.y - 30 * Math.sin(a) };
+      });
+      return layback({ ...evidence, body: { bodyPixels: H, joints: { ...joints, throwingElbow, throwingWrist } } }, release)!;
+    };
+    const [top, lost] = [Math.round(release.frame - 0.05 * 120), Math.round(release.frame - 0.025 * 120)];
+    const comes = (i: number): number => 170 - 0.4 * (i - top) ** 2;
+    const right = of((i) => (i <= top ? comes(i) : 170 - 3 * (i - top) ** 2));
+    const stray = of((i) => (i <= top ? comes(i) : i < lost ? 170 - 3 * (i - top) ** 2 : 240));
+    expect(Math.abs(stray.frame - right.frame)).toBeLessThan(0.3);
+    const never = of((i) => 20 + 2 * (i - top));
+    expect(never.sure).toBe(0.4);
+    expect(never.frame).toBeCloseTo(release.frame - 0.0425 * 120, 9);
+    // One that points back for a twelfth of a second says little of its own.
+    const flat = of((i) => (i < release.frame - 1.5 ? 150 - 0.5 * Math.max(0, release.frame - 12 - i) ** 2 : 40));
+    expect(Math.abs(flat.frame - never.frame)).toBeLessThan(1.5);
+  });
   test('a shoe that lands turned and then turns flat has landed before it turns', () => {
     const evidence = evidenceAt(120);
     // Fast until contact, once more away from how it will stand, then slowly there.

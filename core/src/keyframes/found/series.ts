@@ -189,6 +189,7 @@ export interface Turn {
  *
  * @param span from `first` to `last` it is looked for; values from below `low` and beyond `high` do not count, nor those more than `before` and `after` frames to each side
  * @param least as for `likelyMoment`
+ * @param known as for `likelyMoment`; values that do not count
  * @example turnOf([9, 4, 1, 0, 4, 16, 36], { first: 1, last: 5, low: 0, high: 6, before: 3, after: 3 }, 0.01, 120)?.best // 3
  */
 export function turnOf(
@@ -196,26 +197,26 @@ export function turnOf(
   span: Readonly<Record<'first' | 'last' | 'low' | 'high' | 'before' | 'after', number>>,
   least: number,
   rate: number,
+  known: Parameters<typeof likelyMoment>[4] & { readonly isLeftOut?: (value: number) => boolean } = {},
 ): Turn | null {
   const { before, after } = span;
+  const weightOf = (i: number): number => (known.isLeftOut?.(values[i]!) ? 0 : 1);
   const tried: Tried[] = [];
   let best: (Tried & { readonly rises: number; readonly count: number }) | null = null;
   for (let frame = span.first; frame <= span.last; frame += 0.25) {
     const from = Math.max(0, Math.ceil(Math.max(span.low, frame - before)));
     const to = Math.min(values.length - 1, Math.floor(Math.min(span.high, frame + after)));
-    const fit = fitOf(values, from, to, (i) => [
-      1,
-      Math.max(0, (frame - i) / before) ** 2,
-      Math.max(0, (i - frame) / after) ** 2,
-    ]);
+    const halves = (i: number): number[] => [1, Math.max(0, (frame - i) / before) ** 2, Math.max(0, (i - frame) / after) ** 2];
+    const fit = fitOf(values, from, to, halves, weightOf);
     const [, falls, rises] = fit?.factors ?? [];
     if (!fit || falls! < 0 || rises! < 0) continue;
-    const count = to - from + 1;
+    let count = 0;
+    for (let i = from; i <= to; i++) count += weightOf(i);
     const miss = fit.misses / count;
     tried.push({ frame, miss });
     if (best === null || miss < best.miss) best = { frame, miss, rises: rises!, count };
   }
-  return best && { ...likelyMoment(tried, best.count, least, rate), best: best.frame, rises: best.rises, miss: best.miss };
+  return best && { ...likelyMoment(tried, best.count, least, rate, known), best: best.frame, rises: best.rises, miss: best.miss };
 }
 
 /**
