@@ -1,6 +1,6 @@
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
 import { waysOf } from './flow-at-joints.ts';
-import { turnBackOf, rateOf, smoothed, turnOf } from './series.ts';
+import { rateOf, smoothed, turnBackOf, turnOf, type Turn } from './series.ts';
 
 /** Less than this, as a share of body height, is the error of a joint, and no movement of the knee. */
 const FLAT = 0.006;
@@ -10,13 +10,15 @@ const [NEAR, KNEE] = [0.1, 0.003];
 const NEAR_SEEN = 0.06;
 /** Within how many seconds of that the picture is asked, and what share of its squared ways is missed where they are clear. */
 const [SEEN, CLEAR] = [0.075, 0.05];
+/** So far apart joints and picture may tell the top and still both be believed, in seconds. */
+const AGREE = 0.03;
 /** Seconds for which a knee that comes and goes is within that of its top, and from which on it rests there. */
 const [SHARP, RESTS] = [0.06, 0.13];
 
 /**
  * Top of the leg lift: the front knee highest in the picture, and the foot that hangs from it, which tells the same with an error of its own. A knee comes up faster than it goes down: each has a curve of its own.
- * A knee that hardly moves for a while at its top has its key frame anywhere in that while: the interval holds it, and the find is less sure. Where the picture at the knee was asked how far it goes, the top is where it turns
- * back: a found knee lies beside the true one by as much as the knee goes in the five frames about its top.
+ * A knee that hardly moves for a while at its top has its key frame anywhere in that while: the interval holds it, and the find is less sure. Where the picture at the knee was asked how far it goes, the top is in the middle between
+ * that and where it turns back there: a found knee lies beside the true one by as much as the knee goes in the five frames about its top, cloth that follows turns later, and they err by themselves. Nobody is sure of it where they are far apart.
  * Needs: front knee, ankle and hip; `fastest`, the frame of the fastest hand.
  */
 export function liftTop({ times, body, flow }: ClipEvidence, fastest: number): FoundEvent | null {
@@ -64,14 +66,22 @@ export function liftTop({ times, body, flow }: ClipEvidence, fastest: number): F
       },
       rate,
     );
-  const told = seen ?? turn ?? { frame: top, from: top, to: top };
+  const told = middleOf(turn && seen ? [turn, seen] : [seen ?? turn ?? { frame: top, from: top, to: top }]);
   // Where the picture tells, a knee has to rest for longer before it could be at its top anywhere.
-  if (seen && flat < RESTS)
-    return { frame: seen.frame, from: seen.from, to: seen.to, sure: lifted && seen.miss < CLEAR ? 0.8 : 0.5 };
+  if (seen && flat < RESTS) {
+    const agree = turn !== null && Math.abs(turn.frame - seen.frame) < AGREE * rate;
+    return { ...told, sure: lifted && agree && seen.miss < CLEAR ? 0.8 : 0.5 };
+  }
   return {
     frame: told.frame,
     from: Math.min(told.from, from),
     to: Math.max(told.to, to),
     sure: lifted && flat < SHARP ? 0.65 : 0.5,
   };
+}
+
+/** What several tell with errors of their own: their mean. */
+function middleOf(told: ReadonlyArray<Pick<Turn, 'frame' | 'from' | 'to'>>): Pick<Turn, 'frame' | 'from' | 'to'> {
+  const mean = (of: 'frame' | 'from' | 'to'): number => told.reduce((sum, t) => sum + t[of], 0) / told.length;
+  return { frame: mean('frame'), from: mean('from'), to: mean('to') };
 }
