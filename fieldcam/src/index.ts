@@ -8,7 +8,7 @@ export { FAULT_PARAMETERS, type FaultCode, type Faults } from './motion/faults.t
 export type { Aims, Hand, PitcherOptions } from './motion/pitcher.ts';
 export { JOINT_IDS, type JointId, type Pose } from './motion/pose.ts';
 export { randomSource, type RandomSource } from './random.ts';
-export { vec } from './vector.ts';
+export { degrees, dot, length, sub, vec } from './vector.ts';
 export { trueFigures, type TrueFigures } from './true-figures.ts';
 export { filmClip, frameMoments, type ClipOrder } from './film-clip.ts';
 export { filmSlate, type SlateOrder } from './film-slate.ts';

@@ -79,7 +79,7 @@ describe('joints and key frames found in films of the demo camp', () => {
     (event) => {
       const off = SIDE.map((name) => {
         const { evidence, true: frames } = results.get(name)!;
-        return Math.abs(findKeyFrames(evidence!)[event]!.frame - frames[event]);
+        return Math.abs(findKeyFrames(evidence!)[event]!.frame - frames[event]!);
       });
       expect(off.filter((o) => o <= 2).length, String(off)).toBeGreaterThanOrEqual(4);
       expect(Math.max(...off)).toBeLessThan(4.5);

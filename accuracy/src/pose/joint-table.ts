@@ -16,7 +16,7 @@ export const statedErrors = ({ joints, true: frames, view, framesPerSecond }: Cl
   (joints ?? []).map((j) => {
     const place = { x: 0, y: 0, score: j.score, scatter: j.scatter };
     const inLine = view === 'front' || view === 'rear';
-    const sd = jointError(j.joint, place, 1, inLine, (frames[j.event] - frames.release) / framesPerSecond);
+    const sd = jointError(j.joint, place, 1, inLine, ((frames[j.event] ?? frames.liftTop) - frames.release) / framesPerSecond);
     return { ...j, held: far(j) <= WITHIN_95 * sd, unsure: isUnsureJoint(sd, 1) };
   });
 

@@ -9,7 +9,17 @@ import {
   type FollowedBody,
   type FollowedJoint,
 } from '@stride-chalk/core';
-import { deliveryMotion, filmTruth, groundHeight, towardsTarget, type EventId } from '@stride-chalk/fieldcam';
+import {
+  degrees,
+  deliveryMotion,
+  dot,
+  filmTruth,
+  groundHeight,
+  length,
+  sub,
+  towardsTarget,
+  type EventId,
+} from '@stride-chalk/fieldcam';
 import { followClip, loadBodyModel, type Models } from '@stride-chalk/finder';
 import type { StudyClip } from './study-orders.ts';
 
@@ -63,12 +73,12 @@ async function bodyModels(): Promise<Models> {
 }
 
 /** Frames of key frames that serve single figures; one that a delivery does not have is left out. */
-export type TrueFrames = Readonly<Record<Compared, number> & Partial<Record<EventId, number>>>;
+export type TrueFrames = Readonly<Record<Exclude<Compared, 'driveStart'>, number> & Partial<Record<EventId, number>>>;
 
 /**
  * The true frame of each key frame, as the contract defines it. What the definition says of the body is looked up in the body, not in the moments around which the delivery was put together: the top of the lift is where the front knee is
  * highest (up to three frames before that moment), the knee starts down where it is 2 % of body height lower than there, the back foot is off where its toe is 1 % of body height higher over the ground than it was. A head that went back by
- * less than 1.2 % of body height did not rock.
+ * less than 1.2 % of body height did not rock, a back knee that opens by less than five degrees between its deepest bend and contact has no drive: it gives way.
  */
 export function trueFrames(order: StudyClip['order']): TrueFrames {
   const truth = filmTruth(order);
@@ -87,13 +97,22 @@ export function trueFrames(order: StudyClip['order']): TrueFrames {
   const off = moments(lowest, events.finish).find((t) => toe(t) > toe(lowest) + 0.01 * plan.height);
   const furthest = most((t) => -head(t), events.set, events.contact);
   const rocked = head(events.set) - head(furthest) > 0.012 * plan.height;
+  const backKnee = (t: number): number => {
+    const { backHip, backKnee: middle, backAnkle } = poseAt(t).joints;
+    const [thigh, shank] = [sub(backHip, middle), sub(backAnkle, middle)];
+    return degrees(Math.acos(dot(thigh, shank) / (length(thigh) * length(shank))));
+  };
+  const deepest = most((t) => -backKnee(t), events.liftTop, events.contact);
+  const straightens = Math.max(...moments(deepest, events.contact).map(backKnee)) - backKnee(deepest) > 5;
   const at = (seconds: number): number => truth.frameOf('set') + (seconds - events.set) * order.framesPerSecond;
   const seen = ([...COMPARED, 'firstMove', 'footOpens', 'shouldersTurn', 'slowDown'] as const).map((event) => [
     event,
     truth.frameOf(event),
   ]);
+  const { driveStart, ...others } = Object.fromEntries(seen) as Record<Compared, number>;
   return {
-    ...(Object.fromEntries(seen) as Record<Compared, number>),
+    ...others,
+    ...(straightens ? { driveStart } : {}),
     liftTop: at(top),
     ...(down === undefined ? {} : { kneeDown: at(down) }),
     ...(off === undefined ? {} : { backFootOff: at(off) }),

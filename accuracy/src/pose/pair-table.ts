@@ -50,8 +50,9 @@ export function pairTable(results: readonly ClipResult[]): string {
       const { [event]: own = null, ...rest } = timed(front);
       const told = fromOtherView(rest, timed(side), offsets[i]!.found)[event] ?? null;
       const used = otherTellsBetter(own, told, true) ? told : own;
-      if (!used) return [];
-      const far = Math.abs(used.seconds * front.framesPerSecond - front.true[event]);
+      const trueFrame = front.true[event];
+      if (!used || trueFrame === undefined) return [];
+      const far = Math.abs(used.seconds * front.framesPerSecond - trueFrame);
       if (used.sure >= SURE) {
         sure += 1;
         if (far > (4 * front.framesPerSecond) / 120) wrong += 1;
@@ -59,7 +60,7 @@ export function pairTable(results: readonly ClipResult[]): string {
       return [far];
     });
     const within = misses.filter((m) => m <= 2).length;
-    return `| ${event} | ${misses.length} | ${Math.round((100 * within) / pairs.length)} % |`;
+    return `| ${event} | ${misses.length} | ${Math.round((100 * within) / pairs.filter(({ front }) => front.true[event] !== undefined).length)} % |`;
   });
   return [
     `${pairs.length} deliveries from front and side. Offset of the cameras by the paths of joints: known in ${off.length}, off by ${off[off.length >> 1]?.toFixed(2)} frames on median, ${off.at(-1)?.toFixed(2)} at most.`,
