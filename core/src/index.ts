@@ -204,7 +204,6 @@ export * from './sorting/index.ts';
 export {
   BODY_POINTS,
   cameraShift,
-  coarseLook,
   cropSquare,
   decodeBody,
   FOLLOWED,
@@ -216,6 +215,7 @@ export {
   heatPeaks,
   outOfMirror,
   patchOf,
+  pitcherSquares,
   smaller,
   squareAround,
   wholePicture,

@@ -14,16 +14,20 @@ export interface SquareAt {
 }
 
 /** Finds the body nearest to the middle of a square of the picture. */
-type Look = (square: Square) => Promise<readonly Found[]>;
+export type Look = (square: Square) => Promise<readonly Found[]>;
 
 /**
  * Where a pitcher is, look after look, from the whole picture to the square around him. Somebody who walks past behind him would take the look along: where the body that is found cannot be his any more, and one still is where he can
  * be, it is he. Where nobody is there the camera has turned, and the look goes along.
  *
+ * @param start where he is looked for first, or where nobody was found before; the whole picture when left out
  * @returns takes one look more and answers the square in which he was found, or null
  * @example const see = coarseLook({ hand: 'R', towardsTarget: 1 }); await see(0.1, wholePicture(picture), look)
  */
-export function coarseLook(known: KnownOfClip): (seconds: number, whole: Square, look: Look) => Promise<SquareAt | null> {
+export function coarseLook(
+  known: KnownOfClip,
+  start?: Square,
+): (seconds: number, whole: Square, look: Look) => Promise<SquareAt | null> {
   const early: Stood[] = [];
   let last: Square | null = null;
   return async (seconds, whole, look) => {
@@ -32,7 +36,7 @@ export function coarseLook(known: KnownOfClip): (seconds: number, whole: Square,
       const found = squareAround(body, MARGIN);
       return found && { trunk: trunkOf(body), square: found };
     };
-    let seen = await around(last ?? whole);
+    let seen = await around(last ?? start ?? whole);
     for (let pass = 0; pass < CLOSER && seen && !last; pass++) seen = (await around(seen.square)) ?? seen;
     const stood = early.length < STOOD_LOOKS ? null : middleOf(early);
     if (seen && !stood) early.push({ x: seen.trunk, high: seen.square.side / MARGIN });

@@ -4,7 +4,8 @@
 export { BODY_POINTS, FOLLOWED, type FollowedJoint } from './body-points.ts';
 export { followBody, type FollowedBody } from './follow-body.ts';
 export { jointCentres } from './joint-centres.ts';
-export { coarseLook, type SquareAt } from './coarse-look.ts';
+export type { SquareAt } from './coarse-look.ts';
+export { pitcherSquares } from './pitcher-squares.ts';
 export type { TrackPlace } from './smooth-track.ts';
 export type { Finding, KnownOfClip } from './finding.ts';
 export { decodeBody, heatPeaks, outOfMirror, type Heads } from './heads.ts';

@@ -1,6 +1,5 @@
 import {
   cameraShift,
-  coarseLook,
   decodeBody,
   differencesFrom,
   emptyField,
@@ -19,6 +18,7 @@ import {
   motionMap,
   outOfMirror,
   patchOf,
+  pitcherSquares,
   shoeReach,
   smaller,
   wholePicture,
@@ -170,20 +170,17 @@ export async function followClip(
 }
 
 /** Where he is every so often, by the quick model. */
-async function coarseSquares(
+function coarseSquares(
   film: FilmToRead,
   times: readonly number[],
   known: KnownOfClip,
   model: BodyModel,
 ): Promise<readonly SquareAt[]> {
-  const see = coarseLook(known);
-  const squares: SquareAt[] = [];
-  for await (const { frame, picture } of framesOf(film, framesWhere(times, every(times, COARSE)))) {
-    const look = async (square: Square) => decodeBody(await model.look(picture, square), square);
-    const found = await see(times[frame]!, wholePicture(picture), look);
-    if (found) squares.push(found);
-  }
-  return squares;
+  const size = readSize(film);
+  return pitcherSquares(known, wholePicture(size), size.height, async (see) => {
+    for await (const { frame, picture } of framesOf(film, framesWhere(times, every(times, COARSE))))
+      await see(times[frame]!, async (square) => decodeBody(await model.look(picture, square), square));
+  });
 }
 
 /** Every frame once: how the camera moves, where else something does, and his joints in those frames that are chosen. Fills `camera`, in pixels of the film. */
