@@ -61,7 +61,7 @@ function clips(name: string, first: number, kinds: ReadonlyArray<readonly [ViewI
   );
 }
 
-/** Films on which rules and their limits may be set; the twenty of the second group were held out once. */
+/** Films on which rules and their limits may be set; those of the second and third group were held out once: the third for the ninth rules. */
 export const TUNED: readonly StudyClip[] = [
   ...clips('tuned', 0, [
     ['openSide', 120, 10],
@@ -72,9 +72,14 @@ export const TUNED: readonly StudyClip[] = [
     ['openSide', 30, 2],
   ]),
   ...clips('tuned', 100, [['openSide', 120, 20]]),
+  ...clips('tuned', 300, [
+    ['openSide', 120, 20],
+    ['front', 120, 7],
+    ['rear', 120, 3],
+  ]),
 ];
 
-/** Other campers. The twenty of the open side at 120 had been seen by nobody when rules were set; how the others came out was seen as the limits of the set were chosen. Those from 301 on were filmed after the ninth rules, to confirm or refute them. */
+/** Other campers. The twenty of the open side at 120 had been seen by nobody when rules were set; how the others came out was seen as the limits of the set were chosen. Those from 401 on were filmed when the tenth rules stood. */
 export const HELD_OUT: readonly StudyClip[] = [
   ...clips('held', 200, [['openSide', 120, 20]]),
   ...clips('held', 120, [
@@ -84,11 +89,6 @@ export const HELD_OUT: readonly StudyClip[] = [
     ['openSide', 240, 3],
     ['openSide', 60, 4],
     ['openSide', 30, 4],
-  ]),
-  ...clips('held', 300, [
-    ['openSide', 120, 20],
-    ['front', 120, 7],
-    ['rear', 120, 3],
   ]),
   ...clips('held', 400, [['openSide', 120, 20]]),
 ];
