@@ -10,7 +10,9 @@ const [GOING, WIDE, SLOW, QUICK] = [0.3, 0.45, 0.08, 0.05];
  * on the simulated film, no source.
  */
 const [BEFORE, EARLIEST, LATEST] = [0.13, 0.12, 0.04];
-const UP_TO_SPEED = [0.04, 0.05, 0.06, 0.07, 0.08, 0.09, 0.1];
+const UP_TO_SPEED = [0.05, 0.07, 0.09];
+/** How much wrists and elbows count: hands hide wrists in the glove, elbows lie free. */
+const COUNTS = { wrists: 1, elbows: 2 };
 /** By how much a way between two joints is off at best, across and up each, as a share of body height. */
 const OFF = 0.005;
 
@@ -41,15 +43,18 @@ export function handsApart({ times, body }: ClipEvidence, top: number, thrown: n
   // Less what a fit takes of them itself.
   const values = Math.max(1, seen.reduce((sum, s) => sum + s / best, 0) - 4);
   const ways = [
-    [throwingWrist, gloveWrist],
-    [throwingElbow, gloveElbow],
-  ].flatMap(([a, b]) => (['x', 'y'] as const).map((axis) => a!.map((p, i) => (p[axis] - b![i]![axis]) / body.bodyPixels)));
+    { a: throwingWrist, b: gloveWrist, counts: COUNTS.wrists },
+    { a: throwingElbow, b: gloveElbow, counts: COUNTS.elbows },
+  ].flatMap(({ a, b, counts }) =>
+    (['x', 'y'] as const).map((axis) => ({ counts, way: a.map((p, i) => (p[axis] - b[i]![axis]) / body.bodyPixels) })),
+  );
+  const counts = ways.reduce((sum, w) => sum + w.counts, 0);
   const fits: Array<{ readonly frame: number; readonly misses: readonly number[] }> = [];
   for (let frame = near - EARLIEST * second; frame <= near + LATEST * second; frame += second / 240)
     for (const seconds of UP_TO_SPEED) {
       const speeds = seconds * second;
       const gone = (u: number): number => (u <= 0 ? 0 : u < speeds ? (u * u) / (2 * speeds) : u - speeds / 2);
-      const misses = ways.flatMap((way) => {
+      const misses = ways.flatMap(({ way }) => {
         const fit = fitOf(way, from, end, (i) => [1, i - near, gone(i - frame)], weight);
         return fit ? [fit.misses / values] : [];
       });
@@ -58,7 +63,10 @@ export function handsApart({ times, body }: ClipEvidence, top: number, thrown: n
   if (fits.length === 0) return null;
   const least = ways.map((_, k) => Math.max(OFF ** 2, Math.min(...fits.map((f) => f.misses[k]!))));
   const tried = fits.map(
-    ({ frame, misses }): Tried => ({ frame, miss: misses.reduce((sum, m, k) => sum + m / least[k]!, 0) / ways.length }),
+    ({ frame, misses }): Tried => ({
+      frame,
+      miss: misses.reduce((sum, m, k) => sum + (ways[k]!.counts * m) / least[k]!, 0) / counts,
+    }),
   );
   return { ...likelyMoment(tried, values, 1, rate), sure: 0.3 };
 }
