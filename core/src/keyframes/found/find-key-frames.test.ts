@@ -497,7 +497,7 @@ describe('rules of key frames', () => {
       expect(frontFootContact(evidence, fastest)!.sure).toBeGreaterThan(0.7);
     });
   });
-  test('a contact a fifth of a second or more before the release is not sure', () => {
+  test('a contact a fifth of a second or more before the release, or less than a tenth, is not sure', () => {
     const evidence = evidenceAt(120);
     const release = findKeyFrames(evidence).release!;
     const at = (seconds: number) =>
@@ -505,6 +505,8 @@ describe('rules of key frames', () => {
     expect(at(0.21).sure).toBe(0.5);
     expect(at(0.18).sure).toBeGreaterThan(0.7);
     expect(at(0.21).frame).toBe(at(0.18).frame);
+    expect(at(0.12).sure).toBeGreaterThan(0.7);
+    expect(at(0.09)).toMatchObject({ sure: 0.5, frame: at(0.12).frame });
   });
   test('a top of the arm right at the release, or long before it, is not sure', () => {
     const evidence = evidenceAt(120);

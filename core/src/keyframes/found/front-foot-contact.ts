@@ -12,8 +12,8 @@ const TURNS_SECONDS = 0.04;
 const RISES = 0.03;
 /** Contact comes before the fastest hand by these seconds (contact to release is 0.10 to 0.20 s: the acceptable band of the sheet, common practice). */
 const [EARLIEST, LATEST] = [0.25, 0.03];
-/** A contact that comes this many seconds before the release, or more, is outside that band: nothing to be sure of. */
-const LONG_BEFORE_RELEASE = 0.2;
+/** A contact that comes less than the first or more than the second of these before the release, in seconds, is outside that band: nothing to be sure of. */
+const BEFORE_RELEASE = [0.1, 0.2] as const;
 /** An ankle this far from where it lands, as a share of body height, is on its way. */
 const COMES = 0.25;
 /** From the side the ankle, smoothed as it is, seems to stop so many seconds before the foot bears weight, and the standard deviation of it; on 64 films of the simulated camera. */
@@ -71,10 +71,13 @@ export function frontFootContact(
   let steepest = first;
   while (steepest < last && change(steepest) < FIRST * fastestChange) steepest++;
   while (steepest < last && change(steepest + 1) > change(steepest)) steepest++;
-  const isEarly = (at: number): boolean => release !== null && release.frame - at >= LONG_BEFORE_RELEASE * rate;
+  const isOutside = (at: number): boolean => {
+    const before = release === null ? null : (release.frame - at) / rate;
+    return before !== null && (before <= BEFORE_RELEASE[0] || before >= BEFORE_RELEASE[1]);
+  };
   // The first fast change: what follows is the shoe that turns flat.
   let { frame, far, ends } = landingOf(steepest);
-  let outside = isEarly(frame);
+  let outside = isOutside(frame);
   const stops = towardsTarget === null ? null : ankleStops(body, fastest, rate);
   let doubt = 0;
   if (stops !== null) {
@@ -91,11 +94,11 @@ export function frontFootContact(
       }
     };
     retake(-1, () => true);
-    outside = isEarly(frame);
-    // What comes so long before the release gives way to a change that does not, if the ankle lets it be: the shoe had not stopped yet.
+    outside = isOutside(frame);
+    // What lies outside gives way to a change that does not, if the ankle lets it be: the shoe had not stopped yet, or turned when it stood.
     if (outside) {
       doubt = EXPECTED;
-      retake(0, (at) => !isEarly(at));
+      retake(0, (at) => !isOutside(at));
     }
   }
   const noise = quantileOf(standing, 0.9);
