@@ -49,6 +49,33 @@ describe('coarseLook', () => {
     );
     expect(xs.at(-1)).toBe(680);
   });
+  test('who goes to the target behind him is not he: his feet are higher in the picture', async () => {
+    const see = coarseLook({ hand: 'R', towardsTarget: 1 });
+    const xs: number[] = [];
+    for (const i of looks) {
+      // The pitcher strides from the tenth look on; somebody 30 pixels higher walks ahead of him and is found wherever both are in the square.
+      const [his, other] = [480 + 30 * Math.max(0, Math.min(6, i - 9)), 500 + 12 * i];
+      const found = await see(i / 12, WHOLE, (square) => {
+        const isInside = (x: number): boolean => Math.abs(x - square.x) < square.side / 4;
+        const higher = standing(other).map((p) => ({ ...p, y: p.y - 30 }));
+        return Promise.resolve(i > 5 && isInside(other) ? higher : isInside(his) || square === WHOLE ? standing(his) : []);
+      });
+      xs.push(found!.square.x);
+    }
+    expect(xs.slice(16)).toEqual(xs.slice(16).map(() => 660));
+    // While both are as near as that nobody can tell, and no longer.
+    expect(xs.filter((x, i) => x !== 480 + 30 * Math.max(0, Math.min(6, i - 9))).length).toBeLessThan(10);
+  });
+  test('bent over he is looked for in a square as large as he stood', async () => {
+    const see = coarseLook({ hand: 'R', towardsTarget: 1 });
+    const sides: number[] = [];
+    for (const i of looks) {
+      const body = standing(480).map((p) => (i < 12 ? p : { ...p, y: 300 - (300 - p.y) / 2 }));
+      sides.push((await see(i / 12, WHOLE, () => Promise.resolve(body)))!.square.side);
+    }
+    expect(sides[0]).toBeCloseTo(1.35 * 200, 6);
+    expect(sides.at(-1)).toBeCloseTo(200, 6);
+  });
   test('after a look that found nobody, somebody nearer to the middle of the picture is not taken for him', async () => {
     const stands = looks.slice(0, 6).map(() => [200, 620]);
     const near = stands.map(() => [200]);

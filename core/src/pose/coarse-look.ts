@@ -1,11 +1,16 @@
 import type { KnownOfClip } from './finding.ts';
-import { isWherePitcherCanBe, trunkOf, type Stood } from './same-pitcher.ts';
+import { isWherePitcherCanBe, placeOf, type Stood } from './same-pitcher.ts';
 import { squareAround, type Found, type Square } from './square.ts';
 
 /** How much wider than the body the square is in which its joints are looked for, and how much wider than that the next look: he moves until then. */
 const [MARGIN, WIDER] = [1.35, 1.15];
 /** After how many looks it is known where he stands: he has not begun yet. And how often a whole picture is looked at closer and closer. */
 const [STOOD_LOOKS, CLOSER] = [5, 2];
+
+/** No square is smaller than this share of his height as he stood. */
+const LEAST = 1;
+/** How far he may have come towards the target where he is looked for there, as shares of body height. */
+const ON_HIS_WAY = [0, 0.3, 0.6, 0.9];
 
 /** The square around a pitcher at a moment. */
 export interface SquareAt {
@@ -34,25 +39,37 @@ export function coarseLook(
     const around = async (square: Square) => {
       const body = await look(square);
       const found = squareAround(body, MARGIN);
-      return found && { trunk: trunkOf(body), square: found };
+      return found && { at: placeOf(body), square: found };
     };
     let seen = await around(last ?? start ?? whole);
     for (let pass = 0; pass < CLOSER && seen && !last; pass++) seen = (await around(seen.square)) ?? seen;
     const stood = early.length < STOOD_LOOKS ? null : middleOf(early);
-    if (seen && !stood) early.push({ x: seen.trunk, high: seen.square.side / MARGIN });
-    if (seen && stood && !isWherePitcherCanBe(seen.trunk, stood, known)) {
-      // Where the look before found nobody he is looked for where he stood.
-      const x = known.towardsTarget === null || !last ? stood.x : last.x;
-      const there = await around({ x, y: (last ?? seen.square).y, side: stood.high * MARGIN * WIDER });
-      if (there && isWherePitcherCanBe(there.trunk, stood, known)) seen = there;
+    if (seen && !stood) early.push({ ...seen.at, high: seen.square.side / MARGIN });
+    if (seen && stood && !isWherePitcherCanBe(seen.at, stood, known)) {
+      const side = stood.high * MARGIN;
+      const y = last?.y ?? stood.feet - stood.high / 2;
+      for (const x of elsewhere(stood, last, known)) {
+        const there = await around({ x, y, side });
+        if (!there || !isWherePitcherCanBe(there.at, stood, known)) continue;
+        seen = there;
+        break;
+      }
     }
-    last = seen && { ...seen.square, side: seen.square.side * WIDER };
-    return seen && { seconds, square: seen.square };
+    // Bent over he is lower, and a square about what is sure of him then would cut his feet off.
+    const square = seen && { ...seen.square, side: Math.max(seen.square.side, LEAST * (stood?.high ?? 0)) };
+    last = square && { ...square, side: square.side * WIDER };
+    return square && { seconds, square };
   };
+}
+
+/** Where he is looked for when somebody else was found: in line with the target where he stood; from the side where he was, where he stood, and on his way to the target. */
+function elsewhere(stood: Stood, last: Square | null, { towardsTarget }: KnownOfClip): readonly number[] {
+  if (towardsTarget === null) return [stood.x];
+  return [...(last ? [last.x] : []), ...ON_HIS_WAY.map((share) => stood.x + share * towardsTarget * stood.high)];
 }
 
 /** The middle of several looks, by the median of each. */
 function middleOf(looks: readonly Stood[]): Stood {
   const median = (of: (look: Stood) => number): number => looks.map(of).sort((a, b) => a - b)[looks.length >> 1]!;
-  return { x: median((l) => l.x), high: median((l) => l.high) };
+  return { x: median((l) => l.x), feet: median((l) => l.feet), high: median((l) => l.high) };
 }

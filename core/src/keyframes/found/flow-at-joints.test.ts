@@ -135,6 +135,11 @@ describe('key frames from how far the picture at joints goes', () => {
     expect(liftTop(near, TRUE.fastest)!.sure).toBeGreaterThan(0.7);
     expect(liftTop({ ...near, flow: undefined }, TRUE.fastest)!.sure).toBeLessThan(0.7);
     expect(liftTop(apart, TRUE.fastest)!.sure).toBeLessThan(0.7);
+    // Nor is anybody where the knee is hidden then.
+    const { joints } = near.body;
+    const frontKnee = joints.frontKnee.map((p, i) => (i === Math.round(TRUE.top) + 8 ? { ...p, score: 0.3 } : p));
+    const hidden = { ...near, body: { ...near.body, joints: { ...joints, frontKnee } } };
+    expect(liftTop(hidden, TRUE.fastest)!.sure).toBeLessThan(0.7);
   });
   test('a knee that rests at its top is not sure, wherever the picture turns', () => {
     const by = evidence();

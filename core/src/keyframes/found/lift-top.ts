@@ -12,6 +12,8 @@ const NEAR_SEEN = 0.06;
 const [SEEN, CLEAR] = [0.075, 0.05];
 /** So far apart joints and picture may tell the top and still both be believed, in seconds. */
 const AGREE = 0.03;
+/** A knee that the model sees with less than this about its top, to so many seconds each way, is hidden: by somebody behind him, by his own arm. */
+const HIDDEN = { score: 0.34, within: 0.1 };
 /** Seconds for which a knee that comes and goes is within that of its top, and from which on it rests there. */
 const [SHARP, RESTS] = [0.06, 0.13];
 
@@ -70,7 +72,9 @@ export function liftTop({ times, body, flow }: ClipEvidence, fastest: number): F
   // Where the picture tells, a knee has to rest for longer before it could be at its top anywhere.
   if (seen && flat < RESTS) {
     const agree = turn !== null && Math.abs(turn.frame - seen.frame) < AGREE * rate;
-    return { ...told, sure: lifted && agree && seen.miss < CLEAR ? 0.8 : 0.5 };
+    const about = frontKnee.slice(Math.max(0, top - frames(HIDDEN.within)), top + frames(HIDDEN.within) + 1);
+    const isHidden = about.some((knee) => knee.score < HIDDEN.score);
+    return { ...told, sure: lifted && agree && !isHidden && seen.miss < CLEAR ? 0.8 : 0.5 };
   }
   return {
     frame: told.frame,
