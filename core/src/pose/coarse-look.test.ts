@@ -66,6 +66,21 @@ describe('coarseLook', () => {
     // While both are as near as that nobody can tell, and no longer.
     expect(xs.filter((x, i) => x !== 480 + 30 * Math.max(0, Math.min(6, i - 9))).length).toBeLessThan(10);
   });
+  test('he is looked for where he was last, too', async () => {
+    const see = coarseLook({ hand: 'R', towardsTarget: 1 });
+    const xs: number[] = [];
+    for (const i of looks) {
+      const his = i < 8 ? 480 : 570;
+      const found = await see(i / 12, WHOLE, (square) => {
+        // From the twelfth look on somebody else is found by whoever does not look right at him.
+        const isAtHim = Math.abs(his - square.x) < square.side / (i < 12 ? 2 : 12);
+        const higher = standing(560).map((p) => ({ ...p, y: p.y - 30 }));
+        return Promise.resolve(isAtHim && (i < 12 || square.side < 300) ? standing(his) : higher);
+      });
+      xs.push(found!.square.x);
+    }
+    expect(xs.slice(9)).toEqual(xs.slice(9).map(() => 570));
+  });
   test('bent over he is looked for in a square as large as he stood', async () => {
     const see = coarseLook({ hand: 'R', towardsTarget: 1 });
     const sides: number[] = [];
