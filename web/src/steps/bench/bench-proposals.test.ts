@@ -421,6 +421,11 @@ describe('joints that were found', () => {
     expect(proposedFiguresOf(world, state).has('frontKneeContact')).toBe(false);
     expect(act({ type: 'joints' }).said).toContain('No joint here waits');
   });
+  test('where none waits in the delivery in hand, those of another one do', () => {
+    act({ type: 'delivery', index: 1 });
+    expect(act({ type: 'joints' })).toMatchObject({ deliveryIndex: 0, layer: 'joints' });
+    expect(state.joints!.steps[0]).toMatchObject({ clipId: SIDE });
+  });
   test('those of the front view follow those of the side, each in its film', () => {
     const frontMarks: Mark[] = FRONT_MARKS.map(([event, frame]) => ({ clipId: FRONT, event, frame, frameTo: null }));
     begin(found(), [...sideMarks, ...frontMarks]);

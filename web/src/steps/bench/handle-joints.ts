@@ -2,15 +2,23 @@ import { eventName, POINTS, type Entry } from '@stride-chalk/core';
 import { frameOfEvent, jointsInHand, openOf } from './bench-selectors.ts';
 import { viewInWords } from './entry-place.ts';
 import { markOf } from './moments.ts';
-import { jointSteps, lookOf, NOTHING_MOVED } from './proposals.ts';
+import { chooseDelivery } from './handle-work.ts';
+import { jointSteps, lookOf, NOTHING_MOVED, type JointStep } from './proposals.ts';
 import { POINT_SD, STEP, USUAL_HEIGHT, type Handlers, type Turn } from './turn.ts';
 
 /** Joints that were found, key frame after key frame. */
 export const JOINT_HANDLERS = {
   joints(t) {
     const { world } = t;
+    const waiting = (index: number): readonly JointStep[] =>
+      jointSteps(openOf(world, { ...t.state, task: 'figures', deliveryIndex: index }), t.state.proposals, t.state.data);
+    // Whoever has confirmed the last key frame of a delivery is at the next one: its joints wait.
+    if (waiting(t.state.deliveryIndex).length === 0) {
+      const other = world.deliveries.findIndex((_, index) => waiting(index).length > 0);
+      if (other >= 0) chooseDelivery(t, other);
+    }
     const open = openOf(world, t.state);
-    const steps = jointSteps(open, t.state.proposals, t.state.data);
+    const steps = waiting(t.state.deliveryIndex);
     if (steps.length === 0)
       return t.set({
         said: open.some(({ film }) => lookOf(t.state.proposals, film.id))
