@@ -341,6 +341,26 @@ describe('followBody', () => {
     const { throwingWrist } = followBody(beside, KNOWN, TIMES)!.joints;
     for (const i of [24, 30, 36]) expect(Math.abs(throwingWrist[i]!.x - TRUE.throwingWrist(TIMES[i]!)[0])).toBeLessThan(15);
   });
+  test('a front knee that the model sees at the standing leg, below the foot that hangs from it, is where it sees it less', () => {
+    const [knee, ankle] = (['frontKnee', 'frontAnkle'] as const).map((joint) => pointsOfJoint(joint, 'R')[0]!);
+    const lifted = findings(TIMES).map((f) => {
+      // Up in a sixth of a second, held, and down again.
+      const up = Math.max(0, Math.min(1, (f.frame - 5) / 20, (65 - f.frame) / 20));
+      const at = { x: 110 + 20 * up, y: 150 - 45 * up, score: 0.8 };
+      const foot = { x: 108 + 20 * up, y: 192 - 55 * up, score: 0.8 };
+      const isLost = f.frame > 30 && f.frame < 42;
+      const seen = isLost
+        ? [
+            { x: 95, y: 152, score: 0.8 },
+            { ...at, score: 0.12 },
+          ]
+        : [at];
+      const put = <T>(of: readonly T[], k: T, a: T): T[] => of.map((v, i) => (i === knee ? k : i === ankle ? a : v));
+      return { ...f, body: put(f.body, seen[0]!, foot), peaks: put(f.peaks, seen, [foot]) };
+    });
+    const { frontKnee } = followBody(lifted, KNOWN, TIMES)!.joints;
+    for (const i of [32, 36, 40]) expect(Math.hypot(frontKnee[i]!.x - 130, frontKnee[i]!.y - 105)).toBeLessThan(8);
+  });
   test.each([
     ['a hip', ['backHip'], -45],
     ['a shoulder', ['gloveShoulder'], 85],

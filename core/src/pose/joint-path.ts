@@ -15,6 +15,10 @@ const PAIRS = [
   ['throwingWrist', 'gloveWrist', 0.06],
 ] as const satisfies ReadonlyArray<readonly [FollowedJoint, FollowedJoint, number]>;
 
+const KNEES = PAIRS[1];
+/** So much higher than the front ankle the front knee lies at least, as a share of body height: its foot hangs from it or stands below it all the time, while the back foot swings up after the throw. A knee that is not lies on the other leg, or on somebody else. */
+const OVER_ANKLE = 0.08;
+
 const OTHER_SIDE: Readonly<Partial<Record<FollowedJoint, FollowedJoint>>> = Object.fromEntries(
   PAIRS.map(([one, other]) => [one, other]),
 );
@@ -56,7 +60,7 @@ export type JointPlaces = Record<FollowedJoint, ReadonlyArray<Found | null>>;
  */
 export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bodyPixels: number): JointPlaces {
   const places: Partial<Record<FollowedJoint, Array<Found | null>>> = {};
-  for (const pair of PAIRS) {
+  const look = (pair: (typeof PAIRS)[number], isFirst: (k: number, at: Place) => boolean = () => true): void => {
     const hangs = ((known.towardsTarget === null ? HANGS_IN_LINE : HANGS)[pair[0]] ?? []).map(([from, reach]) => ({
       roots: [places[from]!, places[OTHER_SIDE[from]!]!],
       reach: reach * bodyPixels,
@@ -64,8 +68,14 @@ export function jointPlaces(findings: readonly Finding[], known: KnownOfClip, bo
     const within = (k: number, at: Place): boolean => hangs.every(({ roots, reach }) => isNear(roots, k, at, reach));
     const together =
       pair[0] === 'throwingWrist' ? handsTogether(findings, places.frontKnee!, places.frontHip!, known) : () => false;
-    Object.assign(places, pairPlaces(findings, pair, known, bodyPixels, { within, together }));
-  }
+    Object.assign(places, pairPlaces(findings, pair, known, bodyPixels, { within, isFirst, together }));
+  };
+  for (const pair of PAIRS) look(pair);
+  const isOverAnkle = (k: number, knee: Place): boolean => {
+    const ankle = places.frontAnkle![k];
+    return !ankle || ankle.y - knee.y >= OVER_ANKLE * bodyPixels;
+  };
+  if (places.frontKnee!.some((knee, k) => knee && !isOverAnkle(k, knee))) look(KNEES, isOverAnkle);
   const shoulders = [places.throwingShoulder!, places.gloveShoulder!];
   const near = (k: number, at: Place): boolean => isNear(shoulders, k, at, HEAD_REACH * bodyPixels);
   for (const joint of ['head', 'nose'] as const) places[joint] = headPlaces(findings, pointsOfJoint(joint, known.hand), near);
@@ -121,8 +131,14 @@ function pairPlaces(
   bodyPixels: number,
   {
     within,
+    isFirst,
     together,
-  }: { readonly within: (finding: number, at: Place) => boolean; readonly together: (seconds: number) => boolean },
+  }: {
+    readonly within: (finding: number, at: Place) => boolean;
+    /** Whether a place can be that of the first of the two. */
+    readonly isFirst: (finding: number, at: Place) => boolean;
+    readonly together: (seconds: number) => boolean;
+  },
 ): Partial<Record<FollowedJoint, Array<Found | null>>> {
   const [a, b] = [pointsOfJoint(first, hand)[0]!, pointsOfJoint(second, hand)[0]!];
   const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
@@ -134,8 +150,9 @@ function pairPlaces(
   const part = first === 'frontAnkle' ? 'ankle' : first === 'frontKnee' ? 'knee' : null;
   const layers = findings.map((finding, k) => {
     const candidates = candidatesOf(finding, a, b, 0.02 * bodyPixels, (at) => within(k, at));
-    const places: Array<Candidate | null> = [null, ...candidates];
-    return places.flatMap((p) => places.map((q) => ({ p, q, seconds: finding.seconds })));
+    const firsts = [null, ...candidates.filter((c) => isFirst(k, c))];
+    const seconds: Array<Candidate | null> = [null, ...candidates];
+    return firsts.flatMap((p) => seconds.map((q) => ({ p, q, seconds: finding.seconds })));
   });
   type State = (typeof layers)[number][number];
   const heat = (own: number, other: number): number => -Math.log(Math.max(own, other * Math.exp(-CROSSED), 0.02));

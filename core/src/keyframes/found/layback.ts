@@ -1,8 +1,8 @@
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
 import { rateOf, turnOf } from './series.ts';
 
-/** Seconds before release between which the arm is laid back; and when it usually is, within so many (0.03 to 0.055: common practice, no source). */
-const [EARLIEST, LATEST, USUAL, SPREAD] = [0.083, 0.008, 0.0425, 0.0125];
+/** Seconds before release between which the arm is laid back; and when it usually is, and the standard deviation of that (0.03 to 0.055 is usual: common practice, no source). */
+const [EARLIEST, LATEST, USUAL, SPREAD] = [0.083, 0.008, 0.0425, 0.009];
 /** A top that is nearer to the release than this, or further from it, in seconds, is seldom the true one. */
 const [NEAR, FAR] = [0.02, 0.065];
 /** The forearm comes back slowly and goes over fast: so long before and after it half a parabola fits its angle, in seconds; and by how much a found angle is off, in degrees. */
