@@ -39,6 +39,11 @@ describe('pitcherSquares', () => {
     const turned = await followed((t) => [walks(t), { x: 480, feet: 380 }, { x: 700, feet: 460 }]);
     expect(turned.xs).toEqual(Array(12).fill(700));
   });
+  test('a look or two that see somebody who goes by behind him do not make him go', async () => {
+    const { xs, reads } = await followed((t) => [t > 0.15 && t < 0.3 ? walks(t, 380) : { x: 480, feet: 460 }]);
+    expect(reads).toBe(1);
+    expect([xs[0], xs.at(-1)]).toEqual([480, 480]);
+  });
   test('where everybody goes, the camera turns: the first one stays', async () => {
     const { xs } = await followed((t) => [walks(t), { x: 480 + 220 * t, feet: 460 }]);
     expect(xs[0]).toBe(150);

@@ -2,8 +2,8 @@ import { coarseLook, type Look, type SquareAt } from './coarse-look.ts';
 import type { KnownOfClip } from './finding.ts';
 import type { Square } from './square.ts';
 
-/** For so many seconds a pitcher stands on his mound as a film begins; who goes further than this share of his square meanwhile goes past. In so few looks nobody can tell. Common practice, no source. */
-const [FIRST, GOES, LEAST_LOOKS] = [0.4, 0.1, 4];
+/** For so many seconds a pitcher stands on his mound as a film begins; who goes further than this share of his square meanwhile goes past. In fewer looks nobody can tell. Common practice, no source. */
+const [FIRST, GOES, LEAST_LOOKS] = [0.6, 0.15, 4];
 /** Where else a pitcher is looked for, as shares of the width of the picture. */
 const ELSEWHERE = [0.2, 0.35, 0.5, 0.65, 0.8];
 
@@ -42,13 +42,10 @@ export async function pitcherSquares(
     .reduce((best, track) => (best === first || feet(track) > feet(best) ? track : best), first);
 }
 
-/** Whether somebody goes past as the film begins. */
+/** Whether somebody goes past as the film begins: from the first three looks to the last three of that time, the middle one of each, for a look or two may see somebody else. */
 function goesPast(track: readonly SquareAt[]): boolean {
   const early = track.filter((s) => s.seconds <= track[0]!.seconds + FIRST);
   if (early.length < LEAST_LOOKS) return false;
-  const half = early.length >> 1;
-  const middle = (of: readonly SquareAt[]): number => of.reduce((sum, s) => sum + s.square.x, 0) / of.length;
-  // Between the middles of both halves lies half of the time.
-  const gone = 2 * (middle(early.slice(-half)) - middle(early.slice(0, half)));
-  return Math.abs(gone) > GOES * early[0]!.square.side;
+  const middle = (of: readonly SquareAt[]): number => of.map((s) => s.square.x).sort((a, b) => a - b)[of.length >> 1]!;
+  return Math.abs(middle(early.slice(-3)) - middle(early.slice(0, 3))) > GOES * early[0]!.square.side;
 }
