@@ -218,7 +218,6 @@ export {
   pitcherSquares,
   smaller,
   squareAround,
-  wholePicture,
   type CameraStep,
   type Finding,
   type FollowedBody,

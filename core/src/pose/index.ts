@@ -9,7 +9,7 @@ export { pitcherSquares } from './pitcher-squares.ts';
 export type { TrackPlace } from './smooth-track.ts';
 export type { Finding, KnownOfClip } from './finding.ts';
 export { decodeBody, heatPeaks, outOfMirror, type Heads } from './heads.ts';
-export { cropSquare, squareAround, wholePicture, type Found, type Picture, type Square } from './square.ts';
+export { cropSquare, squareAround, type Found, type Picture, type Square } from './square.ts';
 export { cameraShift, groundOf, refinedShift, slopedPlaces, type CameraStep, type SlopedPlaces } from './camera-shift.ts';
 export { jointFlow, type SeenPicture } from './joint-flow.ts';
 export { greyAt, greyOf, halved, patchOf, smaller, type Grey } from './grey.ts';

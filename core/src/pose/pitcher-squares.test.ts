@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { BODY_POINTS } from './body-points.ts';
 import { pitcherSquares } from './pitcher-squares.ts';
-import type { Found, Square } from './square.ts';
+import type { Found } from './square.ts';
 
 interface Person {
   readonly x: number;
@@ -9,18 +9,18 @@ interface Person {
 }
 const bodyOf = ({ x, feet }: Person): Found[] =>
   BODY_POINTS.map((name, i) => ({ x: x + (name.startsWith('left') ? 20 : -20), y: feet - 200 + 200 * (i / 16), score: 0.8 }));
-const WHOLE: Square = { x: 480, y: 270, side: 960 };
+const PICTURE = { width: 960, height: 540 };
 
 /** Who is followed through a second of film: of those in a square the one nearest to its middle is found, in the whole picture always the first. How often the film was read. */
-async function followed(people: (seconds: number) => readonly Person[], looks = 12) {
+async function followed(people: (seconds: number) => readonly Person[], looks = 12, picture = PICTURE) {
   let reads = 0;
-  const squares = await pitcherSquares({ hand: 'R', towardsTarget: null }, WHOLE, 540, async (see) => {
+  const squares = await pitcherSquares({ hand: 'R', towardsTarget: null }, picture, async (see) => {
     reads += 1;
     for (let i = 0; i < looks; i++)
       await see(i / 12, (square) => {
         const inside = people(i / 12).filter(({ x }) => Math.abs(x - square.x) < square.side / 2);
         const near = [...inside].sort((a, b) => Math.abs(a.x - square.x) - Math.abs(b.x - square.x));
-        const one = square.side >= WHOLE.side ? inside[0] : near[0];
+        const one = square.side >= Math.max(picture.width, picture.height) ? inside[0] : near[0];
         return Promise.resolve(one ? bodyOf(one) : []);
       });
   });
@@ -38,6 +38,11 @@ describe('pitcherSquares', () => {
     expect(xs).toEqual(Array(12).fill(480));
     const turned = await followed((t) => [walks(t), { x: 480, feet: 380 }, { x: 700, feet: 460 }]);
     expect(turned.xs).toEqual(Array(12).fill(700));
+  });
+  test('in a film that was held upright too', async () => {
+    const upright = { width: 540, height: 960 };
+    const { xs } = await followed((t) => [walks(t, 60), { x: 500, feet: 460 }], 12, upright);
+    expect(xs).toEqual(Array(12).fill(500));
   });
   test('a look or two that see somebody who goes by behind him do not make him go', async () => {
     const { xs, reads } = await followed((t) => [t > 0.15 && t < 0.3 ? walks(t, 380) : { x: 480, feet: 460 }]);

@@ -19,8 +19,8 @@ const TRUNK = ['leftShoulder', 'rightShoulder', 'leftHip', 'rightHip'].map((name
 const ACROSS = 0.3;
 const [BACK, ALONG] = [0.3, 1.35];
 /**
- * How much higher in the picture than at set the lower foot of somebody who is filmed from a side may be, as a share of body height: one of his stands on the rubber until the other has landed further down the mound. Passers-by behind him are 0.11 to 0.18
- * higher in the study's films, he by 0.05 in nine of ten.
+ * How much higher in the picture than at set the lower foot of somebody who is filmed from a side may be, as a share of body height: one of his stands on the rubber until the other has landed further down the mound. Of the study's and the demo's films from a side,
+ * 99 % of 15,079 looks lie within 0.043; passers-by behind him that were taken for him lay 0.08 to 0.15 higher.
  */
 const HIGHER = 0.075;
 const ANKLES = ['leftAnkle', 'rightAnkle'].map((name) => BODY_POINTS.indexOf(name as 'leftAnkle'));

@@ -21,7 +21,6 @@ import {
   pitcherSquares,
   shoeReach,
   smaller,
-  wholePicture,
   type Blob,
   type CameraStep,
   type ClipEvidence,
@@ -176,8 +175,7 @@ function coarseSquares(
   known: KnownOfClip,
   model: BodyModel,
 ): Promise<readonly SquareAt[]> {
-  const size = readSize(film);
-  return pitcherSquares(known, wholePicture(size), size.height, async (see) => {
+  return pitcherSquares(known, readSize(film), async (see) => {
     for await (const { frame, picture } of framesOf(film, framesWhere(times, every(times, COARSE))))
       await see(times[frame]!, async (square) => decodeBody(await model.look(picture, square), square));
   });

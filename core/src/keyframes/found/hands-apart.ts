@@ -18,7 +18,7 @@ const OFF = 0.005;
 
 /**
  * Hands apart: while they are together each wrist goes its way from the other along a line, since hands that turn in the glove move the wrists too, and so do the elbows; then both pairs part from rest at one moment, ever faster until they go at one speed. Across and up are fitted by themselves (a distance alone would stay above zero
- * whatever the wrists do), each as exactly as its own best fit is. Every start and every time to come up to speed counts by how well it fits, joints that are hardly seen by the square of how sure the model is of them. A limit on the gap would be a tenth of a second late.
+ * whatever the wrists do), each as exactly as its own best fit is. Every start and every time to come up to speed counts by how well it fits, frames in which a wrist is hardly seen by the square of how sure the model is of it. A limit on the gap would be a tenth of a second late.
  * Needs: both wrists and elbows; the top of the lift and the frame of the throw. null where they do not part, or have done so long before the top.
  */
 export function handsApart({ times, body }: ClipEvidence, top: number, thrown: number): FoundEvent | null {
