@@ -272,6 +272,7 @@ describe('what is looked at', () => {
 
     test('is shown as it was while it is looked at, and no other looks at it then', async () => {
       const id = await foundByOthers();
+      const begun = Date.now();
       const second = finder();
       await anewMeanwhile(async () => {
         expect(await ofCamper()).toMatchObject([{ clipId: id, state: 'found', marks: PROPOSAL.marks }]);
@@ -279,6 +280,9 @@ describe('what is looked at', () => {
       });
       expect(second.asked).toEqual([]);
       expect(await ofCamper()).toMatchObject([{ state: 'found', marks: other.marks }]);
+      const { startedAt, endedAt } = (await lookOf(id))!;
+      expect(startedAt!.getTime()).toBeGreaterThanOrEqual(begun);
+      expect(endedAt!.getTime()).toBeGreaterThanOrEqual(startedAt!.getTime());
       await lookAtNext(second.one);
       expect(second.asked).toEqual([]);
     });

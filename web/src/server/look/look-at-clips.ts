@@ -194,6 +194,7 @@ async function keep(taken: Taken, proposal: ClipProposal | null): Promise<void> 
       .update(clipLooks)
       .set({
         state: proposal ? 'found' : 'none',
+        startedAt: taken.since,
         endedAt: new Date(),
         bodyPixels: proposal?.bodyPixels ?? null,
         finder: FINDER,

@@ -377,7 +377,7 @@ describe('all key frames at a look', () => {
     });
     // What is still on its way is no nothing.
     begin({ looksHere: true, looks: [] });
-    expect(act({ type: 'strip' }).said).toContain('Open side and Front: the computer has not looked yet');
+    expect(act({ type: 'strip' }).said).toContain('Open side and front: the computer has not looked yet');
     const all = [SIDE, FRONT, SECOND].flatMap((clipId) =>
       OFFERED.map((event, i): Mark => ({ clipId, event, frame: 10 + 12 * i, frameTo: null })),
     );
@@ -699,7 +699,7 @@ describe('what became of the look, in words', () => {
     expect(lookWords(films, NO_PROPOSALS)).toEqual([expect.stringContaining('Everything is marked by hand')]);
     expect(lookWords([], NO_PROPOSALS)).toEqual([]);
     expect(lookWords(films, { looksHere: true, looks: [] })).toEqual([
-      'Open side and Front: the computer has not looked yet. What it finds appears by itself.',
+      'Open side and front: the computer has not looked yet. What it finds appears by itself.',
     ]);
     expect(lookWords(films, { looksHere: true, looks: [{ ...look(SIDE, []), state: 'looking' }] })).toHaveLength(2);
   });

@@ -54,7 +54,9 @@ export function lookWords(films: readonly Film[], { looksHere, looks }: Proposal
   return LOOK_STATES.flatMap((state) => {
     if (state === 'found' || (state === 'waiting' && !looksHere)) return [];
     const views = films.filter((film) => stateOf(film) === state).map((film) => VIEW_NAMES[film.view]);
-    return views.length > 0 ? [`${views.join(' and ')}: ${LOOK_WORDS[state]}`] : [];
+    return views.length > 0
+      ? [`${[views[0]!, ...views.slice(1).map((v) => v.toLowerCase())].join(' and ')}: ${LOOK_WORDS[state]}`]
+      : [];
   });
 }
 
