@@ -188,7 +188,7 @@ export function FilmView({
           role="img"
         />
         {drawn === null && (
-          <p className="sign absolute inset-0 m-0 grid place-items-center text-lead text-[#f5f0e4]">
+          <p className="sign absolute inset-0 m-0 grid place-items-center px-4 text-center text-lead text-[#f5f0e4]">
             {film.state === 'ready'
               ? 'Loading the film …'
               : film.state === 'failed'
