@@ -107,6 +107,32 @@ describe('smoothTrack', () => {
         ),
       ).toBeLessThan(25));
   });
+  // A knee at the top of its lift, looked at thirty times a second: up in a fifth of a second, down in a fifth, and found where it is.
+  describe('a knee that comes up and goes down sharply', () => {
+    const seconds = Array.from({ length: 30 }, (_, i) => i / 30);
+    const knee = (t: number): number => 100 - 80 * Math.max(0, 1 - Math.abs(t - 0.5) / 0.2) ** 1.5;
+    const seen = seconds.map((t) => ({ seconds: t, x: 50, y: knee(t), score: 0.8 }));
+    const missAt = (of: typeof seen, at: number, turns: boolean): number =>
+      Math.abs(smoothTrack(of, seconds, { halfWindowSeconds: 0.042, floor: 1, turns })![at]!.y - knee(seconds[at]!));
+    test('is followed to its top, not left out for turning', () => {
+      expect(missAt(seen, 15, false)).toBeGreaterThan(60);
+      expect(missAt(seen, 13, false)).toBeGreaterThan(30);
+      expect(missAt(seen, 15, true)).toBeLessThan(20);
+      expect(missAt(seen, 13, true)).toBeLessThan(2);
+    });
+    // Beside the turn (17) and just before it (9 and 10) the first parabola alone would go along with them.
+    test.each([[[24]], [[22, 24]], [[9, 10]], [[17]]])('and looks that lie on somebody else are left out still: %j', (wrong) => {
+      const some = seen.map((s, i) => (wrong.includes(i) ? { ...s, y: s.y - 60 } : s));
+      for (const at of seconds.keys()) if (at !== 15) expect(missAt(some, at, true)).toBeLessThan(5);
+    });
+  });
+  test('what lies beside a fast way by a small share of it is not doubted', () => {
+    const seconds = Array.from({ length: 40 }, (_, i) => i / 120);
+    const seen = seconds.map((t, i) => ({ seconds: t, x: 2400 * t + (i === 20 ? 7 : 0), y: 0, score: 0.8 }));
+    const place = smoothTrack(seen, seconds, { halfWindowSeconds: 0.025, floor: 1 })![20]!;
+    // Doubted it would lie on the way; it counts by its share of the window, as nobody doubts it.
+    expect(place.x - 400).toBeGreaterThan(1);
+  });
   test('two samples are no way', () => expect(smoothTrack(samples.slice(0, 2), times, options)).toBeNull());
 });
 

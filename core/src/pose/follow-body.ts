@@ -44,6 +44,8 @@ export function followBody(findings: readonly Finding[], known: KnownOfClip, tim
   if (bodyPixels === null) return null;
   const sided = knownSides(findings, known, bodyPixels);
   const places = jointPlaces(sided, known, bodyPixels);
+  // From elsewhere the body hides an arm or a leg for long.
+  const turns = known.towardsTarget === (known.hand === 'R' ? 1 : -1);
   const slow = times.length > 1 && (times.at(-1)! - times[0]!) / (times.length - 1) > SLOW_FRAME;
   const joints: Partial<Record<FollowedJoint, TrackPlace[]>> = {};
   for (const joint of FOLLOWED) {
@@ -52,7 +54,7 @@ export function followBody(findings: readonly Finding[], known: KnownOfClip, tim
     const track =
       slow && !/Hip|Knee|Ankle/.test(joint)
         ? lookedTrack(samples, times, floor)
-        : smoothTrack(samples, times, { halfWindowSeconds: HALF_WINDOW[joint], floor, fast: /Elbow|Wrist/.test(joint) });
+        : smoothTrack(samples, times, { halfWindowSeconds: HALF_WINDOW[joint], floor, turns, fast: /Elbow|Wrist/.test(joint) });
     if (track === null) return null;
     joints[joint] = track;
   }

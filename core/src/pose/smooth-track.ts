@@ -22,32 +22,45 @@ const ROUNDS = 4;
 /** Samples to each side of which the first median is taken. */
 const FIRST_REACH = 3;
 const [LEAST_SAMPLES, LEAST_SIDE] = [5, 2];
+/** A sample is never doubted for missing its way by less than six times this share of how far its neighbours are apart: a joint that is fast bends more between them, and its blur is longer. Common practice on the simulated film, no source. */
+const OF_STEP = 0.03;
 
 /**
  * A way through samples that may be wrong or missing: at each time a parabola is fitted to the samples nearby (local regression with tri-cube weights, and bisquare weights on what they miss it by: Cleveland WS, J Am Stat
- * Assoc 1979;74:829-836). The window grows until five samples lie in it, two on each side, so that gaps are bridged. `floor` is the miss in pixels below which nobody is doubted; with `fast`, of samples far apart in time only those are doubted that jump there and back, since a hand that throws bends more between them than a parabola. null where there are fewer than three samples.
+ * Assoc 1979;74:829-836). The window grows until five samples lie in it, two on each side, so that gaps are bridged. null where there are fewer than three samples.
+ *
+ * Whom the first round doubts decides much: a stretch that is left out there does not draw the way to itself afterwards. A running median lets nothing in that is far off, and doubts the right samples of a joint that turns sharply (a knee at the top of its lift); the first parabola, through all of
+ * them, keeps these, and goes along with a joint that is found on somebody else for a while.
+ *
+ * @param options `floor`: the miss in pixels below which nobody is doubted. `fast`: of samples far apart in time only those are doubted that jump there and back, since a hand that throws bends more between them than a parabola. `turns`: the first round doubts what misses both, the median and the parabola; without it, for joints that are hidden for long,
+ * what misses the median
  */
 export function smoothTrack(
   samples: readonly TrackSample[],
   times: readonly number[],
-  options: { readonly halfWindowSeconds: number; readonly floor: number; readonly fast?: boolean },
+  options: { readonly halfWindowSeconds: number; readonly floor: number; readonly fast?: boolean; readonly turns?: boolean },
 ): TrackPlace[] | null {
   if (samples.length < 3) return null;
-  const { halfWindowSeconds, floor, fast = false } = options;
+  const { halfWindowSeconds, floor, fast = false, turns = false } = options;
   const missesOf = (trust: readonly number[]): number[] =>
     samples.map((s) => {
       const at = fitAt(samples, trust, s.seconds, halfWindowSeconds);
       return Math.hypot(s.x - at.x, s.y - at.y);
     });
-  // At first a running median, which something far off does not move; what goes one way it leaves as it is.
+  // What goes one way a running median leaves as it is.
   const middle = medians(samples);
   let misses = samples.map((s, i) => Math.hypot(s.x - middle[i]!.x, s.y - middle[i]!.y));
+  if (turns) {
+    const all = missesOf(samples.map(() => 1));
+    misses = misses.map((miss, i) => Math.min(miss, all[i]!));
+  }
+  const least = samples.map((_, i) => Math.max(floor, OF_STEP * neighboursApart(samples, i)));
   let trust: number[] = [];
   const beyond = samples.map((_, i) => fast && bendsTooFast(samples, i, FAR_GONE * floor));
   for (let round = 0; round < ROUNDS; round++) {
     trust = misses.map((miss, i) => {
       if (beyond[i]) return 1;
-      const share = miss / (6 * Math.max(medianNear(misses, i, 15), floor));
+      const share = miss / (6 * Math.max(medianNear(misses, i, 15), least[i]!));
       return share < 1 ? (1 - share * share) ** 2 : 0;
     });
     misses = missesOf(trust);
@@ -71,6 +84,11 @@ function bendsTooFast(samples: readonly TrackSample[], i: number, far: number): 
   if (!a || !b || b.seconds - a.seconds < FAR_APART) return false;
   const gone = Math.hypot(a.x - b.x, a.y - b.y);
   return gone > far && Math.hypot(s.x - (a.x + b.x) / 2, s.y - (a.y + b.y) / 2) < JUMPS * gone;
+}
+
+function neighboursApart(samples: readonly TrackSample[], i: number): number {
+  const [a, b] = [samples[Math.max(0, i - 1)]!, samples[Math.min(samples.length - 1, i + 1)]!];
+  return Math.hypot(a.x - b.x, a.y - b.y);
 }
 
 const medianOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
