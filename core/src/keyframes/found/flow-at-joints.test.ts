@@ -3,12 +3,13 @@ import { FOLLOWED, type FollowedBody, type FollowedJoint, type Grey } from '../.
 import { driveStart } from './drive-start.ts';
 import type { ClipEvidence } from './evidence.ts';
 import { FLOW_BEFORE_TOP, flowAtJoints, waysOf, type JointFlow } from './flow-at-joints.ts';
+import { handsApart } from './hands-apart.ts';
 import { liftTop } from './lift-top.ts';
-import { beginOf, turnBackOf } from './series.ts';
+import { beginOf, middleOf, turnBackOf, wayUpTo } from './series.ts';
 import { setStill } from './set-still.ts';
 
 const [RATE, HALF, H] = [120, 2, 200];
-const TRUE = { set: 60.3, top: 125.4, drive: 166.7, contact: 200, fastest: 214 };
+const TRUE = { set: 60.3, top: 125.4, hands: 138.3, drive: 166.7, contact: 200, fastest: 214 };
 const times = Array.from({ length: 300 }, (_, i) => i / RATE);
 type Place = { readonly x: number; readonly y: number };
 const from = (i: number, begin: number): number => Math.max(0, i - begin) / RATE;
@@ -24,6 +25,14 @@ const PLACES: Partial<Record<FollowedJoint, (i: number) => Place>> = {
     return { x: 100 + Math.max(2, bend), y: 148 };
   },
 };
+/** Hands that part, and elbows that go half as far. */
+for (const [joint, x, y, share] of [
+  ['throwingWrist', 105, 90, -1],
+  ['gloveWrist', 105, 90, 0.6],
+  ['throwingElbow', 88, 80, -0.5],
+  ['gloveElbow', 124, 80, 0.3],
+] as const)
+  PLACES[joint] = (i) => ({ x: x + 2.9 * share * wayUpTo(i - TRUE.hands, 8.4), y });
 /** Pixels that the front knee is higher than it stood, negative in the picture. */
 function kneeAt(i: number): number {
   const up = Math.max(0, 1 - (from(TRUE.top, i) / 0.36) ** 2);
@@ -118,6 +127,26 @@ describe('moments of what the picture shows', () => {
     expect(beginOf([series(foot).map((v, i) => (i % 8 === 0 ? v : null))], 2, span, 120)).toBeNull();
     expect(beginOf([], 2, span, 120)).toBeNull();
   });
+  test('where hands begin to part that have gone ever faster together: from rest to one speed', () => {
+    expect(wayUpTo(6, 4)).toBe(4);
+    expect([wayUpTo(-1, 4), wayUpTo(0, 4), wayUpTo(2, 4), wayUpTo(4, 4)]).toEqual([0, 0, 0.5, 2]);
+    const span = { first: 20, last: 44, low: 12, high: 44 };
+    const parts = Array.from(
+      { length: 60 },
+      (_, i) => 0.4 + 0.2 * i + 3 * (wayUpTo(i + 2 - 31.5, 8) - wayUpTo(i - 2 - 31.5, 8)),
+    );
+    expect(beginOf([parts], 2, span, 120, { upToSpeed: [6, 8, 10] })!.frame).toBeCloseTo(31.5, 1);
+    // As something that stood and goes ever faster from then on it would have begun with the drift.
+    expect(Math.abs(beginOf([parts], 2, span, 120)!.frame - 31.5)).toBeGreaterThan(1);
+  });
+  test('what several tell: their mean; the example of its docstring', () => {
+    const [one, other] = [
+      { frame: 10, from: 8, to: 12 },
+      { frame: 12, from: 8, to: 16 },
+    ];
+    expect(middleOf([one, other])).toEqual({ frame: 11, from: 8, to: 14 });
+    expect(middleOf([other])).toEqual(other);
+  });
 });
 
 describe('key frames from how far the picture at joints goes', () => {
@@ -140,6 +169,46 @@ describe('key frames from how far the picture at joints goes', () => {
     const frontKnee = joints.frontKnee.map((p, i) => (i === Math.round(TRUE.top) + 8 ? { ...p, score: 0.3 } : p));
     const hidden = { ...near, body: { ...near.body, joints: { ...joints, frontKnee } } };
     expect(liftTop(hidden, TRUE.fastest)!.sure).toBeLessThan(0.7);
+  });
+  test('further apart than a twenty-fifth the picture is believed alone, where it shows clearly that it turns', () => {
+    const apart = evidence({ off: 8 });
+    expect(late(liftTop({ ...apart, flow: undefined }, TRUE.fastest), TRUE.top)).toBeGreaterThan(6);
+    const found = liftTop(apart, TRUE.fastest)!;
+    expect(late(found, TRUE.top)).toBeCloseTo(0, 0);
+    expect(found.sure).toBeLessThan(0.7);
+    // A picture that trembles does not: the middle again.
+    const { flow } = apart;
+    const knee = flow!.gone.frontKnee.map((way, i) => way && { ...way, y: way.y + 1.5 * Math.sin(2.4 * i) });
+    const trembles = { ...apart, flow: { ...flow!, gone: { ...flow!.gone, frontKnee: knee } } };
+    expect(late(liftTop(trembles, TRUE.fastest), TRUE.top)).toBeGreaterThan(2);
+  });
+  test('hands that part, by joints that were found late and by a picture that parts in time: in the middle, and sure where both agree', () => {
+    const [near, apart] = [evidence({ off: 2 }), evidence({ off: 5 })];
+    const of = (by: ClipEvidence) => handsApart(by, Math.round(TRUE.top), TRUE.fastest)!;
+    const without = of({ ...apart, flow: undefined });
+    expect(late(without, TRUE.hands)).toBeGreaterThan(4);
+    expect(late(of(apart), TRUE.hands)).toBeCloseTo(late(without, TRUE.hands) / 2, 0);
+    expect(late(of(near), TRUE.hands)).toBeCloseTo(1, 0);
+    expect([of(near).sure > 0.7, of(apart).sure > 0.7, without.sure > 0.7]).toEqual([true, false, false]);
+    // The hands alone do as well, and where nobody looked at them nothing is added.
+    const only = (...joints: FollowedJoint[]): ClipEvidence => ({
+      ...near,
+      flow: {
+        ...near.flow!,
+        gone: Object.fromEntries(
+          Object.entries(near.flow!.gone).map(([joint, ways]) => [
+            joint,
+            joints.includes(joint as FollowedJoint) ? ways : ways.map(() => null),
+          ]),
+        ) as unknown as JointFlow['gone'],
+      },
+    });
+    for (const two of [
+      ['throwingWrist', 'gloveWrist'],
+      ['throwingElbow', 'gloveElbow'],
+    ] as const)
+      expect(late(of(only(...two)), TRUE.hands)).toBeCloseTo(1, 0);
+    expect(of(only('throwingWrist', 'gloveElbow'))).toEqual(of({ ...near, flow: undefined }));
   });
   test('a knee that rests at its top is not sure, wherever the picture turns', () => {
     const by = evidence();
@@ -219,6 +288,6 @@ describe('asking the picture', () => {
     expect(tells(asked(60, null))).toEqual(['frontKnee']);
     expect(tells(asked(60, -1))).toEqual([]);
     expect(tells(asked(60, 1, 'L'))).toEqual([]);
-    expect(tells(asked(60, -1, 'L'))).toHaveLength(8);
+    expect(tells(asked(60, -1, 'L'))).toHaveLength(11);
   });
 });

@@ -1,6 +1,6 @@
 import type { ClipEvidence, FoundEvent } from './evidence.ts';
 import { waysOf } from './flow-at-joints.ts';
-import { rateOf, smoothed, turnBackOf, turnOf, type Turn } from './series.ts';
+import { middleOf, rateOf, smoothed, turnBackOf, turnOf } from './series.ts';
 
 /** Less than this, as a share of body height, is the error of a joint, and no movement of the knee. */
 const FLAT = 0.006;
@@ -10,8 +10,8 @@ const [NEAR, KNEE] = [0.1, 0.003];
 const NEAR_SEEN = 0.06;
 /** Within how many seconds of that the picture is asked, and what share of its squared ways is missed where they are clear. */
 const [SEEN, CLEAR] = [0.075, 0.05];
-/** So far apart joints and picture may tell the top and still both be believed, in seconds. */
-const AGREE = 0.03;
+/** So far apart joints and picture may tell the top and still both be believed, in seconds. Further apart than the second of these the picture is believed alone, where its share missed is less than the third: the joints lie beside him then, on somebody behind him or on the other leg. */
+const [AGREE, APART, CLEAREST] = [0.03, 0.04, 0.015];
 /** A knee that the model sees with less than this about its top, to so many seconds each way, is hidden: by somebody behind him, by his own arm. */
 const HIDDEN = { score: 0.34, within: 0.1 };
 /** Seconds for which a knee that comes and goes is within that of its top, and from which on it rests there. */
@@ -68,7 +68,8 @@ export function liftTop({ times, body, flow }: ClipEvidence, fastest: number): F
       },
       rate,
     );
-  const told = middleOf(turn && seen ? [turn, seen] : [seen ?? turn ?? { frame: top, from: top, to: top }]);
+  const isSeenAlone = turn && seen && Math.abs(turn.frame - seen.frame) > APART * rate && seen.miss < CLEAREST;
+  const told = middleOf(turn && seen && !isSeenAlone ? [turn, seen] : [seen ?? turn ?? { frame: top, from: top, to: top }]);
   // Where the picture tells, a knee has to rest for longer before it could be at its top anywhere.
   if (seen && flat < RESTS) {
     const agree = turn !== null && Math.abs(turn.frame - seen.frame) < AGREE * rate;
@@ -82,10 +83,4 @@ export function liftTop({ times, body, flow }: ClipEvidence, fastest: number): F
     to: Math.max(told.to, to),
     sure: lifted && flat < SHARP ? 0.65 : 0.5,
   };
-}
-
-/** What several tell with errors of their own: their mean. */
-function middleOf(told: ReadonlyArray<Pick<Turn, 'frame' | 'from' | 'to'>>): Pick<Turn, 'frame' | 'from' | 'to'> {
-  const mean = (of: 'frame' | 'from' | 'to'): number => told.reduce((sum, t) => sum + t[of], 0) / told.length;
-  return { frame: mean('frame'), from: mean('from'), to: mean('to') };
 }

@@ -273,7 +273,7 @@ export function turnBackOf(
  *
  * @param gone a series for each of them; null where it is not known
  * @param span it is looked for from `first` to `last`; values from `low` to `high` count
- * @param known as for `likelyMoment`
+ * @param known as for `likelyMoment`. `upToSpeed`: what has gone slowly faster or slower until then, and goes at one speed more after so many frames (each of them is tried)
  * @example beginOf([[0, 0, 0, 0, 0, 0, 0, 0, 1, 4, 8, 12, 16]], 1, { first: 4, last: 10, low: 0, high: 12 }, 120)?.frame // 8
  */
 export function beginOf(
@@ -281,23 +281,32 @@ export function beginOf(
   half: number,
   span: Readonly<Record<'first' | 'last' | 'low' | 'high', number>>,
   rate: number,
-  known: Parameters<typeof likelyMoment>[4] = {},
+  known: Parameters<typeof likelyMoment>[4] & { readonly upToSpeed?: readonly number[] } = {},
 ): Pick<Turn, 'frame' | 'from' | 'to'> | null {
   const [low, high] = [Math.max(0, Math.ceil(span.low)), Math.floor(span.high)];
   const frames: number[] = [];
   for (let frame = span.first; frame <= span.last; frame += 0.25) frames.push(frame);
-  const wayAt = (u: number): number => Math.max(0, (10 * u) / rate);
+  const cubic = (u: number): number[] => {
+    const seconds = Math.max(0, (10 * u) / rate);
+    return [seconds ** 2, seconds ** 3];
+  };
+  const places = known.upToSpeed?.map((speeds) => (u: number) => [wayUpTo(u, speeds)]) ?? [cubic];
+  const before = known.upToSpeed ? (i: number): number[] => [1, i - low] : (): number[] => [1];
+  const tried = frames.flatMap((frame) => places.map((place) => ({ frame, place })));
   let most = 0;
-  const sums = frames.map(() => 0);
+  const sums = tried.map(() => 0);
   for (const one of gone) {
     const to = Math.min(high, one.length - 1);
     const isKnown = (i: number): number => ((one[i] ?? null) === null ? 0 : 1);
     const values = one.map((v) => v ?? 0);
     const count = values.slice(low, to + 1).reduce((sum, _, k) => sum + isKnown(low + k), 0);
     if (count < LEAST_STOOD) continue;
-    const misses = frames.map((frame) => {
-      const [a, b] = [(i: number) => wayAt(i + half - frame), (i: number) => wayAt(i - half - frame)];
-      return fitOf(values, low, to, (i) => [1, a(i) ** 2 - b(i) ** 2, a(i) ** 3 - b(i) ** 3], isKnown)?.misses ?? null;
+    const misses = tried.map(({ frame, place }) => {
+      const terms = (i: number): number[] => {
+        const earlier = place(i - half - frame);
+        return [...before(i), ...place(i + half - frame).map((later, k) => later - earlier[k]!)];
+      };
+      return fitOf(values, low, to, terms, isKnown)?.misses ?? null;
     });
     const told = misses.filter((m): m is number => m !== null);
     if (told.length < misses.length) continue;
@@ -309,7 +318,7 @@ export function beginOf(
   }
   if (most === 0) return null;
   return likelyMoment(
-    frames.map((frame, k) => ({ frame, miss: 1 + sums[k]! })),
+    tried.map(({ frame }, k) => ({ frame, miss: 1 + sums[k]! })),
     most,
     1,
     rate,
@@ -317,6 +326,23 @@ export function beginOf(
   );
 }
 
+/**
+ * How far something has gone `u` frames after it began from rest, as a share of its way in a frame at full speed, where it takes `speeds` frames to come up to it.
+ *
+ * @example wayUpTo(6, 4) // 4: two of the six frames are lost
+ */
+export const wayUpTo = (u: number, speeds: number): number => (u <= 0 ? 0 : u < speeds ? (u * u) / (2 * speeds) : u - speeds / 2);
+
 /** Each value the middle one of itself and its neighbours: a jump of one frame, as a film's own key frames make it, is gone. */
 export const withoutJumps = (values: readonly number[]): number[] =>
   values.map((v, i) => quantileOf([values[i - 1] ?? v, v, values[i + 1] ?? v], 0.5));
+
+/**
+ * What several tell with errors of their own: their mean.
+ *
+ * @example middleOf([{ frame: 10, from: 8, to: 12 }, { frame: 12, from: 8, to: 16 }]) // { frame: 11, from: 8, to: 14 }
+ */
+export function middleOf(told: ReadonlyArray<Pick<Turn, 'frame' | 'from' | 'to'>>): Pick<Turn, 'frame' | 'from' | 'to'> {
+  const mean = (of: 'frame' | 'from' | 'to'): number => told.reduce((sum, t) => sum + t[of], 0) / told.length;
+  return { frame: mean('frame'), from: mean('from'), to: mean('to') };
+}

@@ -3,6 +3,8 @@ import { rateOf, smoothed, speedOf } from './series.ts';
 
 /** What the hand has left of its greatest speed. */
 const SLOWED = 0.2;
+/** Over how much to each side its speed is smoothed, in seconds: a wrist is found to and fro in its blur. */
+const STEADY = 0.025;
 /** It has slowed within this time after release, in seconds. */
 const WITHIN = 0.2;
 
@@ -12,7 +14,7 @@ const WITHIN = 0.2;
  */
 export function slowDown({ times, body }: ClipEvidence, release: number): FoundEvent | null {
   const rate = rateOf(times);
-  const speed = smoothed(speedOf(body.joints.throwingWrist, times, body.bodyPixels), Math.max(1, Math.round(rate / 120)));
+  const speed = smoothed(speedOf(body.joints.throwingWrist, times, body.bodyPixels), Math.max(1, Math.round(STEADY * rate)));
   const from = Math.max(0, Math.round(release));
   const greatest = Math.max(...speed.slice(Math.max(0, from - Math.round(0.05 * rate)), from + 1));
   let i = from;
