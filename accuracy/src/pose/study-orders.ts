@@ -79,7 +79,7 @@ export const TUNED: readonly StudyClip[] = [
   ]),
 ];
 
-/** Other campers. The twenty of the open side at 120 had been seen by nobody when rules were set; how the others came out was seen as the limits of the set were chosen. Those from 401 on were filmed when the tenth rules stood. */
+/** Other campers. The twenty of the open side at 120 had been seen by nobody when rules were set; how the others came out was seen as the limits of the set were chosen. Those from 401 on were filmed when the tenth rules stood, those from 501 on when the eleventh did. */
 export const HELD_OUT: readonly StudyClip[] = [
   ...clips('held', 200, [['openSide', 120, 20]]),
   ...clips('held', 120, [
@@ -91,4 +91,5 @@ export const HELD_OUT: readonly StudyClip[] = [
     ['openSide', 30, 4],
   ]),
   ...clips('held', 400, [['openSide', 120, 20]]),
+  ...clips('held', 500, [['openSide', 120, 20]]),
 ];
