@@ -1,7 +1,12 @@
 import type { Finding } from './finding.ts';
 
-/** How fast the faster hand is, whichever the model takes it for, in pixels a second: where frames lie near enough to each other. */
-export function handSpeeds(findings: readonly Finding[], throwing: number, glove: number) {
+/** How fast the faster hand is, whichever the model takes it for, in pixels a second: where frames lie near enough to each other, and it goes no further than it can in the seconds between them. */
+export function handSpeeds(
+  findings: readonly Finding[],
+  throwing: number,
+  glove: number,
+  furthest = (_seconds: number): number => Number.POSITIVE_INFINITY,
+) {
   const speeds = findings.slice(1).flatMap((b, i) => {
     const a = findings[i]!;
     const passed = b.seconds - a.seconds;
@@ -11,7 +16,8 @@ export function handSpeeds(findings: readonly Finding[], throwing: number, glove
     const straight = [way(throwing, throwing), way(glove, glove)] as const;
     const crossed = [way(throwing, glove), way(glove, throwing)] as const;
     const shorter = crossed[0] + crossed[1] < straight[0] + straight[1] ? crossed : straight;
-    return [{ seconds: (a.seconds + b.seconds) / 2, speed: Math.max(...shorter) / passed }];
+    const gone = Math.max(...shorter);
+    return gone > furthest(passed) ? [] : [{ seconds: (a.seconds + b.seconds) / 2, speed: gone / passed }];
   });
   // A hand that is found elsewhere for a frame jumps there and back: the middle of five steps does not.
   return speeds.map(({ seconds }, i) => {

@@ -144,7 +144,7 @@ function pairPlaces(
   const indexOf = (joint: FollowedJoint): number => pointsOfJoint(joint, hand)[0]!;
   const landed = widestStride(findings, indexOf('frontAnkle'), indexOf('backAnkle'));
   const leg = first.startsWith('front');
-  const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'));
+  const armAhead = armsAhead(findings, landed, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
   const isBackUp = backLegUp(findings, indexOf('throwingWrist'), indexOf('gloveWrist'), bodyPixels);
   const widest = first === 'frontHip' ? WIDEST_HIPS * bodyPixels : Number.POSITIVE_INFINITY;
   const part = first === 'frontAnkle' ? 'ankle' : first === 'frontKnee' ? 'knee' : null;
