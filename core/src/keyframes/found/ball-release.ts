@@ -7,6 +7,8 @@ const HAND = 0.085;
 const [SLOWEST, FASTEST] = [5, 60];
 /** A hand that has slowed to this share of its greatest speed has let go. */
 const SLOWED = 0.55;
+/** A flight that passes the hand by more than this share of body height at its nearest is that of something else, or the hand is on the other arm: of nine such two were more than two frames off. */
+const PASSES = 0.15;
 /** Its greatest speed is within so many seconds of the frame around which it throws. */
 const NEAR_SECONDS = 0.025;
 
@@ -30,7 +32,8 @@ export function ballRelease(evidence: ClipEvidence, fastest: number): FoundEvent
   const left = leaves(evidence, flightsOf(evidence, fastest));
   if (left) {
     const half = left.places >= 3 ? Math.max(1.2, 0.01 * rate) : Math.max(1.6, 0.0135 * rate);
-    return { frame: left.frame, from: left.frame - half, to: left.frame + half, sure: left.places >= 3 ? 0.97 : 0.85 };
+    const sure = left.off > PASSES * evidence.body.bodyPixels ? 0.6 : left.places >= 3 ? 0.97 : 0.85;
+    return { frame: left.frame, from: left.frame - half, to: left.frame + half, sure };
   }
   const speed = smoothed(speedOf(evidence.body.joints.throwingWrist, evidence.times, evidence.body.bodyPixels), 1);
   const reach = Math.max(1, Math.round(NEAR_SECONDS * rate));
@@ -87,8 +90,11 @@ function lineThrough(places: Flight['places']): Flight {
   return { places, at: (frame) => ({ x: x + vx * (frame - t), y: y + vy * (frame - t) }) };
 }
 
-/** Going back from the first frame of each flight: where the line of one of them comes nearest to the hand, to a tenth of a frame. */
-function leaves({ body }: ClipEvidence, flights: readonly Flight[]): { readonly frame: number; readonly places: number } | null {
+/** Going back from the first frame of each flight: where the line of one of them comes nearest to the hand, to a tenth of a frame, and how near that is in pixels. */
+function leaves(
+  { body }: ClipEvidence,
+  flights: readonly Flight[],
+): { readonly frame: number; readonly places: number; readonly off: number } | null {
   const { throwingWrist, throwingElbow } = body.joints;
   const hand = (frame: number): { x: number; y: number } => {
     const [w, e] = [throwingWrist[frame]!, throwingElbow[frame]!];
@@ -97,7 +103,7 @@ function leaves({ body }: ClipEvidence, flights: readonly Flight[]): { readonly 
     return { x: w.x + reach * (w.x - e.x), y: w.y + reach * (w.y - e.y) };
   };
   let least = Number.POSITIVE_INFINITY;
-  let best: { frame: number; places: number } | null = null;
+  let best: ReturnType<typeof leaves> = null;
   for (const flight of flights) {
     const first = flight.places[0]!.frame;
     for (let tenth = -20; tenth <= 0; tenth++) {
@@ -107,7 +113,7 @@ function leaves({ body }: ClipEvidence, flights: readonly Flight[]): { readonly 
       const [p, q, ball] = [hand(a), hand(a + 1), flight.at(at)];
       const share = at - a;
       const off = Math.hypot(ball.x - p.x - share * (q.x - p.x), ball.y - p.y - share * (q.y - p.y));
-      if (off < least) [least, best] = [off, { frame: at, places: flight.places.length }];
+      if (off < least) [least, best] = [off, { frame: at, places: flight.places.length, off }];
     }
   }
   return best;
