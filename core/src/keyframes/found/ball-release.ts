@@ -17,6 +17,9 @@ const FAST_BEFORE = 0.05;
 /** A hand that is lost in the throw and found again looks fastest then, when the ball has long left: a flight is looked for from so many seconds before. */
 const FLIES_BEFORE = 0.15;
 
+/** A ball is not out of sight for longer than this, in seconds, on its first way: what lies on its line before that is something else. */
+const UNSEEN = 0.025;
+
 interface Flight {
   readonly places: ReadonlyArray<{ readonly frame: number; readonly x: number; readonly y: number }>;
   at(frame: number): { readonly x: number; readonly y: number };
@@ -76,7 +79,13 @@ function flightsOf({ times, body, blobs, towardsTarget: way }: ClipEvidence, fas
         most = places.length;
         best = [places];
       }
-  return best.map(lineThrough);
+  return best.map((places) => lineThrough(withoutStrays(places, Math.max(2, UNSEEN * rate))));
+}
+
+/** The places from the last of those on that come after a gap of so many frames among the first half of them. */
+function withoutStrays(places: Flight['places'], gap: number): Flight['places'] {
+  const early = places.slice(0, places.length >> 1);
+  return places.slice(early.reduce((from, place, k) => (places[k + 1]!.frame - place.frame > gap ? k + 1 : from), 0));
 }
 
 /** The line through the places of a flight, by least squares. */

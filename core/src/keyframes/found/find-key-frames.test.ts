@@ -267,6 +267,21 @@ describe('rules of key frames', () => {
     const flies = evidenceAt(120);
     expect(ballRelease(flies, throwFrame(flies))!.sure).toBeGreaterThan(0.9);
   });
+  test('a small thing that lies on the line of the flight before the ball has left is none of it', () => {
+    const evidence = evidenceAt(120);
+    const first = evidence.blobs.findIndex((all) => all.length > 1);
+    const [a, b] = [evidence.blobs[first]![1]!, evidence.blobs[first + 1]![1]!];
+    const lies = { ...a, x: a.x - 5 * (b.x - a.x), y: a.y - 5 * (b.y - a.y) };
+    // The hand is behind it.
+    const { joints } = evidence.body;
+    const throwingWrist = joints.throwingWrist.map((w, i) => (i === first - 5 ? { ...w, x: lies.x - 30 } : w));
+    const body = { ...evidence.body, joints: { ...joints, throwingWrist } };
+    const before = { ...evidence, body };
+    const strays = { ...before, blobs: evidence.blobs.map((all, i) => (i === first - 5 ? [...all, lies] : all)) };
+    const found = ballRelease(strays, throwFrame(evidence))!;
+    expect(off(found.frame, TRUE.release, 120)).toBeLessThan(2);
+    expect(found).toEqual(ballRelease(before, throwFrame(evidence)));
+  });
   test('a ball that has left before the hand is found again tells the release', () => {
     const evidence = evidenceAt(120);
     const { throwingWrist } = evidence.body.joints;
