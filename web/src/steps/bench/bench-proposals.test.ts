@@ -316,6 +316,18 @@ describe('all key frames at a look', () => {
     expect(marksOf(SIDE)).toHaveLength(8);
     expect(marksOf(FRONT).length).toBeGreaterThanOrEqual(7);
   });
+  test('where all of it is sure one press does it, the next delivery is in hand, and nothing of it is counted', () => {
+    const sure = (marks: ReadonlyArray<readonly [EventId, number, number]>) =>
+      marks.map(([event, frame]) => [event, frame, 0.9] as const);
+    const looks = [look(SIDE, sure(SIDE_MARKS)), look(FRONT, sure(FRONT_MARKS)), look(SECOND, sure(SIDE_MARKS))];
+    begin({ looksHere: true, looks });
+    act({ type: 'strip' });
+    drawStrip();
+    act({ type: 'confirmSure' });
+    expect(sent).toHaveLength(15);
+    expect(activeOf(world, state)!.film.id).toBe(SECOND);
+    expect(state.said).toBe('15 confirmed.');
+  });
   test('nothing that was not drawn is confirmed, nor what was drawn at another frame', () => {
     act({ type: 'strip' }, { type: 'confirmSure' });
     expect(sent).toEqual([]);

@@ -115,6 +115,11 @@ export const KEY_FRAME_HANDLERS = {
     }
     const words = `${entries.length} key frame${entries.length === 1 ? '' : 's'} of delivery ${deliveryOf(t.world, t.state)?.number}`;
     t.enter(entries, words);
+    // Of this delivery: where none of it is left the next one is in hand after this.
+    const open = openOf(t.world, t.state).reduce(
+      (n, { film }) => n + lookedFor(film.id, t.state.proposals).filter((e) => !markOf(t.state.data, film.id, e)).length,
+      0,
+    );
     const next = stripOf(t.world, t.state).find((c) => !c.marked);
     if (next) lookAtCell(t, next);
     else {
@@ -122,10 +127,6 @@ export const KEY_FRAME_HANDLERS = {
       const at = activeOf(t.world, t.state);
       if (at) goOnMarking(t, at);
     }
-    const open = openOf(t.world, t.state).reduce(
-      (n, { film }) => n + lookedFor(film.id, t.state.proposals).filter((e) => !markOf(t.state.data, film.id, e)).length,
-      0,
-    );
     t.set({
       said: `${entries.length} confirmed.${open > 0 ? ` ${open} to look at one by one: Enter goes from each to the next.` : ''}`,
     });
