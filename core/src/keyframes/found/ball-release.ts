@@ -82,7 +82,7 @@ function flightsOf({ times, body, blobs, towardsTarget: way }: ClipEvidence, fas
   return best.map((places) => lineThrough(withoutStrays(places, Math.max(2, UNSEEN * rate))));
 }
 
-/** The places from the last of those on that come after a gap of so many frames among the first half of them. */
+/** The places without those that lie more than so many frames before the next one, at the beginning of a flight. */
 function withoutStrays(places: Flight['places'], gap: number): Flight['places'] {
   const early = places.slice(0, places.length >> 1);
   return places.slice(early.reduce((from, place, k) => (places[k + 1]!.frame - place.frame > gap ? k + 1 : from), 0));

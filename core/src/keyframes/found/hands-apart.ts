@@ -24,7 +24,7 @@ const OFF = 0.005;
 /**
  * Hands apart: while they are together each wrist goes its way from the other along a line, since hands that turn in the glove move the wrists too, and so do the elbows; then both pairs part from rest at one moment, ever faster until they go at one speed. Across and up are fitted by themselves (a distance alone would stay above zero
  * whatever the wrists do), each as exactly as its own best fit is. Every start and every time to come up to speed counts by how well it fits, frames in which a wrist is hardly seen by the square of how sure the model is of it. A limit on the gap would be a tenth of a second late.
- * Where the picture at hands and elbows was asked how far it goes, they part between that and where its own ways part, nearer to these: their errors are their own, and seven tenths as large (66 films on which rules are set: 1.2 against 1.7 frames of 120, root of the mean square where none counts for more than six).
+ * Where the picture at hands and elbows was asked how far it goes, they part between that and where its own ways part, nearer to these: their errors are their own, and three quarters as large (66 films on which rules are set: 1.2 against 1.5 frames of 120, root of the mean square where none counts for more than six).
  * Needs: both wrists and elbows; the top of the lift and the frame of the throw. null where they do not part, or have done so long before the top.
  */
 export function handsApart({ times, body, flow }: ClipEvidence, top: number, thrown: number): FoundEvent | null {
@@ -81,13 +81,14 @@ export function handsApart({ times, body, flow }: ClipEvidence, top: number, thr
 
 /** When the pictures at both elbows, and those at both hands, begin to go ways of their own: near `found`. */
 function picturesPart(flow: JointFlow, found: number, second: number, rate: number): ReturnType<typeof beginOf> {
-  const [elbows, hands] = [['throwingElbow', 'gloveElbow'] as const, ['throwingWrist', 'gloveWrist'] as const];
-  // As often as they count for joints.
-  const pairs = [...Array.from({ length: COUNTS.elbows }, () => elbows), ...Array.from({ length: COUNTS.wrists }, () => hands)];
-  const ways = pairs.flatMap(([a, b]) =>
+  const pairs = [
+    ['throwingElbow', 'gloveElbow', COUNTS.elbows],
+    ['throwingWrist', 'gloveWrist', COUNTS.wrists],
+  ] as const;
+  const ways = pairs.flatMap(([a, b, counts]) =>
     (['x', 'y'] as const).map((axis) => {
       const other = waysOf(flow, b, axis);
-      return waysOf(flow, a, axis).map((way, i) => (way === null || other[i] === null ? null : way - other[i]!));
+      return { counts, way: waysOf(flow, a, axis).map((v, i) => (v === null || other[i] === null ? null : v - other[i]!)) };
     }),
   );
   const span = {
@@ -96,5 +97,12 @@ function picturesPart(flow: JointFlow, found: number, second: number, rate: numb
     low: found - SEEN.before * second,
     high: found + SEEN.after * second,
   };
-  return beginOf(ways, flow.half, span, rate, { upToSpeed: UP_TO_SPEED.map((seconds) => seconds * second) });
+  const known = { upToSpeed: UP_TO_SPEED.map((seconds) => seconds * second), counts: ways.map((w) => w.counts) };
+  return beginOf(
+    ways.map((w) => w.way),
+    flow.half,
+    span,
+    rate,
+    known,
+  );
 }

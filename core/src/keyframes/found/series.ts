@@ -273,7 +273,7 @@ export function turnBackOf(
  *
  * @param gone a series for each of them; null where it is not known
  * @param span it is looked for from `first` to `last`; values from `low` to `high` count
- * @param known as for `likelyMoment`. `upToSpeed`: what has gone slowly faster or slower until then, and goes at one speed more after so many frames (each of them is tried)
+ * @param known as for `likelyMoment`. `upToSpeed`: what has gone slowly faster or slower until then, and goes at one speed more after so many frames (each of them is tried). `counts`: how much each series counts, 1 where nothing is said
  * @example beginOf([[0, 0, 0, 0, 0, 0, 0, 0, 1, 4, 8, 12, 16]], 1, { first: 4, last: 10, low: 0, high: 12 }, 120)?.frame // 8
  */
 export function beginOf(
@@ -281,7 +281,10 @@ export function beginOf(
   half: number,
   span: Readonly<Record<'first' | 'last' | 'low' | 'high', number>>,
   rate: number,
-  known: Parameters<typeof likelyMoment>[4] & { readonly upToSpeed?: readonly number[] } = {},
+  known: Parameters<typeof likelyMoment>[4] & {
+    readonly upToSpeed?: readonly number[];
+    readonly counts?: readonly number[];
+  } = {},
 ): Pick<Turn, 'frame' | 'from' | 'to'> | null {
   const [low, high] = [Math.max(0, Math.ceil(span.low)), Math.floor(span.high)];
   const frames: number[] = [];
@@ -295,7 +298,7 @@ export function beginOf(
   const tried = frames.flatMap((frame) => places.map((place) => ({ frame, place })));
   let most = 0;
   const sums = tried.map(() => 0);
-  for (const one of gone) {
+  for (const [which, one] of gone.entries()) {
     const to = Math.min(high, one.length - 1);
     const isKnown = (i: number): number => ((one[i] ?? null) === null ? 0 : 1);
     const values = one.map((v) => v ?? 0);
@@ -313,7 +316,7 @@ export function beginOf(
     const least = Math.max(Number.MIN_VALUE, Math.min(...told));
     most = Math.max(most, count);
     told.forEach((m, k) => {
-      sums[k]! += Math.log(Math.max(m, least) / least);
+      sums[k]! += (known.counts?.[which] ?? 1) * Math.log(Math.max(m, least) / least);
     });
   }
   if (most === 0) return null;
