@@ -18,27 +18,35 @@ const GREY_OF_SUM = Float32Array.from({ length: 4 * 255 + 1 }, (_, sum) => ((sum
 export function greyOf({ width, height, luma }: Picture, by: 1 | 2 = 1, again?: Grey): Grey {
   const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
   const values = room(columns * rows, again);
-  const grey = GREY_OF_SUM;
-  if (by === 1) {
-    for (let i = 0; i < values.length; i++) values[i] = grey[4 * luma[i]!]!;
-    return { width, height, values };
-  }
-  for (let y = 0, o = 0; y < rows; y++)
-    for (let x = 0, i = 2 * y * width; x < columns; x++, o++, i += 2)
-      values[o] = grey[luma[i]! + luma[i + 1]! + luma[i + width]! + luma[i + width + 1]!]!;
+  for (let y = 0; y < rows; y++)
+    if (by === 1) rowAsGrey(luma, y * width, values, y * columns, columns);
+    else pairsAsGrey(luma, 2 * y * width, width, values, y * columns, columns);
   return { width: columns, height: rows, values };
+}
+
+// Rows are functions of their own, here and wherever every place of every picture is visited: what is called once a picture and loops over all of it is compiled within its own loop, and falls out of that code where the loop ends, picture after picture.
+function rowAsGrey(luma: Uint8Array, i: number, values: Float32Array, o: number, columns: number): void {
+  const grey = GREY_OF_SUM;
+  for (let x = 0; x < columns; x++) values[o + x] = grey[4 * luma[i + x]!]!;
+}
+
+function pairsAsGrey(luma: Uint8Array, start: number, width: number, values: Float32Array, o: number, columns: number): void {
+  const grey = GREY_OF_SUM;
+  for (let x = 0, i = start; x < columns; x++, i += 2)
+    values[o + x] = grey[luma[i]! + luma[i + 1]! + luma[i + width]! + luma[i + width + 1]!]!;
 }
 
 /** A grey picture at half its size, each place the mean of four. `again` as for `greyOf`. */
 export function halved({ width, height, values }: Grey, again?: Grey): Grey {
   const [columns, rows] = [width >> 1, height >> 1];
   const out = room(columns * rows, again);
-  for (let y = 0; y < rows; y++)
-    for (let x = 0; x < columns; x++) {
-      const i = 2 * y * width + 2 * x;
-      out[y * columns + x] = (values[i]! + values[i + 1]! + values[i + width]! + values[i + width + 1]!) / 4;
-    }
+  for (let y = 0; y < rows; y++) pairsHalved(values, 2 * y * width, width, out, y * columns, columns);
   return { width: columns, height: rows, values: out };
+}
+
+function pairsHalved(values: Float32Array, start: number, width: number, out: Float32Array, o: number, columns: number): void {
+  for (let x = 0, i = start; x < columns; x++, i += 2)
+    out[o + x] = (values[i]! + values[i + 1]! + values[i + width]! + values[i + width + 1]!) / 4;
 }
 
 /** A square in a picture that is `by` times smaller. */
@@ -87,26 +95,34 @@ export function patchOf(picture: Grey, left: number, top: number, width: number,
   const { before: rows, share: down } = shiftedSide(0, height, top, picture.height);
   const { values, width: wide } = picture;
   const out = new Float32Array(width * height);
-  for (let y = 0, o = 0; y < height; y++) {
-    const row = rows[y]!;
-    if (row < 0) {
-      out.fill(outside, o, o + width);
-      o += width;
-      continue;
-    }
-    const fv = down[y]!;
-    const start = row * wide;
-    for (let x = 0; x < width; x++, o++) {
-      const column = columns[x]!;
-      if (column < 0) {
-        out[o] = outside;
-        continue;
-      }
-      const i = start + column;
-      const fu = across[x]!;
-      const above = values[i]! * (1 - fu) * (1 - fv) + values[i + 1]! * fu * (1 - fv);
-      out[o] = above + values[i + wide]! * (1 - fu) * fv + values[i + wide + 1]! * fu * fv;
-    }
+  for (let y = 0; y < height; y++) {
+    const own = out.subarray(y * width, (y + 1) * width);
+    if (rows[y]! < 0) own.fill(outside);
+    else rowBetween(values, rows[y]! * wide, wide, columns, across, down[y]!, own, outside);
   }
   return out;
+}
+
+/** A row read between the pixels of two rows, the upper one from `start` on: what `greyAt` reckons. */
+function rowBetween(
+  values: Float32Array,
+  start: number,
+  wide: number,
+  columns: Int32Array,
+  across: Float64Array,
+  fv: number,
+  out: Float32Array,
+  outside: number,
+): void {
+  for (let x = 0; x < out.length; x++) {
+    const column = columns[x]!;
+    if (column < 0) {
+      out[x] = outside;
+      continue;
+    }
+    const i = start + column;
+    const fu = across[x]!;
+    const above = values[i]! * (1 - fu) * (1 - fv) + values[i + 1]! * fu * (1 - fv);
+    out[x] = above + values[i + wide]! * (1 - fu) * fv + values[i + wide + 1]! * fu * fv;
+  }
 }

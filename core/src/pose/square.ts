@@ -67,59 +67,90 @@ export function cropSquare(
   const [wide, high] = [width >> 1, height >> 1];
   const tintAcross = clamped(left / 2, scale / 2, size, wide);
   const tintDown = clamped(top / 2, scale / 2, size, high);
-  const share = 1 / (samples * samples);
-  const byte = (v: number): number => Math.max(0, Math.min(255, v)) / 127.5 - 1;
   // A row of the picture is summed for each number of the crop once, and serves the samples above it and below it.
   const sums = [new Float64Array(size), new Float64Array(size)] as const;
   const held = [-1, -1];
   const sumsOf = (y: number): Float64Array => {
-    const [of, slot] = [sums[y & 1]!, y & 1];
-    if (held[slot] === y) return of;
+    const slot = y & 1;
+    if (held[slot] !== y) sumRow(luma, y * width, across, samples, sums[slot]!);
     held[slot] = y;
-    for (let column = 0, u = 0; column < size; column++) {
-      let sum = 0;
-      for (const end = u + samples; u < end; u++) {
-        const x = across.first[u]!;
-        if (x < 0) continue;
-        const i = y * width + x;
-        sum += luma[i]! + (luma[i + 1]! - luma[i]!) * across.share[u]!;
-      }
-      of[column] = sum;
-    }
-    return of;
+    return sums[slot]!;
   };
   const insideAcross = new Int32Array(size);
   for (let u = 0; u < across.first.length; u++) if (across.first[u]! >= 0) insideAcross[Math.floor(u / samples)]!++;
   const lights = new Float64Array(size);
-  for (let row = 0, o = 0; row < size; row++) {
-    const tintRow = tintDown.first[row]! * wide;
-    const fy = tintDown.share[row]!;
+  for (let row = 0; row < size; row++) {
     lights.fill(0);
     let insideDown = 0;
     for (let v = row * samples; v < (row + 1) * samples; v++) {
       const y = down.first[v]!;
       if (y < 0) continue;
       insideDown += 1;
-      const ly = down.share[v]!;
-      const [above, below] = [sumsOf(y), sumsOf(y + 1)];
-      for (let column = 0; column < size; column++) lights[column]! += above[column]! + (below[column]! - above[column]!) * ly;
+      addBetween(sumsOf(y), sumsOf(y + 1), down.share[v]!, lights);
     }
-    for (let column = 0; column < size; column++, o++) {
-      const inside = insideDown * insideAcross[column]!;
-      const light = lights[column]! - 16 * inside;
-      const k = tintRow + tintAcross.first[column]!;
-      const fx = tintAcross.share[column]!;
-      const known = inside * share;
-      const blue = known * (between(cb, k, wide, fx, fy) - 128);
-      const red = known * (between(cr, k, wide, fx, fy) - 128);
-      const grey = light * share * LUMA;
-      into[o] = byte(grey + RED_CR * red);
-      into[plane + o] = byte(grey - GREEN_CB * blue - GREEN_CR * red);
-      into[2 * plane + o] = byte(grey + BLUE_CB * blue);
-    }
+    const inside = { down: insideDown, across: insideAcross, share: 1 / (samples * samples) };
+    const tint = { cb, cr, wide, start: tintDown.first[row]! * wide, down: tintDown.share[row]!, across: tintAcross };
+    colourRow(lights, inside, tint, into, row * size, plane);
   }
   return into;
 }
+
+// Rows are functions of their own for speed: see `greyOf`.
+/** The sums of the samples of each number of the crop in one row of the picture. */
+function sumRow(luma: Uint8Array, line: number, { first, share }: Samples, samples: number, sums: Float64Array): void {
+  for (let column = 0, u = 0; column < sums.length; column++) {
+    let sum = 0;
+    for (const end = u + samples; u < end; u++) {
+      const x = first[u]!;
+      if (x < 0) continue;
+      const here = luma[line + x]!;
+      sum += here + (luma[line + x + 1]! - here) * share[u]!;
+    }
+    sums[column] = sum;
+  }
+}
+
+/** Adds what lies between two rows. */
+function addBetween(above: Float64Array, below: Float64Array, share: number, sums: Float64Array): void {
+  for (let column = 0; column < sums.length; column++)
+    sums[column]! += above[column]! + (below[column]! - above[column]!) * share;
+}
+
+/** One row of the crop from its sums of light and the colour of the picture. */
+function colourRow(
+  lights: Float64Array,
+  inside: { readonly down: number; readonly across: Int32Array; readonly share: number },
+  tint: {
+    readonly cb: Uint8Array;
+    readonly cr: Uint8Array;
+    readonly wide: number;
+    readonly start: number;
+    readonly down: number;
+    readonly across: Samples;
+  },
+  into: Float32Array,
+  start: number,
+  plane: number,
+): void {
+  const { cb, cr, wide, down: fy } = tint;
+  const { first, share: shares } = tint.across;
+  const { down, across, share } = inside;
+  for (let column = 0, o = start; column < lights.length; column++, o++) {
+    const places = down * across[column]!;
+    const k = tint.start + first[column]!;
+    const fx = shares[column]!;
+    const known = places * share;
+    const blue = known * (between(cb, k, wide, fx, fy) - 128);
+    const red = known * (between(cr, k, wide, fx, fy) - 128);
+    const grey = (lights[column]! - 16 * places) * share * LUMA;
+    into[o] = asInput(grey + RED_CR * red);
+    into[plane + o] = asInput(grey - GREEN_CB * blue - GREEN_CR * red);
+    into[2 * plane + o] = asInput(grey + BLUE_CB * blue);
+  }
+}
+
+/** 0 to 255 as -1 to 1. */
+const asInput = (v: number): number => Math.max(0, Math.min(255, v)) / 127.5 - 1;
 
 /** Between four neighbours of a plane. */
 function between(plane: Uint8Array, i: number, width: number, fx: number, fy: number): number {
@@ -128,8 +159,14 @@ function between(plane: Uint8Array, i: number, width: number, fx: number, fy: nu
   return above + (below - above) * fy;
 }
 
+/** Where samples along one side of the crop lie: the pixel before each, and how far it lies towards the next one. */
+interface Samples {
+  readonly first: Int32Array;
+  readonly share: Float32Array;
+}
+
 /** Like `places`, one sample a number, and what lies outside is what lies at the border. */
-function clamped(from: number, scale: number, size: number, length: number) {
+function clamped(from: number, scale: number, size: number, length: number): Samples {
   const first = new Int32Array(size);
   const share = new Float32Array(size);
   for (let k = 0; k < size; k++) {
@@ -140,8 +177,8 @@ function clamped(from: number, scale: number, size: number, length: number) {
   return { first, share };
 }
 
-/** For each sample along one side of the crop the pixel before it (-1 outside the picture), and how far it lies towards the next one. */
-function places(from: number, scale: number, samples: number, size: number, length: number) {
+/** For each number of the crop its samples along one side; -1 outside the picture. */
+function places(from: number, scale: number, samples: number, size: number, length: number): Samples {
   const first = new Int32Array(size * samples);
   const share = new Float32Array(size * samples);
   for (let k = 0; k < first.length; k++) {

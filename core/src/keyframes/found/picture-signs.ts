@@ -79,12 +79,10 @@ export function blobsOf(
   const still = Math.hypot(step.x, step.y) < 0.05;
   const there = still ? now.values : patchOf(now, step.x, step.y, width, height, Number.NaN);
   const marked = new Uint8Array(width * height);
-  // Outside nothing differs.
-  for (let i = 0; i < marked.length; i++) if (Math.abs(there[i]! - step.gain * values[i]!) > difference) marked[i] = 1;
+  for (let y = 0; y < height; y++) markRow(there, values, step.gain, difference, marked, y * width, width);
   const found: Blob[] = [];
   const stack: number[] = [];
-  for (let start = 0; start < marked.length; start++) {
-    if (marked[start] !== 1) continue;
+  for (let start = marked.indexOf(1); start !== -1; start = marked.indexOf(1, start)) {
     marked[start] = 2;
     stack.push(start);
     let [count, sx, sy, left, right, top, bottom] = [0, 0, 0, width, 0, height, 0];
@@ -110,4 +108,17 @@ export function blobsOf(
     found.push({ x: sx / count + 0.5, y: sy / count + 0.5, width: w, height: h });
   }
   return found;
+}
+
+/** Marks the places of a row that differ from the field; outside nothing differs. */
+function markRow(
+  there: Float32Array,
+  field: Float32Array,
+  gain: number,
+  difference: number,
+  marked: Uint8Array,
+  start: number,
+  columns: number,
+): void {
+  for (let i = start; i < start + columns; i++) if (Math.abs(there[i]! - gain * field[i]!) > difference) marked[i] = 1;
 }
