@@ -38,6 +38,7 @@ import {
 } from '@stride-chalk/core';
 import type { BodyModel } from './body-model.ts';
 import { framesOf, readSize, type FilmToRead } from './frames.ts';
+import { looksAtRest } from './looks-at-rest.ts';
 
 /** Every so many seconds the quick model looks where he is, and the careful one at his joints; from before he lands until the arm is slowed it looks oftener, and from before the layback until after the release at every frame. */
 const [COARSE, USUAL, LANDING] = [1 / 12, 1 / 30, 1 / 60];
@@ -130,15 +131,15 @@ export async function followClip(
   const toe: Array<number | null> = times.map(() => null);
   const blobs: Blob[][] = times.map(() => []);
   const top = Math.round(liftTop({ ...base, ...signs, body: rough }, fastest)?.frame ?? fastest);
-  const fromLift = times[fastest]! - times[top]! + FLOW_BEFORE_TOP;
   const { see, flow } = flowAtJoints(rough, times, halved(second.field), 2 * scale, top, known);
+  const fromLift = see ? times[fastest]! - times[top]! + FLOW_BEFORE_TOP : 0;
   let grey: Grey | undefined;
   for await (const { frame, picture } of framesOf(
     film,
     framesWhere(times, (f) => close(f, Math.max(SHOE_BEFORE, fromLift))),
   )) {
     if (looked(frame) && !found.has(frame)) await look(frame, picture);
-    if (close(frame, fromLift) && frame <= fastest) see(frame, greyOf(picture, 2), camera[frame]!);
+    if (see && close(frame, fromLift) && frame <= fastest) see(frame, greyOf(picture, 2), camera[frame]!);
     if (!close(frame, SHOE_BEFORE)) continue;
     grey = greyOf(picture, 1, grey);
     const { x, y, gain } = camera[frame]!;
@@ -199,8 +200,8 @@ async function secondReading(
   let spare: Grey | undefined;
   let smallSpare: Grey | undefined;
   let last: CameraStep = { x: 0, y: 0, gain: 1 };
+  const see = looksAtRest(look, times.length - 1);
   for await (const { frame, picture } of framesOf(film, framesWhere(times))) {
-    if (chosen(frame)) await look(frame, picture);
     const half: Grey = greyOf(picture, 2, spare);
     const quarter = halved(half, smallSpare);
     // The first one is kept.
@@ -212,8 +213,11 @@ async function secondReading(
     const step: CameraStep = cameraShift(first.ground, quarter, mine, last);
     const since = { x: 2 * step.x, y: 2 * step.y };
     const own = { x: since.x - 2 * last.x, y: since.y - 2 * last.y, gain: step.gain / last.gain };
-    motion.push(before && motionMap(before, half, smaller(square, 2), own, since));
+    const map = before && motionMap(before, half, smaller(square, 2), own, since);
+    motion.push(map);
     camera.push({ x: 4 * scale * step.x, y: 4 * scale * step.y, gain: step.gain });
+    const movement = map?.cells.reduce((sum, v) => sum + v, 0) ?? 0;
+    await see({ frame, seconds: times[frame]!, picture, movement, isUsual: chosen(frame) });
     if (kept.length < FIELD_FRAMES && frame >= ((kept.length + 0.5) * times.length) / FIELD_FRAMES)
       kept.push(patchedBack(greyOf(picture), { x: 4 * step.x, y: 4 * step.y, gain: step.gain }));
     [spare, before] = [before ?? undefined, half];
@@ -271,7 +275,7 @@ const framesWhere = (times: readonly number[], chosen: (frame: number) => boolea
 /** Says of a frame whether it is one of those that are looked at every so many seconds; the last one always is. */
 function every(times: readonly number[], seconds: number): (frame: number) => boolean {
   const chosen = new Set<number>([times.length - 1]);
-  let next = Number.NEGATIVE_INFINITY;
+  let next = times[0] ?? 0;
   times.forEach((t, i) => {
     if (t < next - 1e-6) return;
     chosen.add(i);

@@ -38,7 +38,7 @@ const APART = 1 / 30;
 const RADIUS = 0.06;
 
 /**
- * Asks the picture at joints how far it goes: a found joint lies beside the true one by another pixel or two in every look, cloth and limb go on with what is there. `see` is given the pictures of a span one after the other, `scale` times smaller than the film; `top` is about
+ * Asks the picture at joints how far it goes: a found joint lies beside the true one by another pixel or two in every look, cloth and limb go on with what is there. `see` is given the pictures of a span one after the other, `scale` times smaller than the film, and is null where nothing is asked; `top` is about
  * the frame of the top of the lift. From front and rear only the knee is asked, from the closed side nothing: there the body hides the
  * lifted knee, and what is seen at the back leg is the front one.
  */
@@ -49,7 +49,7 @@ export function flowAtJoints(
   scale: number,
   top: number,
   { hand, towardsTarget }: KnownOfClip,
-): { readonly see: (frame: number, grey: Grey, camera: CameraStep) => void; readonly flow: JointFlow } {
+): { readonly see: ((frame: number, grey: Grey, camera: CameraStep) => void) | null; readonly flow: JointFlow } {
   const half = Math.max(1, Math.round((rateOf(times) * APART) / 2));
   const isOpenSide = towardsTarget === (hand === 'R' ? 1 : -1);
   const asked = towardsTarget === null ? (['frontKnee'] as const) : isOpenSide ? FLOW_JOINTS : [];
@@ -74,7 +74,7 @@ export function flowAtJoints(
       gone[joint][frame - half] = way && { x: way.x * scale, y: way.y * scale };
     }
   };
-  return { see, flow: { half, gone } };
+  return { see: asked.length === 0 ? null : see, flow: { half, gone } };
 }
 
 /** How long before the top of the lift the first of them is asked, in seconds. */
