@@ -13,15 +13,20 @@ export function outlineAt(film: Film, points: readonly BenchPoint[], event: Even
   return outlineOf(joints, tall, film.towardsTarget, foot);
 }
 
-/** Two bodies laid over each other at a key frame, as tall as each other, from where the back foot stood; and the one that the sheet draws, where it is asked for. */
+/** The drawing from left to right, in body heights from where the back foot stood towards the target. */
+const [LEFT, WIDE] = [-0.55, 1.9];
+
+/** Two bodies laid over each other at a key frame, as tall as each other, from where the back foot stood; and the one that the sheet draws, where it is asked for. They look where the films beside them do: a drawing that looks the other way is read the wrong way round. */
 export function OutlinePair({
   before,
   after,
   wanted,
+  towardsTarget,
 }: {
   before: PlacedJoints | null;
   after: PlacedJoints | null;
   wanted: PlacedJoints | null;
+  towardsTarget: 1 | -1;
 }) {
   if (!before && !after && !wanted)
     return (
@@ -31,15 +36,17 @@ export function OutlinePair({
     );
   return (
     <svg
-      viewBox="-0.55 -1.12 1.9 1.3"
+      viewBox={`${LEFT} -1.12 ${WIDE} 1.3`}
       className="h-full max-h-full w-full"
       role="img"
       aria-label={wanted ? 'Both bodies, laid over what the sheet draws' : 'Both bodies, laid over each other'}
     >
       <line x1={-0.5} x2={1.3} y1={0.04} y2={0.04} stroke="var(--rule)" strokeWidth={0.008} />
-      {wanted && <Body joints={wanted} color="var(--rule)" wide />}
-      {before && <Body joints={before} color="var(--soft)" dashed />}
-      {after && <Body joints={after} color="var(--clay)" />}
+      <g transform={towardsTarget === -1 ? `translate(${2 * LEFT + WIDE} 0) scale(-1 1)` : undefined}>
+        {wanted && <Body joints={wanted} color="var(--rule)" wide />}
+        {before && <Body joints={before} color="var(--soft)" dashed />}
+        {after && <Body joints={after} color="var(--clay)" />}
+      </g>
     </svg>
   );
 }

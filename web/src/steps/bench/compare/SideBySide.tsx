@@ -230,6 +230,7 @@ function Films({
             before={outlineAt(pair.before, points, moment.event)}
             after={outlineAt(pair.after, points, moment.event)}
             wanted={under?.outline ?? null}
+            towardsTarget={pair.before.towardsTarget ?? 1}
           />
           <p className="m-0 flex flex-wrap gap-x-4 px-3 pb-2 text-fine text-soft">
             <span>At “{eventName(moment.event)}”, as tall as each other.</span>
