@@ -27,6 +27,10 @@ describe('looksAtRest', () => {
   test('while nothing does one in a tenth of a second, and the last one', async () => {
     expect(await frames(Array.from({ length: 31 }, () => 0.01))).toEqual([0, 12, 24, 30]);
   });
+  test('after his finish every usual frame again, though nothing moves', async () => {
+    const moves = Array.from({ length: 49 }, (_, i) => (i > 12 && i < 20 ? 0.1 : 0));
+    expect(await frames(moves)).toEqual([0, 12, 16, 20, 24, 28, 32, 36, 40, 44, 48]);
+  });
   test('what moves a little in each of four frames moves', async () => {
     expect(await frames(Array.from({ length: 17 }, () => 0.026))).toEqual([0, 4, 8, 12, 16]);
   });
