@@ -6,7 +6,7 @@ const [RESTING, MADE_UP] = [1 / 10, 2];
 const MOVES = 0.1;
 
 /**
- * Leaves out looks at somebody who stands still before he begins: a tenth of a film of the study. Not after his finish, where he stands still too: bent over, the model takes his hands for his feet in single looks, and only many of them tell. It is given every frame of a film in turn: its picture (whose bytes may be used again after that), how much moved since
+ * Leaves out looks at somebody who stands still before he begins: 17 of 141 in the film of the study whose time is measured. Not after his finish, where he stands still too: bent over, the model takes his hands for his feet in single looks, and only many of them tell. It is given every frame of a film in turn: its picture (whose bytes may be used again after that), how much moved since
  * the frame before, and whether it would be looked at.
  *
  * @param last the last frame, which is looked at in any case: nothing is told from one side

@@ -284,6 +284,10 @@ describe('asking the picture', () => {
       Object.entries(gone).flatMap(([joint, ways]) => (ways.some((way) => way !== null) ? [joint] : []));
     expect(tells(asked(60, null))).toEqual(['frontKnee']);
     expect(tells(asked(60, -1))).toEqual([]);
+    // Nobody need make a picture for it.
+    const nobody = { bodyPixels: H, joints: {} as FollowedBody['joints'] };
+    expect(flowAtJoints(nobody, times, dark, 1, 0, { hand: 'R', towardsTarget: -1 }).see).toBeNull();
+    expect(flowAtJoints(nobody, times, dark, 1, 0, { hand: 'R', towardsTarget: null }).see).not.toBeNull();
     expect(tells(asked(60, 1, 'L'))).toEqual([]);
     expect(tells(asked(60, -1, 'L'))).toHaveLength(11);
   });
