@@ -46,8 +46,8 @@ export function slopedPlaces(picture: Grey): SlopedPlaces {
       across[count] = gx;
       down[count++] = gy;
     }
-  const own = <T extends Int32Array | Float64Array>(of: T): T => of.subarray(0, count) as T;
-  return { picture, columns: own(columns), rows: own(rows), gx: own(across), gy: own(down) };
+  const [gx, gy] = [across.subarray(0, count), down.subarray(0, count)];
+  return { picture, columns: columns.subarray(0, count), rows: rows.subarray(0, count), gx, gy };
 }
 
 /** A picture against which many others are held, and its halves, fine to coarse: its slopes are reckoned once. */

@@ -18,9 +18,11 @@ const GREY_OF_SUM = Float32Array.from({ length: 4 * 255 + 1 }, (_, sum) => ((sum
 export function greyOf({ width, height, luma }: Picture, by: 1 | 2 = 1, again?: Grey): Grey {
   const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
   const values = room(columns * rows, again);
-  for (let y = 0; y < rows; y++)
-    if (by === 1) rowAsGrey(luma, y * width, values, y * columns, columns);
-    else pairsAsGrey(luma, 2 * y * width, width, values, y * columns, columns);
+  if (by === 1) for (let y = 0; y < rows; y++) rowAsGrey(luma, y * width, values, y * columns, columns);
+  else {
+    const pairs = new Uint16Array(luma.buffer, luma.byteOffset, luma.length >> 1);
+    for (let y = 0; y < rows; y++) pairsAsGrey(pairs, y * width, columns, values, y * columns);
+  }
   return { width: columns, height: rows, values };
 }
 
@@ -30,10 +32,14 @@ function rowAsGrey(luma: Uint8Array, i: number, values: Float32Array, o: number,
   for (let x = 0; x < columns; x++) values[o + x] = grey[4 * luma[i + x]!]!;
 }
 
-function pairsAsGrey(luma: Uint8Array, start: number, width: number, values: Float32Array, o: number, columns: number): void {
+/** Two rows at a time, two pixels read at once: which of a pair is the first one does not matter to their sum. */
+function pairsAsGrey(pairs: Uint16Array, start: number, columns: number, values: Float32Array, o: number): void {
   const grey = GREY_OF_SUM;
-  for (let x = 0, i = start; x < columns; x++, i += 2)
-    values[o + x] = grey[luma[i]! + luma[i + 1]! + luma[i + width]! + luma[i + width + 1]!]!;
+  for (let x = 0, i = start; x < columns; x++, i++) {
+    const above = pairs[i]!;
+    const below = pairs[i + columns]!;
+    values[o + x] = grey[(above & 255) + (above >> 8) + (below & 255) + (below >> 8)]!;
+  }
 }
 
 /** A grey picture at half its size, each place the mean of four. `again` as for `greyOf`. */

@@ -39,7 +39,10 @@ export function decodeBody(heads: Heads, square: Square): Found[] {
     let [most, cell] = [-1, 0];
     for (let y = 0, i = 0; y < cells; y++)
       for (let x = 0; x < cells; x++, i++) {
-        const value = heat[k * plane + i]! / (far(y - y0, x - x0) + NEARNESS);
+        const hot = heat[k * plane + i]!;
+        // Not even in the place itself would it stand above: most cells are so cold.
+        if (hot <= most * NEARNESS) continue;
+        const value = hot / (far(y - y0, x - x0) + NEARNESS);
         if (value > most) [most, cell] = [value, i];
       }
     return placeOf(heads, k, cell, square);

@@ -76,6 +76,19 @@ export function cropSquare(
     held[slot] = y;
     return sums[slot]!;
   };
+  // So are its colours.
+  const tints = [0, 1].map(() => ({ cb: new Float64Array(size), cr: new Float64Array(size) }));
+  const heldTints = [-1, -1];
+  const tintsOf = (y: number): Tints => {
+    const slot = y & 1;
+    const own = tints[slot]!;
+    if (heldTints[slot] !== y) {
+      tintRow(cb, y * wide, tintAcross, own.cb);
+      tintRow(cr, y * wide, tintAcross, own.cr);
+    }
+    heldTints[slot] = y;
+    return own;
+  };
   const insideAcross = new Int32Array(size);
   for (let u = 0; u < across.first.length; u++) if (across.first[u]! >= 0) insideAcross[Math.floor(u / samples)]!++;
   const lights = new Float64Array(size);
@@ -89,8 +102,8 @@ export function cropSquare(
       addBetween(sumsOf(y), sumsOf(y + 1), down.share[v]!, lights);
     }
     const inside = { down: insideDown, across: insideAcross, share: 1 / (samples * samples) };
-    const tint = { cb, cr, wide, start: tintDown.first[row]! * wide, down: tintDown.share[row]!, across: tintAcross };
-    colourRow(lights, inside, tint, into, row * size, plane);
+    const at = tintDown.first[row]!;
+    colourRow(lights, inside, tintsOf(at), tintsOf(at + 1), tintDown.share[row]!, into, row * size, plane);
   }
   return into;
 }
@@ -116,32 +129,39 @@ function addBetween(above: Float64Array, below: Float64Array, share: number, sum
     sums[column]! += above[column]! + (below[column]! - above[column]!) * share;
 }
 
-/** One row of the crop from its sums of light and the colour of the picture. */
+/** The colour of each number of the crop in one row of a plane. */
+function tintRow(plane: Uint8Array, line: number, { first, share }: Samples, tints: Float64Array): void {
+  for (let column = 0; column < tints.length; column++) {
+    const here = plane[line + first[column]!]!;
+    tints[column] = here + (plane[line + first[column]! + 1]! - here) * share[column]!;
+  }
+}
+
+/** Colours of a row of the picture, a number of the crop each. */
+interface Tints {
+  readonly cb: Float64Array;
+  readonly cr: Float64Array;
+}
+
+/** One row of the crop from its sums of light and the colours of the rows of the picture above it and below it. */
 function colourRow(
   lights: Float64Array,
   inside: { readonly down: number; readonly across: Int32Array; readonly share: number },
-  tint: {
-    readonly cb: Uint8Array;
-    readonly cr: Uint8Array;
-    readonly wide: number;
-    readonly start: number;
-    readonly down: number;
-    readonly across: Samples;
-  },
+  above: Tints,
+  below: Tints,
+  between: number,
   into: Float32Array,
   start: number,
   plane: number,
 ): void {
-  const { cb, cr, wide, down: fy } = tint;
-  const { first, share: shares } = tint.across;
   const { down, across, share } = inside;
+  const { cb: blueAbove, cr: redAbove } = above;
+  const { cb: blueBelow, cr: redBelow } = below;
   for (let column = 0, o = start; column < lights.length; column++, o++) {
     const places = down * across[column]!;
-    const k = tint.start + first[column]!;
-    const fx = shares[column]!;
     const known = places * share;
-    const blue = known * (between(cb, k, wide, fx, fy) - 128);
-    const red = known * (between(cr, k, wide, fx, fy) - 128);
+    const blue = known * (blueAbove[column]! + (blueBelow[column]! - blueAbove[column]!) * between - 128);
+    const red = known * (redAbove[column]! + (redBelow[column]! - redAbove[column]!) * between - 128);
     const grey = (lights[column]! - 16 * places) * share * LUMA;
     into[o] = asInput(grey + RED_CR * red);
     into[plane + o] = asInput(grey - GREEN_CB * blue - GREEN_CR * red);
@@ -151,13 +171,6 @@ function colourRow(
 
 /** 0 to 255 as -1 to 1. */
 const asInput = (v: number): number => Math.max(0, Math.min(255, v)) / 127.5 - 1;
-
-/** Between four neighbours of a plane. */
-function between(plane: Uint8Array, i: number, width: number, fx: number, fy: number): number {
-  const above = plane[i]! + (plane[i + 1]! - plane[i]!) * fx;
-  const below = plane[i + width]! + (plane[i + width + 1]! - plane[i + width]!) * fx;
-  return above + (below - above) * fy;
-}
 
 /** Where samples along one side of the crop lie: the pixel before each, and how far it lies towards the next one. */
 interface Samples {

@@ -157,5 +157,7 @@ function distanceTo(
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const length = dx * dx + dy * dy;
   const share = length === 0 ? 0 : Math.max(0, Math.min(1, ((x - a.x) * dx + (y - a.y) * dy) / length));
-  return Math.hypot(x - a.x - share * dx, y - a.y - share * dy);
+  const [offX, offY] = [x - a.x - share * dx, y - a.y - share * dy];
+  // Of small numbers: Math.hypot takes five times as long.
+  return Math.sqrt(offX * offX + offY * offY);
 }
