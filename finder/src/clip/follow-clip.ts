@@ -102,7 +102,8 @@ export async function followClip(
   const findings = (): Finding[] => [...found.values()].sort((a, b) => a.frame - b.frame).map((f) => steady(f, camera[f.frame]!));
   const follow = (): FollowedBody | null => followBody(findings(), known, times);
 
-  const second = await secondReading(film, times, squareAt, scale, every(times, USUAL), look, camera);
+  const see = looksAtRest(look, times.length - 1, known.towardsTarget === null);
+  const second = await secondReading(film, times, squareAt, scale, every(times, USUAL), see, camera);
   const rough = follow();
   if (rough === null) return null;
   // Pictures of the second reading are half as large.
@@ -131,15 +132,15 @@ export async function followClip(
   const toe: Array<number | null> = times.map(() => null);
   const blobs: Blob[][] = times.map(() => []);
   const top = Math.round(liftTop({ ...base, ...signs, body: rough }, fastest)?.frame ?? fastest);
-  const { see, flow } = flowAtJoints(rough, times, halved(second.field), 2 * scale, top, known);
-  const fromLift = see ? times[fastest]! - times[top]! + FLOW_BEFORE_TOP : 0;
+  const { see: seeFlow, flow } = flowAtJoints(rough, times, halved(second.field), 2 * scale, top, known);
+  const fromLift = seeFlow ? times[fastest]! - times[top]! + FLOW_BEFORE_TOP : 0;
   let grey: Grey | undefined;
   for await (const { frame, picture } of framesOf(
     film,
     framesWhere(times, (f) => close(f, Math.max(SHOE_BEFORE, fromLift))),
   )) {
     if (looked(frame) && !found.has(frame)) await look(frame, picture);
-    if (see && close(frame, fromLift) && frame <= fastest) see(frame, greyOf(picture, 2), camera[frame]!);
+    if (seeFlow && close(frame, fromLift) && frame <= fastest) seeFlow(frame, greyOf(picture, 2), camera[frame]!);
     if (!close(frame, SHOE_BEFORE)) continue;
     grey = greyOf(picture, 1, grey);
     const { x, y, gain } = camera[frame]!;
@@ -189,7 +190,7 @@ async function secondReading(
   squareAt: (frame: number) => Square,
   scale: number,
   chosen: (frame: number) => boolean,
-  look: (frame: number, picture: Picture) => Promise<void>,
+  see: ReturnType<typeof looksAtRest>,
   camera: CameraStep[],
 ): Promise<{ readonly motion: ReadonlyArray<MotionMap | null>; readonly field: Grey }> {
   const motion: Array<MotionMap | null> = [];
@@ -200,7 +201,6 @@ async function secondReading(
   let spare: Grey | undefined;
   let smallSpare: Grey | undefined;
   let last: CameraStep = { x: 0, y: 0, gain: 1 };
-  const see = looksAtRest(look, times.length - 1);
   for await (const { frame, picture } of framesOf(film, framesWhere(times))) {
     const half: Grey = greyOf(picture, 2, spare);
     const quarter = halved(half, smallSpare);
