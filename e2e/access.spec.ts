@@ -244,6 +244,23 @@ test('any camper is reached by typing his bib; the next one without going back',
   await expect(coach).toHaveURL(/44/);
 });
 
+test('a bib that is typed before the page hears keys is whole', async ({ coach }) => {
+  // What the page is made of comes late.
+  let send = (): void => {};
+  const sent = new Promise<void>((resolve) => (send = resolve));
+  await coach.route('**/_astro/*.js', async (route) => {
+    await sent;
+    await route.continue();
+  });
+  await coach.goto(`${process.env.E2E_URL}/`, { waitUntil: 'commit' });
+  await coach.getByLabel('Any camper, by bib').waitFor();
+  await coach.keyboard.press('2');
+  await coach.keyboard.press('7');
+  await coach.keyboard.press('Enter');
+  send();
+  await expect(coach).toHaveURL(/\/(handouts|bench)\/27/);
+});
+
 test('on a phone a bib is typed into the home page; a bib of nobody is told', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await atWorkAs(page, 'Petra');

@@ -62,6 +62,7 @@ test('every route of the build, files and errors carry their headers, signed in 
   const script = /\/_astro\/[\w.-]+\.js/.exec(await (await page.request.get(`${url()}/`)).text())![0];
   for (const path of [
     '/sun.js',
+    '/early-digits.js',
     '/chalk.svg',
     '/field-worker.js',
     script,

@@ -9,11 +9,16 @@ import { useAwake } from './use-awake.ts';
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
+/** What `early-digits.js` has kept: digits, and a line's end where Enter was pressed after them. */
+type EarlyDigits = Window & { readonly earlyDigits?: () => string };
+
 /** Any camper by his bib number: type it, or B and a name. Where digits mean levels (`digits` false) the page has keys of its own and asks for it. */
 export function BibSearch({ digits = true, card = false }: { digits?: boolean; card?: boolean }) {
   const dialog = useRef<HTMLDialogElement>(null);
   /** What was typed to open it; null while it is closed. */
   const [first, setFirst] = useState<string | null>(null);
+  /** Whether Enter was pressed before the page could hear it. */
+  const [pressed, setPressed] = useState(false);
   const awake = useAwake();
 
   useEffect(() => {
@@ -40,7 +45,12 @@ export function BibSearch({ digits = true, card = false }: { digits?: boolean; c
       }
     };
     const onAsk = (): void => open('');
-    if (digits) window.addEventListener('keydown', onKey);
+    if (digits) {
+      window.addEventListener('keydown', onKey);
+      const early = (window as EarlyDigits).earlyDigits?.() ?? '';
+      setPressed(early.includes('\n'));
+      if (early !== '') open(early.split('\n')[0]!);
+    }
     window.addEventListener('bib-search', onAsk);
     return () => {
       window.removeEventListener('keydown', onKey);
@@ -53,10 +63,13 @@ export function BibSearch({ digits = true, card = false }: { digits?: boolean; c
       ref={dialog}
       data-awake={awake}
       aria-label="Find a camper"
-      onClose={() => setFirst(null)}
+      onClose={() => {
+        setFirst(null);
+        setPressed(false);
+      }}
       className="m-auto w-[min(520px,92vw)] border-2 border-ink bg-paper p-0 text-ink backdrop:bg-ink/40"
     >
-      {first !== null && <Finder first={first} card={card} />}
+      {first !== null && <Finder first={first} pressed={pressed} card={card} />}
     </dialog>
   );
 }
@@ -64,7 +77,7 @@ export function BibSearch({ digits = true, card = false }: { digits?: boolean; c
 /** At most so many are listed; more letters make it fewer. */
 const LISTED = 12;
 
-function Finder({ first, card }: { first: string; card: boolean }) {
+function Finder({ first, pressed, card }: { first: string; pressed: boolean; card: boolean }) {
   // Asked for when the search is opened: a page stays as light as it is, however large the camp.
   const [campers, setCampers] = useState<readonly BibEntry[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -72,7 +85,7 @@ function Finder({ first, card }: { first: string; card: boolean }) {
   /** Who is chosen with the arrows, by bib; null: whoever fits best. */
   const [chosen, setChosen] = useState<string | null>(null);
   /** Enter was pressed before the campers were there. */
-  const [going, setGoing] = useState(false);
+  const [going, setGoing] = useState(pressed);
   useEffect(() => {
     askServer(z.array(bibEntrySchema), '/api/campers', { method: 'GET' })
       .then(setCampers)
