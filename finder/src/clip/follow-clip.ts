@@ -272,10 +272,10 @@ function steady(finding: Finding, { x, y }: CameraStep): Finding {
 const framesWhere = (times: readonly number[], chosen: (frame: number) => boolean = () => true): number[] =>
   times.flatMap((_, frame) => (chosen(frame) ? [frame] : []));
 
-/** Says of a frame whether it is one of those that are looked at every so many seconds; the last one always is. */
+/** Says of a frame whether it is one of those that are looked at every so many seconds; the last one always is, and the second one too: where he stands is told from the first few looks of the quick model, and the rules and their limits were set with it. */
 function every(times: readonly number[], seconds: number): (frame: number) => boolean {
   const chosen = new Set<number>([times.length - 1]);
-  let next = times[0] ?? 0;
+  let next = Number.NEGATIVE_INFINITY;
   times.forEach((t, i) => {
     if (t < next - 1e-6) return;
     chosen.add(i);
