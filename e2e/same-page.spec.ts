@@ -9,8 +9,8 @@ test('a lead sees who is strict, which words to talk about, and that a camp with
 }) => {
   await atWorkAs(lead, 'Marit');
   await lead.goto(`${url()}/same-page`);
-  // This year hardly anything was scored twice.
-  await expect(lead.getByText(/too few to say anything|No delivery has been scored by two/).first()).toBeVisible();
+  // This year hardly anything was scored twice, whichever tests came before.
+  await expect(lead.getByRole('region', { name: 'Strict and mild' })).toContainText('Nothing can be said yet');
   const camp = lead.locator('#camp-at-work');
   const options = await camp
     .locator('option')
