@@ -2,8 +2,10 @@
 (() => {
   let typed = '';
   const keep = (event) => {
-    const plain = !event.ctrlKey && !event.metaKey && !event.altKey && event.target === document.body;
-    if (plain && (/^\d$/.test(event.key) || (event.key === 'Enter' && typed))) typed += event.key === 'Enter' ? '\n' : event.key;
+    if (event.ctrlKey || event.metaKey || event.altKey || event.target !== document.body) return;
+    if (/^\d$/.test(event.key)) typed += event.key;
+    else if (event.key === 'Enter' && typed) typed += '\n';
+    else if (event.key === 'Backspace') typed = typed.slice(0, -1);
   };
   window.addEventListener('keydown', keep);
   window.earlyDigits = () => {

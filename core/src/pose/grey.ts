@@ -14,12 +14,13 @@ const room = (size: number, again?: Grey): Float32Array =>
 /** Grey of 0 to 255 by the sum of four values of narrow-range luma (16 to 235: ITU-R BT.601-7). */
 const GREY_OF_SUM = Float32Array.from({ length: 4 * 255 + 1 }, (_, sum) => ((sum / 4 - 16) * 255) / 219);
 
-/** The luma of a picture as 0 to 255, averaged over squares of `by` pixels (1 or 2); what is left over at the right and at the bottom is dropped. `again`: a picture of the same size whose numbers are used again. */
+/** The luma of a picture as 0 to 255, averaged over squares of `by` pixels (1 or 2); what is left over at the right and at the bottom is dropped. `again`: a picture of the same size whose numbers are used again. Throws where pairs are asked of a picture whose width is odd. */
 export function greyOf({ width, height, luma }: Picture, by: 1 | 2 = 1, again?: Grey): Grey {
   const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
   const values = room(columns * rows, again);
   if (by === 1) for (let y = 0; y < rows; y++) rowAsGrey(luma, y * width, values, y * columns, columns);
   else {
+    if (width % 2 === 1) throw new RangeError(`A picture ${width} wide has no pairs of pixels: its width is even.`);
     const pairs = new Uint16Array(luma.buffer, luma.byteOffset, luma.length >> 1);
     for (let y = 0; y < rows; y++) pairsAsGrey(pairs, y * width, columns, values, y * columns);
   }

@@ -37,6 +37,7 @@ import {
   type SquareAt,
 } from '@stride-chalk/core';
 import type { BodyModel } from './body-model.ts';
+import { every } from './every.ts';
 import { framesOf, readSize, type FilmToRead } from './frames.ts';
 import { looksAtRest } from './looks-at-rest.ts';
 
@@ -271,18 +272,6 @@ function steady(finding: Finding, { x, y }: CameraStep): Finding {
 /** The frames of a film that `chosen` says yes to; all of them, where nobody chooses. */
 const framesWhere = (times: readonly number[], chosen: (frame: number) => boolean = () => true): number[] =>
   times.flatMap((_, frame) => (chosen(frame) ? [frame] : []));
-
-/** Says of a frame whether it is one of those that are looked at every so many seconds; the last one always is, and the second one too: where he stands is told from the first few looks of the quick model, and the rules and their limits were set with it. */
-function every(times: readonly number[], seconds: number): (frame: number) => boolean {
-  const chosen = new Set<number>([times.length - 1]);
-  let next = Number.NEGATIVE_INFINITY;
-  times.forEach((t, i) => {
-    if (t < next - 1e-6) return;
-    chosen.add(i);
-    next = Math.max(next, t - seconds) + seconds;
-  });
-  return (frame) => chosen.has(frame);
-}
 
 /** The square at a moment, on a line between those before and after it. */
 function between(squares: readonly SquareAt[], seconds: number): Square {

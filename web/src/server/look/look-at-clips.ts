@@ -11,7 +11,7 @@ import type { BodyFinder } from './body-finder.ts';
 import { isFresh, looksHere } from './proposals.ts';
 
 /** With which rules and weights it looks: kept beside what it finds. */
-export const FINDER = 'movenet 3.0.4, rules 11';
+export const FINDER = 'movenet 3.0.4, rules 12';
 /** Height of the pictures in which joints are looked for: what the errors were measured at. */
 const READ_HEIGHT = 540;
 /** How often a look under way asks whether its clip is still wanted, in milliseconds. */
