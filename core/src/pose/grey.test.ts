@@ -18,7 +18,24 @@ describe('greyOf', () => {
     expect(values[0]).toBeCloseTo(grey((16 + 20 + 24 + 60) / 4), 3);
     expect(values[1]).toBeCloseTo(grey((100 + 235 + 200 + 17) / 4), 3);
   });
-  test('pairs of an odd width are refused: its second row would be read beside its place', () => {
-    expect(() => greyOf({ width: 3, height: 4, luma, cb: none, cr: none }, 2)).toThrow('A picture 3 wide');
+  // A film of 480 lines in 16:9 is 854 wide: its rows begin in the middle of a four.
+  test.each([
+    { what: 'rows of an odd width', width: 5, from: 0 },
+    { what: 'rows that do not begin with a whole four', width: 6, from: 0 },
+    { what: 'bytes that begin within a four', width: 8, from: 3 },
+  ])('$what are read in their own places', ({ width, from }) => {
+    const plane = Uint8Array.from({ length: from + 4 * width }, (_, i) => 16 + ((i * 37) % 219)).subarray(from);
+    const at = (x: number, y: number): number => plane[y * width + x]!;
+    const picture = { width, height: 4, luma: plane, cb: none, cr: none };
+    const whole = greyOf(picture).values;
+    expect(whole).toHaveLength(4 * width);
+    for (const [i, v] of whole.entries()) expect(v).toBeCloseTo(grey(plane[i]!), 3);
+    const half = greyOf(picture, 2);
+    expect([half.width, half.height]).toEqual([width >> 1, 2]);
+    for (let y = 0; y < 2; y++)
+      for (let x = 0; x < half.width; x++) {
+        const four = at(2 * x, 2 * y) + at(2 * x + 1, 2 * y) + at(2 * x, 2 * y + 1) + at(2 * x + 1, 2 * y + 1);
+        expect(half.values[y * half.width + x]).toBeCloseTo(grey(four / 4), 3);
+      }
   });
 });

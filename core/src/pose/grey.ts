@@ -13,33 +13,67 @@ const room = (size: number, again?: Grey): Float32Array =>
 
 /** Grey of 0 to 255 by the sum of four values of narrow-range luma (16 to 235: ITU-R BT.601-7). */
 const GREY_OF_SUM = Float32Array.from({ length: 4 * 255 + 1 }, (_, sum) => ((sum / 4 - 16) * 255) / 219);
+const GREY_OF_PIXEL = Float32Array.from({ length: 256 }, (_, luma) => GREY_OF_SUM[4 * luma]!);
+/** The first and the third of four bytes. */
+const EVEN = 0x00ff00ff;
 
-/** The luma of a picture as 0 to 255, averaged over squares of `by` pixels (1 or 2); what is left over at the right and at the bottom is dropped. `again`: a picture of the same size whose numbers are used again. Throws where pairs are asked of a picture whose width is odd. */
+/** The luma of a picture as 0 to 255, averaged over squares of `by` pixels (1 or 2); what is left over at the right and at the bottom is dropped. `again`: a picture of the same size whose numbers are used again. */
 export function greyOf({ width, height, luma }: Picture, by: 1 | 2 = 1, again?: Grey): Grey {
   const [columns, rows] = [Math.floor(width / by), Math.floor(height / by)];
   const values = room(columns * rows, again);
-  if (by === 1) for (let y = 0; y < rows; y++) rowAsGrey(luma, y * width, values, y * columns, columns);
-  else {
-    if (width % 2 === 1) throw new RangeError(`A picture ${width} wide has no pairs of pixels: its width is even.`);
-    const pairs = new Uint16Array(luma.buffer, luma.byteOffset, luma.length >> 1);
-    for (let y = 0; y < rows; y++) pairsAsGrey(pairs, y * width, columns, values, y * columns);
-  }
+  const fours = foursOf(luma, width);
+  const wide = width >> 2;
+  for (let y = 0; y < rows; y++)
+    if (fours === null) rowAsGrey(luma, y * by * width, width, by, values, y * columns, columns);
+    else if (by === 1) foursAsGrey(fours, y * wide, wide, values, y * columns);
+    else foursHalved(fours, 2 * y * wide, wide, values, y * columns);
   return { width: columns, height: rows, values };
 }
 
+const LOWEST_BYTE_FIRST = new Uint8Array(Uint16Array.of(1).buffer)[0] === 1;
+
+/** Pixels four at a time, the first one in the lowest byte: read so they take a third of the time. null where rows do not begin with a whole four, or the machine keeps the highest byte first. */
+const foursOf = (luma: Uint8Array, width: number): Uint32Array | null =>
+  LOWEST_BYTE_FIRST && width % 4 === 0 && luma.byteOffset % 4 === 0
+    ? new Uint32Array(luma.buffer, luma.byteOffset, luma.length >> 2)
+    : null;
+
 // Rows are functions of their own, here and wherever every place of every picture is visited: what is called once a picture and loops over all of it is compiled within its own loop, and falls out of that code where the loop ends, picture after picture.
-function rowAsGrey(luma: Uint8Array, i: number, values: Float32Array, o: number, columns: number): void {
+function rowAsGrey(
+  luma: Uint8Array,
+  start: number,
+  width: number,
+  by: 1 | 2,
+  values: Float32Array,
+  o: number,
+  columns: number,
+): void {
   const grey = GREY_OF_SUM;
-  for (let x = 0; x < columns; x++) values[o + x] = grey[4 * luma[i + x]!]!;
+  const [right, below] = by === 1 ? [0, 0] : [1, width];
+  for (let x = 0, i = start; x < columns; x++, i += by)
+    values[o + x] = grey[luma[i]! + luma[i + right]! + luma[i + below]! + luma[i + below + right]!]!;
 }
 
-/** Two rows at a time, two pixels read at once: which of a pair is the first one does not matter to their sum. */
-function pairsAsGrey(pairs: Uint16Array, start: number, columns: number, values: Float32Array, o: number): void {
+function foursAsGrey(fours: Uint32Array, start: number, wide: number, values: Float32Array, at: number): void {
+  const grey = GREY_OF_PIXEL;
+  for (let i = start, o = at; i < start + wide; i++, o += 4) {
+    const four = fours[i]!;
+    values[o] = grey[four & 255]!;
+    values[o + 1] = grey[(four >>> 8) & 255]!;
+    values[o + 2] = grey[(four >>> 16) & 255]!;
+    values[o + 3] = grey[four >>> 24]!;
+  }
+}
+
+/** Two rows at a time; the sums of two squares stand in the halves of one number. */
+function foursHalved(fours: Uint32Array, start: number, wide: number, values: Float32Array, at: number): void {
   const grey = GREY_OF_SUM;
-  for (let x = 0, i = start; x < columns; x++, i++) {
-    const above = pairs[i]!;
-    const below = pairs[i + columns]!;
-    values[o + x] = grey[(above & 255) + (above >> 8) + (below & 255) + (below >> 8)]!;
+  for (let i = start, o = at; i < start + wide; i++, o += 2) {
+    const above = fours[i]!;
+    const below = fours[i + wide]!;
+    const sums = (above & EVEN) + ((above >>> 8) & EVEN) + (below & EVEN) + ((below >>> 8) & EVEN);
+    values[o] = grey[sums & 0xffff]!;
+    values[o + 1] = grey[sums >>> 16]!;
   }
 }
 
