@@ -1,6 +1,7 @@
 import {
   clipProposal,
   FIGURES,
+  foundTogether,
   inOrder,
   isTurn,
   jointCentres,
@@ -61,13 +62,26 @@ function foundPoints(figure: PoseFigure, proposal: ClipProposal, marks: readonly
   return points.every(([, found]) => found) ? Object.fromEntries(points) : null;
 }
 
-interface Read {
+export interface Read {
   readonly off: number;
+  /** What is stated of its points when they go together, one standard deviation. */
+  readonly together: number;
+  /** What is stated of the moments of its key frames and of the camera's turn. */
+  readonly around: number;
   readonly held: boolean;
 }
 
-/** The figures of a film from what is proposed in it, key frames put right by a coach or as they were found: by how much each is off the same figure of the body from its tripod, and whether its stated 95 % interval holds that. */
-export function figuresOf(clip: StudyClip, result: ClipResult, keyFrames: 'right' | 'found'): ReadonlyMap<FigureId, Read> {
+/**
+ * The figures of a film from what is proposed in it, key frames put right by a coach or as they were found: by how much each is off the same figure of the body from its tripod, and whether its stated 95 % interval holds that.
+ *
+ * @param shareOf what is left of the errors of a figure's points when they go together
+ */
+export function figuresOf(
+  clip: StudyClip,
+  result: ClipResult,
+  keyFrames: 'right' | 'found',
+  shareOf: (figure: FigureId) => number = foundTogether,
+): ReadonlyMap<FigureId, Read> {
   const { pitcher, conditions, framesPerSecond, view } = clip.order;
   const { evidence } = result;
   // Places of the first frame's camera: figures are differences of them.
@@ -78,14 +92,20 @@ export function figuresOf(clip: StudyClip, result: ClipResult, keyFrames: 'right
   const motion = deliveryMotion(pitcher);
   const readFrom = (figure: PoseFigure): Read | null => {
     const points = foundPoints(figure, proposal, marks, evidence.towardsTarget ?? 1);
+    const near = points && nearer(points, shareOf(figure.id));
     const estimate =
-      points && measurePose(figure, points, { plus: plusOf(viewOf(figure), pitcher.hand), ballLead: null }).reading.estimate;
+      near && measurePose(figure, near, { plus: plusOf(viewOf(figure), pitcher.hand), ballLead: null }).reading.estimate;
     if (!estimate) return null;
     const moment = momentError(figure.id, (event) => (marks.find((m) => m.event === event)?.sd ?? 0) / framesPerSecond);
     const round = view === 'openSide' ? turnError(figure.id, turn) : 0;
     const apart = estimate.value - exactly(figure, motion);
     const off = figure.wrap === null ? apart : apart - figure.wrap * Math.round(apart / figure.wrap);
-    return { off, held: Math.abs(off) <= 1.959964 * Math.hypot(estimate.sd, moment, round) };
+    return {
+      off,
+      together: estimate.sd,
+      around: Math.hypot(moment, round),
+      held: Math.abs(off) <= 1.959964 * Math.hypot(estimate.sd, moment, round),
+    };
   };
   const own = POSE_FIGURES.filter((figure) => viewOf(figure) === view);
   return new Map(
@@ -95,6 +115,10 @@ export function figuresOf(clip: StudyClip, result: ClipResult, keyFrames: 'right
     }),
   );
 }
+
+/** Points with a share of their errors. */
+const nearer = (points: MeasuredPoints, share: number): MeasuredPoints =>
+  Object.fromEntries(Object.entries(points).map(([at, p]) => [at, { ...p, sd: share * p.sd }]));
 
 /** What is asked of figures that were found: root mean square, in the unit of their bands. */
 const ASKED: Partial<Record<FigureId, number>> = {

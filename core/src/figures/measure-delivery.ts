@@ -8,11 +8,12 @@ import { ballLead, pointFrame } from './ball-lead.ts';
 import type { PoseFigure, TimeFigure } from './figure.ts';
 import type { FigureId } from './figure-ids.ts';
 import { measurePose, type FigureReading, type MeasuredPoints } from './measure-pose.ts';
-import { wasSeen, type Origin, type Point } from './point.ts';
+import { wasFound, wasSeen, type Origin, type Point } from './point.ts';
 import { pointAt, type PointAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';
 import { cameraTurn } from './ground/camera-turn.ts';
 import { ballFlies } from './time/ball-speed.ts';
+import { foundTogether } from './found-together.ts';
 import { momentError } from './moment-error.ts';
 import { FOUR_CONES, isGroundMark, type GroundLayout } from './ground-marks.ts';
 import { figures } from './registry.ts';
@@ -121,6 +122,13 @@ function turnOf(clip: ClipWork, points: readonly EnteredPoint[], at: MeasuredPoi
   return measurePose(cameraTurn, at, { plus: clip.towardsTarget, ballLead: null, ground }).reading.estimate;
 }
 
+/** The points of a figure; where the computer has found all of them, with what is left of their errors when they go together. */
+function together(figure: PoseFigure, at: MeasuredPoints, origins: ReadonlyMap<PointAt, Origin>): MeasuredPoints {
+  if (!figure.needs.every((need) => wasFound(origins.get(need)!))) return at;
+  const share = foundTogether(figure.id);
+  return Object.fromEntries(figure.needs.map((need) => [need, { ...at[need]!, sd: share * at[need]!.sd }]));
+}
+
 function poseIn(figure: PoseFigure, { clip, at, ground, origins, staleAt, lead, times, turn }: Worked): Found | null {
   const plus = clip.towardsTarget ?? clip.gloveSide ?? null;
   if (plus === null) return null;
@@ -145,7 +153,7 @@ function poseIn(figure: PoseFigure, { clip, at, ground, origins, staleAt, lead, 
       why: `film from further round: this camera stands ${Math.round(Math.abs(turned.value))} degrees off square to the line`,
       moves: NOTHING_MOVES,
     };
-  const { reading, moves } = measurePose(figure, at, { plus, ballLead: lead, ground });
+  const { reading, moves } = measurePose(figure, together(figure, at, origins), { plus, ballLead: lead, ground });
   const { estimate } = reading;
   const moment = momentError(figure.id, (event) => times.get(event)?.sd ?? null);
   const round = turned ? turnError(figure.id, Math.hypot(turned.value, turned.sd)) : 0;

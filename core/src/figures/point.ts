@@ -19,3 +19,6 @@ export interface Point extends Position {
  * @example wasSeen('guessed') // false
  */
 export const wasSeen = (origin: Origin): boolean => origin === 'placed' || origin === 'confirmed';
+
+/** Whether the computer has found a point, and nobody has moved it. */
+export const wasFound = (origin: Origin): boolean => origin === 'proposed' || origin === 'confirmed';
