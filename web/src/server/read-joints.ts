@@ -16,8 +16,8 @@ import { camperById } from './campers.ts';
 import { recordEntry, type AtTheBench } from './entries.ts';
 import { Refusal } from './refusal.ts';
 
-/** How exact another program is nobody knows: as exact as joints are that ours finds (`docs/measured.md`), pixels of a film of 540. */
-const READ_SD = 4.6;
+/** How exact another program is nobody knows: half as exact as joints are that ours finds (`docs/measured.md`), since what goes together in ours (`foundTogether`) need not in theirs; pixels of a film of 540. */
+const READ_SD = 9.2;
 /** How much wider or narrower than the film a picture may be, as a share: a pixel of rounding, and no other cut. */
 const SAME_SHAPE = 0.01;
 
