@@ -4,7 +4,7 @@ import type { FigureId } from './figure-ids.ts';
 const SHARES = shares as Partial<Record<FigureId, number>>;
 
 /**
- * How much of the error that the joints of a figure would give if each erred by itself is left where the computer has found all of them. They do not err by themselves: the hips, as the shoulders, are found too close together or too far apart along their own
+ * How much of the error that the joints of a figure of a side view would give if each erred by itself is left where the computer has found all of them. They do not err by themselves: the hips, as the shoulders, are found too close together or too far apart along their own
  * line, which leaves their middle and the line where they are; a foot that stands is found more closely than the same foot in the air. What is left was measured on the films of the demo, with a third on top, since those
  * are kinder than a camp's (`npm run found-together -w accuracy -- FOLDER`), and is held against the films of the study (docs/measured.md). A figure's value never rests on it, only its error.
  *
