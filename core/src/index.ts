@@ -92,7 +92,7 @@ export { midpoint, type Position } from './figures/position.ts';
 export { figureLimits, FIGURES, POSE_FIGURES, poseFigure, TIME_FIGURES } from './figures/registry.ts';
 export { momentError } from './figures/moment-error.ts';
 export { isTurn, jointOfTurn, turnFrames } from './figures/turn-frames.ts';
-export { foundTogether } from './figures/found-together.ts';
+export { foundTogether, withShare } from './figures/found-together.ts';
 export { MOST_TURN, turnError } from './figures/turn-error.ts';
 export { usualBodyCentre } from './figures/usual-body-centre.ts';
 export { frameTimebase, type FrameTimebase } from './film/frame-timebase.ts';

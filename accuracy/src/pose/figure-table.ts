@@ -15,6 +15,7 @@ import {
   turnError,
   turnFrames,
   turnOfPath,
+  withShare,
   type ClipProposal,
   type EventId,
   type FigureId,
@@ -80,7 +81,7 @@ export function figuresOf(
   clip: StudyClip,
   result: ClipResult,
   keyFrames: 'right' | 'found',
-  shareOf: (figure: FigureId) => number = foundTogether,
+  shareOf = foundTogether,
 ): ReadonlyMap<FigureId, Read> {
   const { pitcher, conditions, framesPerSecond, view } = clip.order;
   const { evidence } = result;
@@ -92,7 +93,7 @@ export function figuresOf(
   const motion = deliveryMotion(pitcher);
   const readFrom = (figure: PoseFigure): Read | null => {
     const points = foundPoints(figure, proposal, marks, evidence.towardsTarget ?? 1);
-    const near = points && nearer(points, shareOf(figure.id));
+    const near = points && withShare(points, shareOf(figure.id, view));
     const estimate =
       near && measurePose(figure, near, { plus: plusOf(viewOf(figure), pitcher.hand), ballLead: null }).reading.estimate;
     if (!estimate) return null;
@@ -100,12 +101,8 @@ export function figuresOf(
     const round = view === 'openSide' ? turnError(figure.id, turn) : 0;
     const apart = estimate.value - exactly(figure, motion);
     const off = figure.wrap === null ? apart : apart - figure.wrap * Math.round(apart / figure.wrap);
-    return {
-      off,
-      together: estimate.sd,
-      around: Math.hypot(moment, round),
-      held: Math.abs(off) <= 1.959964 * Math.hypot(estimate.sd, moment, round),
-    };
+    const around = Math.hypot(moment, round);
+    return { off, together: estimate.sd, around, held: Math.abs(off) <= 1.959964 * Math.hypot(estimate.sd, around) };
   };
   const own = POSE_FIGURES.filter((figure) => viewOf(figure) === view);
   return new Map(
@@ -115,10 +112,6 @@ export function figuresOf(
     }),
   );
 }
-
-/** Points with a share of their errors. */
-const nearer = (points: MeasuredPoints, share: number): MeasuredPoints =>
-  Object.fromEntries(Object.entries(points).map(([at, p]) => [at, { ...p, sd: share * p.sd }]));
 
 /** What is asked of figures that were found: root mean square, in the unit of their bands. */
 const ASKED: Partial<Record<FigureId, number>> = {

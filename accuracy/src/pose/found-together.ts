@@ -4,10 +4,10 @@
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
-import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS, RETURNING_CLIPS } from '@stride-chalk/demo';
 import type { FigureId } from '@stride-chalk/core';
 import { figuresOf, type Read } from './figure-table.ts';
 import { trueFrames } from './look-at.ts';
+import { DEMO } from './study-orders.ts';
 
 /** The demo's films are kinder than those of a camp. */
 const ON_TOP = 4 / 3;
@@ -18,14 +18,13 @@ const LEAST_FILMS = 20;
 
 const [folder = ''] = process.argv.slice(2);
 const reads = new Map<FigureId, Read[]>();
-for (const { fileName, order } of [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS]) {
+for (const clip of DEMO) {
   // What joints are off by from front and rear was set on these films themselves (`joint-error.ts`): nothing is taken off there.
-  if (order.view !== 'openSide') continue;
-  const path = join(folder, 'results', `${basename(fileName, '.mp4')}.json`);
-  if (!existsSync(path)) continue;
-  const result = { ...JSON.parse(readFileSync(path, 'utf8')), true: trueFrames(order) };
-  for (const [id, read] of figuresOf({ id: fileName, order }, result, 'right', () => LEAST))
-    reads.set(id, [...(reads.get(id) ?? []), read]);
+  if (clip.order.view !== 'openSide') continue;
+  const path = join(folder, 'results', `${basename(clip.id, '.mp4')}.json`);
+  if (!existsSync(path)) throw new Error(`${path} is not there: look at the films of the demo first. The table stays as it was.`);
+  const result = { ...JSON.parse(readFileSync(path, 'utf8')), true: trueFrames(clip.order) };
+  for (const [id, read] of figuresOf(clip, result, 'right', () => LEAST)) reads.set(id, [...(reads.get(id) ?? []), read]);
 }
 /** The share by which the root mean square of errors over their stated deviation is one. */
 function shareOf(all: readonly Read[]): number {

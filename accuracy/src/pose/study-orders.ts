@@ -1,3 +1,4 @@
+import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS, RETURNING_CLIPS } from '@stride-chalk/demo';
 import {
   FAULT_PARAMETERS,
   harshConditions,
@@ -93,3 +94,8 @@ export const HELD_OUT: readonly StudyClip[] = [
   ...clips('held', 400, [['openSide', 120, 20]]),
   ...clips('held', 500, [['openSide', 120, 20]]),
 ];
+
+/** The films that ship with the product. */
+export const DEMO: readonly StudyClip[] = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS].map(
+  ({ fileName, order }) => ({ id: fileName, order }),
+);

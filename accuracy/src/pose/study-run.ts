@@ -6,19 +6,15 @@ import { fork } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { DEMO_CLIPS, LAST_YEAR_CLIPS, PRACTICE_CLIPS, RETURNING_CLIPS } from '@stride-chalk/demo';
 import { studyPath } from './film-study.ts';
 import { followedAgain, lookAt, trueFrames, type ClipResult } from './look-at.ts';
-import { HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
+import { DEMO, HELD_OUT, TUNED, type StudyClip } from './study-orders.ts';
 import { eventTable } from './event-table.ts';
 import { figureTable } from './figure-table.ts';
 import { pairTable } from './pair-table.ts';
 import { jointTable } from './joint-table.ts';
 
 const [folder = '/tmp/stride-chalk-study', which = 'tuned', processes = '2', again] = process.argv.slice(2);
-const DEMO = [...DEMO_CLIPS, ...PRACTICE_CLIPS, ...LAST_YEAR_CLIPS, ...RETURNING_CLIPS].map(
-  ({ fileName, order }): StudyClip => ({ id: fileName, order }),
-);
 const pathOf = (clip: StudyClip): string =>
   which === 'demo' ? fileURLToPath(new URL(`../../../demo/clips/${clip.id}`, import.meta.url)) : studyPath(folder, clip);
 const clips = ({ held: HELD_OUT, tuned: TUNED, demo: DEMO } as Partial<Record<string, readonly StudyClip[]>>)[which]?.filter(

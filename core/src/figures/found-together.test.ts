@@ -2,20 +2,21 @@ import { describe, expect, test } from 'vitest';
 import { foundTogether } from './found-together.ts';
 import { measureDelivery, type ClipWork, type EnteredPoint } from './measure-delivery.ts';
 import type { Origin } from './point.ts';
+import type { ViewId } from '../sheet/shape.ts';
 
-const knee = (origins: readonly [Origin, Origin, Origin]): number => {
+const knee = (origins: readonly [Origin, Origin, Origin], view: ViewId = 'openSide'): number => {
   const places = [
     { point: 'frontHip', x: 100, y: 100 },
     { point: 'frontKnee', x: 110, y: 200 },
     { point: 'frontAnkle', x: 160, y: 290 },
   ] as const;
   const points = places.map((p, i): EnteredPoint => ({ ...p, event: 'contact', sd: 4, origin: origins[i]! }));
-  const clip: ClipWork = { id: 'side', view: 'openSide', towardsTarget: 1, film: null, marks: [], points };
+  const clip: ClipWork = { id: 'side', view, towardsTarget: 1, film: null, marks: [], points };
   return measureDelivery([clip]).figures.find((f) => f.figure === 'frontKneeContact')!.estimate!.sd;
 };
 
 describe('what is left of the errors of found joints where they go together', () => {
-  const share = foundTogether('frontKneeContact');
+  const share = foundTogether('frontKneeContact', 'openSide');
 
   test('all found, confirmed or not yet: the share that was measured', () => {
     expect(share).toBeGreaterThan(0.2);
@@ -31,7 +32,9 @@ describe('what is left of the errors of found joints where they go together', ()
     expect(knee(['guessed', 'confirmed', 'confirmed'])).toBeCloseTo(apart, 9);
   });
 
-  test('a figure that was not measured so keeps all of it', () => {
-    expect(foundTogether('landingOffset')).toBe(1);
+  test('a view and a figure that were not measured so keep all of it', () => {
+    const found = ['confirmed', 'confirmed', 'confirmed'] as const;
+    expect(knee(found, 'closedSide')).toBeCloseTo(knee(['placed', 'placed', 'placed']), 9);
+    expect(foundTogether('landingOffset', 'openSide')).toBe(1);
   });
 });

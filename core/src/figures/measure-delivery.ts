@@ -13,7 +13,7 @@ import { pointAt, type PointAt } from './point-at.ts';
 import type { PointId } from './point-ids.ts';
 import { cameraTurn } from './ground/camera-turn.ts';
 import { ballFlies } from './time/ball-speed.ts';
-import { foundTogether } from './found-together.ts';
+import { foundTogether, withShare } from './found-together.ts';
 import { momentError } from './moment-error.ts';
 import { FOUR_CONES, isGroundMark, type GroundLayout } from './ground-marks.ts';
 import { figures } from './registry.ts';
@@ -122,13 +122,6 @@ function turnOf(clip: ClipWork, points: readonly EnteredPoint[], at: MeasuredPoi
   return measurePose(cameraTurn, at, { plus: clip.towardsTarget, ballLead: null, ground }).reading.estimate;
 }
 
-/** The points of a figure; where the computer has found all of them, with what is left of their errors when they go together. */
-function together(figure: PoseFigure, at: MeasuredPoints, origins: ReadonlyMap<PointAt, Origin>): MeasuredPoints {
-  if (!figure.needs.every((need) => wasFound(origins.get(need)!))) return at;
-  const share = foundTogether(figure.id);
-  return Object.fromEntries(figure.needs.map((need) => [need, { ...at[need]!, sd: share * at[need]!.sd }]));
-}
-
 function poseIn(figure: PoseFigure, { clip, at, ground, origins, staleAt, lead, times, turn }: Worked): Found | null {
   const plus = clip.towardsTarget ?? clip.gloveSide ?? null;
   if (plus === null) return null;
@@ -153,7 +146,9 @@ function poseIn(figure: PoseFigure, { clip, at, ground, origins, staleAt, lead, 
       why: `film from further round: this camera stands ${Math.round(Math.abs(turned.value))} degrees off square to the line`,
       moves: NOTHING_MOVES,
     };
-  const { reading, moves } = measurePose(figure, together(figure, at, origins), { plus, ballLead: lead, ground });
+  const allFound = figure.needs.every((need) => wasFound(origins.get(need)!));
+  const points = allFound ? withShare(at, foundTogether(figure.id, clip.view)) : at;
+  const { reading, moves } = measurePose(figure, points, { plus, ballLead: lead, ground });
   const { estimate } = reading;
   const moment = momentError(figure.id, (event) => times.get(event)?.sd ?? null);
   const round = turned ? turnError(figure.id, Math.hypot(turned.value, turned.sd)) : 0;
